@@ -1,0 +1,4 @@
+export * from './peaks.ts';
+export * from './loudness.ts';
+export * from './truePeak.ts';
+export * from './mastering.ts';

@@ -1,0 +1,4 @@
+export * from './micros.ts';
+export * from './range.ts';
+export * from './text.ts';
+export { SampleClock } from './sampleClock.ts';

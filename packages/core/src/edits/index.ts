@@ -1,0 +1,3 @@
+export * from './editList.ts';
+export * from './history.ts';
+export * from './programme.ts';

@@ -1,0 +1,2 @@
+export * from './rangeSet.ts';
+export * from './search.ts';

@@ -1,0 +1,53 @@
+import type { Micros, TimeRange } from '../clock/index.ts';
+
+/** Disjoint, non-empty, half-open ranges in rising order; touching ranges are joined. */
+export type RangeSet = readonly TimeRange[];
+
+/** The set of all moments that at least one of `ranges` holds. Empty ranges vanish; order does not matter. */
+export function union(...ranges: readonly RangeSet[]): RangeSet {
+  const sorted = ranges
+    .flat()
+    .filter((range) => range.end > range.start)
+    .sort((a, b) => a.start - b.start);
+  const joined: { start: Micros; end: Micros }[] = [];
+  for (const range of sorted) {
+    const last = joined[joined.length - 1];
+    if (last && range.start <= last.end) last.end = Math.max(last.end, range.end) as Micros;
+    else joined.push({ start: range.start, end: range.end });
+  }
+  return joined;
+}
+
+/** The moments that both sets hold. */
+export function intersect(a: RangeSet, b: RangeSet): RangeSet {
+  const found: TimeRange[] = [];
+  for (let i = 0, j = 0; i < a.length && j < b.length; ) {
+    const start = Math.max(a[i]!.start, b[j]!.start) as Micros;
+    const end = Math.min(a[i]!.end, b[j]!.end) as Micros;
+    if (start < end) found.push({ start, end });
+    if (a[i]!.end < b[j]!.end) i += 1;
+    else j += 1;
+  }
+  return found;
+}
+
+/** The moments of `a` that `b` does not hold. */
+export function subtract(a: RangeSet, b: RangeSet): RangeSet {
+  const left: TimeRange[] = [];
+  for (const range of a) {
+    let start = range.start;
+    for (const hole of b) {
+      if (hole.end <= start) continue;
+      if (hole.start >= range.end) break;
+      if (hole.start > start) left.push({ start, end: hole.start });
+      start = Math.max(start, hole.end) as Micros;
+    }
+    if (start < range.end) left.push({ start, end: range.end });
+  }
+  return left;
+}
+
+/** The summed length in microseconds, 0 for the empty set. */
+export function coveredLength(set: RangeSet): Micros {
+  return set.reduce((sum, range) => sum + range.end - range.start, 0) as Micros;
+}

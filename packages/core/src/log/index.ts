@@ -1,0 +1,3 @@
+export * from './events.ts';
+export * from './text.ts';
+export * from './takeIndex.ts';

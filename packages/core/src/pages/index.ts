@@ -1,0 +1,2 @@
+export * from './page.ts';
+export * from './backdrop.ts';

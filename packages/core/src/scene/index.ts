@@ -1,0 +1,3 @@
+export * from './surface.ts';
+export * from './scene.ts';
+export * from './paint.ts';
