@@ -6,7 +6,7 @@ function sine(hertz: number, seconds: number, size: number, phase = 0): Float32A
 }
 /** Bursts of a few tones with rests, as uneven as speech. */
 function speechLike(size: number): Float32Array {
-  const wave = new Float32Array(12 * RATE);
+  const wave = new Float32Array(4 * RATE);
   for (let i = 0; i < wave.length; i += 1) {
     const t = i / RATE;
     const burst = Math.max(0, Math.sin(2 * Math.PI * 2.3 * t)) ** 2 * (0.4 + 0.6 * Math.abs(Math.sin(t)));

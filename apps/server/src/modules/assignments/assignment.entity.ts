@@ -1,0 +1,17 @@
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { moment } from '../../platform/database/index.ts';
+
+@Entity('assignment')
+export class AssignmentEntity {
+  @PrimaryColumn('uuid') id: string;
+  @Index() @Column('uuid') lessonId: string;
+  @Index() @Column('uuid') classId: string;
+  @Column('uuid') byId: string;
+  @Column({ type: 'text' }) instructions: string;
+  @Column(moment) dueAt: Date;
+  /** The most points there are; null when none are given. */
+  @Column({ type: 'int', nullable: true }) points: number | null;
+  /** Whether learners hand something in. */
+  @Column({ type: 'boolean' }) handIn: boolean;
+  @Column(moment) createdAt: Date;
+}

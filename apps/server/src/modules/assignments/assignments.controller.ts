@@ -1,0 +1,72 @@
+import { Body, Controller, Get, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Flag, Id, Text, When, Whole } from '../../platform/http/index.ts';
+import { By, For, type Person } from '../../platform/sessions/index.ts';
+import { ClassesService } from '../classes/index.ts';
+import { LessonsService } from '../lessons/index.ts';
+import type { AssignmentEntity } from './assignment.entity.ts';
+import { AssignmentsService } from './assignments.service.ts';
+
+export class AssignmentTermsDto {
+  @Text({ max: 4000 }) instructions: string;
+  @When() dueAt: string;
+  @Whole({ min: 1, max: 1000, nullable: true }) points: number | null;
+  @Flag() handIn: boolean;
+}
+export class NewAssignmentDto extends AssignmentTermsDto {
+  @Id() lessonId: string;
+  @Id() classId: string;
+}
+export class AssignmentDto extends NewAssignmentDto {
+  @Id() id: string;
+  @Text() className: string;
+  @Text() lessonTitle: string;
+}
+
+@ApiTags('assignments')
+@Controller('api')
+export class AssignmentsController {
+  constructor(
+    private readonly assignments: AssignmentsService,
+    private readonly lessons: LessonsService,
+    private readonly classes: ClassesService,
+  ) {}
+
+  @Post('assignments')
+  @For('teacher')
+  @ApiCreatedResponse({ type: AssignmentDto })
+  async add(@By() person: Person, @Body() body: NewAssignmentDto): Promise<AssignmentDto> {
+    return this.#dto(await this.assignments.add(person, { ...body, dueAt: new Date(body.dueAt) }));
+  }
+
+  @Get('assignments/:id')
+  @For('teacher')
+  @ApiOkResponse({ type: AssignmentDto })
+  async one(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<AssignmentDto> {
+    return this.#dto(await this.assignments.taughtOne(person, id));
+  }
+
+  @Put('assignments/:id')
+  @For('teacher')
+  @ApiOkResponse({ type: AssignmentDto })
+  async change(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: AssignmentTermsDto): Promise<AssignmentDto> {
+    await this.assignments.taughtOne(person, id);
+    await this.assignments.change(id, { ...body, dueAt: new Date(body.dueAt) });
+    return this.#dto(await this.assignments.taughtOne(person, id));
+  }
+
+  @Get('lessons/:id/assignments')
+  @For('teacher')
+  @ApiOkResponse({ type: [AssignmentDto] })
+  async ofLesson(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<AssignmentDto[]> {
+    await this.lessons.ownOne(person, id);
+    return Promise.all((await this.assignments.ofLesson(id)).map((one) => this.#dto(one)));
+  }
+
+  async #dto(one: AssignmentEntity): Promise<AssignmentDto> {
+    const { id, lessonId, classId, instructions, dueAt, points, handIn } = one;
+    const className = (await this.classes.byIds([classId])).get(classId)?.name ?? '';
+    const lessonTitle = (await this.lessons.one(lessonId))?.title ?? '';
+    return { id, lessonId, classId, instructions, dueAt: dueAt.toISOString(), points, handIn, className, lessonTitle };
+  }
+}

@@ -1,0 +1,16 @@
+import { Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { ClassesModule } from '../classes/index.ts';
+import { EditionsModule } from '../editions/index.ts';
+import { LessonsModule } from '../lessons/index.ts';
+import { AssignmentEntity } from './assignment.entity.ts';
+import { AssignmentsController } from './assignments.controller.ts';
+import { AssignmentsService } from './assignments.service.ts';
+
+@Module({
+  imports: [TypeOrmModule.forFeature([AssignmentEntity]), ClassesModule, EditionsModule, LessonsModule],
+  controllers: [AssignmentsController],
+  providers: [AssignmentsService],
+  exports: [AssignmentsService],
+})
+export class AssignmentsModule {}

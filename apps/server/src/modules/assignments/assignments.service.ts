@@ -1,0 +1,85 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { randomUUID } from 'node:crypto';
+import { In, Repository } from 'typeorm';
+import { ensureFor, Problem } from '../../platform/http/index.ts';
+import type { Person } from '../../platform/sessions/index.ts';
+import { ClassesService } from '../classes/index.ts';
+import { EditionsService } from '../editions/index.ts';
+import { LessonsService } from '../lessons/index.ts';
+import { AssignmentEntity } from './assignment.entity.ts';
+
+export interface NewAssignment {
+  readonly lessonId: string;
+  readonly classId: string;
+  readonly instructions: string;
+  readonly dueAt: Date;
+  readonly points: number | null;
+  readonly handIn: boolean;
+}
+
+@Injectable()
+export class AssignmentsService implements OnModuleInit {
+  constructor(
+    @InjectRepository(AssignmentEntity) private readonly assignments: Repository<AssignmentEntity>,
+    private readonly lessons: LessonsService,
+    private readonly classes: ClassesService,
+    private readonly editions: EditionsService,
+  ) {}
+
+  onModuleInit(): void {
+    this.editions.admit((personId, lessonId) => this.#isGiven(personId, lessonId));
+  }
+
+  /** @throws Problem `not-found` for a lesson or class of someone else, `not-published` before the first edition */
+  async add(person: Person, given: NewAssignment): Promise<AssignmentEntity> {
+    await this.lessons.ownOne(person, given.lessonId);
+    await this.classes.taughtBy(person.id, given.classId);
+    if ((await this.editions.ofLesson(given.lessonId)).length === 0) {
+      throw new Problem(409, 'not-published', 'Publish the lesson first, so that there is something to watch.');
+    }
+    const made = this.assignments.create({ ...given, id: randomUUID(), byId: person.id, createdAt: new Date() });
+    await this.assignments.insert(made);
+    return made;
+  }
+
+  /** The assignment, for a teacher of its class. @throws Problem `not-found` */
+  async taughtOne(person: Person, id: string): Promise<AssignmentEntity> {
+    const found = await this.assignments.findOneBy({ id });
+    ensureFor(found !== null && (await this.classes.has(found.classId, person.id, 'teacher')), 'assignment');
+    return found!;
+  }
+
+  /** The assignment, for a learner of its class. @throws Problem `not-found` */
+  async learntOne(person: Person, id: string): Promise<AssignmentEntity> {
+    const found = await this.assignments.findOneBy({ id });
+    ensureFor(found !== null && (await this.classes.has(found.classId, person.id, 'learner')), 'assignment');
+    return found!;
+  }
+
+  async one(id: string): Promise<AssignmentEntity | null> {
+    return this.assignments.findOneBy({ id });
+  }
+
+  async ofLesson(lessonId: string): Promise<readonly AssignmentEntity[]> {
+    return this.assignments.find({ where: { lessonId }, order: { dueAt: 'ASC' } });
+  }
+
+  /** All assignments of the classes in which a person has this part, soonest due first. */
+  async forClassesOf(personId: string, part: 'teacher' | 'learner'): Promise<readonly AssignmentEntity[]> {
+    const classes = await this.classes.of(personId, part);
+    if (classes.length === 0) return [];
+    return this.assignments.find({ where: { classId: In(classes.map((one) => one.id)) }, order: { dueAt: 'ASC' } });
+  }
+
+  async change(id: string, change: Pick<NewAssignment, 'instructions' | 'dueAt' | 'points' | 'handIn'>): Promise<void> {
+    await this.assignments.update({ id }, change);
+  }
+
+  async #isGiven(personId: string, lessonId: string): Promise<boolean> {
+    for (const { classId } of await this.ofLesson(lessonId)) {
+      if (await this.classes.has(classId, personId, 'learner')) return true;
+    }
+    return false;
+  }
+}

@@ -1,0 +1,3 @@
+export { AssignmentsModule } from './assignments.module.ts';
+export { AssignmentsService } from './assignments.service.ts';
+export type { AssignmentEntity } from './assignment.entity.ts';

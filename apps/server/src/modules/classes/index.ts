@@ -1,0 +1,2 @@
+export { ClassesModule } from './classes.module.ts';
+export { ClassesService } from './classes.service.ts';

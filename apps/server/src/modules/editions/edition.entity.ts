@@ -1,0 +1,23 @@
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import type { EditList } from '@oakbell/core/edits';
+import { bigWhole, moment } from '../../platform/database/index.ts';
+
+/** A revision frozen for learners. */
+@Entity('edition')
+export class EditionEntity {
+  @PrimaryColumn('uuid') id: string;
+  @Index() @Column('uuid') lessonId: string;
+  /** 1 for the first edition of a lesson. */
+  @Column({ type: 'int' }) number: number;
+  @Column({ type: 'varchar', length: 10 }) state: 'making' | 'ready' | 'failed';
+  @Column({ type: 'json' }) edits: EditList;
+  /** Programme length in microseconds. */
+  @Column(bigWhole) length: number;
+  /** Digest of the manifest; null until ready. */
+  @Column({ type: 'char', length: 64, nullable: true }) manifest: string | null;
+  /** Loudness of the programme voice; null until ready, or when it is silent. */
+  @Column({ type: 'float', nullable: true }) lufs: number | null;
+  @Column({ type: 'boolean' }) hasAac: boolean;
+  @Column('uuid') jobId: string;
+  @Column(moment) createdAt: Date;
+}

@@ -1,0 +1,83 @@
+import { Controller, Get, Inject, Param, ParseUUIDPipe, Post, Req, Res } from '@nestjs/common';
+import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import type { Request, Response } from 'express';
+import { Choice, Decimal, Id, notFound, When, Whole } from '../../platform/http/index.ts';
+import { By, For, type Person } from '../../platform/sessions/index.ts';
+import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { LessonsService, pictureKey } from '../lessons/index.ts';
+import type { EditionEntity } from './edition.entity.ts';
+import { editionKey, EditionsService } from './editions.service.ts';
+
+export class EditionDto {
+  @Id() id: string;
+  @Id() lessonId: string;
+  @Whole({ min: 1 }) number: number;
+  @Choice(['making', 'ready', 'failed']) state: EditionEntity['state'];
+  @Whole() length: number;
+  @Decimal({ min: -100, max: 10, nullable: true }) lufs: number | null;
+  @Id() jobId: string;
+  @When() createdAt: string;
+}
+
+function editionDto({ id, lessonId, number, state, length, lufs, jobId, createdAt }: EditionEntity): EditionDto {
+  return { id, lessonId, number, state, length, lufs, jobId, createdAt: createdAt.toISOString() };
+}
+
+@ApiTags('editions')
+@Controller('api')
+export class EditionsController {
+  constructor(
+    private readonly editions: EditionsService,
+    private readonly lessons: LessonsService,
+    @Inject(STORAGE) private readonly storage: Storage,
+  ) {}
+
+  @Post('lessons/:id/editions')
+  @For('teacher')
+  @ApiCreatedResponse({ type: EditionDto })
+  async publish(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<EditionDto> {
+    return editionDto((await this.editions.publish(await this.lessons.ownOne(person, id))).edition);
+  }
+
+  @Get('lessons/:id/editions')
+  @For('teacher')
+  @ApiOkResponse({ type: [EditionDto] })
+  async ofLesson(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<EditionDto[]> {
+    await this.lessons.ownOne(person, id);
+    return (await this.editions.ofLesson(id)).map(editionDto);
+  }
+
+  @Get('editions/:id/manifest')
+  @For('teacher', 'learner')
+  @ApiOkResponse({ description: 'the manifest: see docs/formats/edition.md' })
+  async manifest(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+    await this.editions.watchable(person, id);
+    const sent = { key: editionKey(id, 'manifest.json.gz'), type: 'application/json', forEver: true, encoding: 'gzip' } as const;
+    await sendFile(this.storage, request, response, sent);
+  }
+
+  @Get('editions/:id/voice.webm')
+  @For('teacher', 'learner')
+  @ApiOkResponse({ description: 'the programme voice as Opus' })
+  async voice(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+    await this.editions.watchable(person, id);
+    await sendFile(this.storage, request, response, { key: editionKey(id, 'voice.webm'), type: 'audio/webm', forEver: true });
+  }
+
+  @Get('editions/:id/voice.m4a')
+  @For('teacher', 'learner')
+  @ApiOkResponse({ description: 'the programme voice as AAC; not there in the first moments of an edition' })
+  async voiceAac(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+    await this.editions.watchable(person, id);
+    await sendFile(this.storage, request, response, { key: editionKey(id, 'voice.m4a'), type: 'audio/mp4', forEver: true });
+  }
+
+  @Get('editions/:id/pictures/:digest')
+  @For('teacher', 'learner')
+  @ApiOkResponse({ description: 'a picture in WebP' })
+  async picture(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Param('digest') digest: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+    const edition = await this.editions.watchable(person, id);
+    if (!(await this.editions.hasPicture(edition, digest))) throw notFound('picture');
+    await sendFile(this.storage, request, response, { key: pictureKey(digest), type: 'image/webp', forEver: true });
+  }
+}

@@ -1,0 +1,15 @@
+import { Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { LessonsModule } from '../lessons/index.ts';
+import { TakesModule } from '../takes/index.ts';
+import { EditionEntity } from './edition.entity.ts';
+import { EditionsController } from './editions.controller.ts';
+import { EditionsService } from './editions.service.ts';
+
+@Module({
+  imports: [TypeOrmModule.forFeature([EditionEntity]), LessonsModule, TakesModule],
+  controllers: [EditionsController],
+  providers: [EditionsService],
+  exports: [EditionsService],
+})
+export class EditionsModule {}

@@ -1,0 +1,177 @@
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { master, peaksOf } from '@oakbell/core/audio';
+import { programmeOf } from '@oakbell/core/edits';
+import { createHash, randomUUID } from 'node:crypto';
+import { promisify } from 'node:util';
+import { gzip } from 'node:zlib';
+import { In, Repository } from 'typeorm';
+import { ensureFor, Problem } from '../../platform/http/index.ts';
+import { JobHandlers, JobsService, type JobEntity, type Progress } from '../../platform/jobs/index.ts';
+import type { Person } from '../../platform/sessions/index.ts';
+import { encodeVoice, ffmpegToFile } from '../../platform/sound/index.ts';
+import { STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { corePage, LessonsService, mayMake, type LessonEntity } from '../lessons/index.ts';
+import { RATE, TakesService } from '../takes/index.ts';
+import { EditionEntity } from './edition.entity.ts';
+import { coarsePeaks, takesNeeded, type Manifest } from './manifest.ts';
+import { joinVoices } from './programmeVoice.ts';
+
+/** The bit rate of a programme voice, in kilobits a second. */
+export const VOICE_KILOBITS = 48;
+/** Rumble of desks and fans lies below a voice and is taken out. */
+const CLEANING = 'highpass=f=70';
+
+export const MAKE_EDITION = 'make-edition';
+export const MAKE_AAC = 'make-aac';
+
+/** Says whether a person is among those to whom a lesson was given. */
+export type Audience = (personId: string, lessonId: string) => Promise<boolean>;
+
+export const editionKey = (id: string, name: 'manifest.json.gz' | 'voice.webm' | 'voice.m4a'): string => `editions/${id}/${name}`;
+
+@Injectable()
+export class EditionsService implements OnModuleInit {
+  readonly #audiences: Audience[] = [];
+
+  constructor(
+    @InjectRepository(EditionEntity) private readonly editions: Repository<EditionEntity>,
+    private readonly lessons: LessonsService,
+    private readonly takes: TakesService,
+    private readonly jobs: JobsService,
+    private readonly handlers: JobHandlers,
+    @Inject(STORAGE) private readonly storage: Storage,
+  ) {}
+
+  onModuleInit(): void {
+    this.handlers.register(MAKE_EDITION, (job, progress) => this.#make(job.subjectId, progress));
+    this.handlers.register(MAKE_AAC, (job) => this.#makeAac(job.subjectId));
+  }
+
+  /** Lets another module open lessons to the people it gives them to. */
+  admit(audience: Audience): void {
+    this.#audiences.push(audience);
+  }
+
+  /** Freezes the lesson as it stands and has its voice made. @throws Problem `nothing-recorded` */
+  async publish(lesson: LessonEntity): Promise<{ edition: EditionEntity; job: JobEntity }> {
+    const { length } = programmeOf(lesson.edits);
+    if (length === 0) throw new Problem(422, 'nothing-recorded', 'There is no recording in this lesson yet. Record it first.');
+    const number = 1 + (await this.editions.countBy({ lessonId: lesson.id }));
+    const id = randomUUID();
+    const made = this.editions.create({
+      id,
+      lessonId: lesson.id,
+      number,
+      state: 'making',
+      edits: lesson.edits,
+      length,
+      manifest: null,
+      lufs: null,
+      hasAac: false,
+      jobId: randomUUID(),
+      createdAt: new Date(),
+    });
+    await this.editions.insert(made);
+    const job = await this.jobs.add({ kind: MAKE_EDITION, ownerId: lesson.ownerId, subjectId: id, input: {} });
+    await this.editions.update({ id }, { jobId: job.id });
+    return { edition: { ...made, jobId: job.id }, job };
+  }
+
+  /** The newest edition of a lesson that can be watched, or null. */
+  async newestReady(lessonId: string): Promise<EditionEntity | null> {
+    return this.editions.findOne({ where: { lessonId, state: 'ready' }, order: { number: 'DESC' } });
+  }
+
+  async newestReadyOf(lessonIds: readonly string[]): Promise<ReadonlyMap<string, EditionEntity>> {
+    if (lessonIds.length === 0) return new Map();
+    const found = await this.editions.find({ where: { lessonId: In([...lessonIds]), state: 'ready' }, order: { number: 'ASC' } });
+    return new Map(found.map((one) => [one.lessonId, one]));
+  }
+
+  async ofLesson(lessonId: string): Promise<readonly EditionEntity[]> {
+    return this.editions.find({ where: { lessonId }, order: { number: 'DESC' } });
+  }
+
+  /** A ready edition, for its maker and for those it was given to. @throws Problem `not-found` */
+  async watchable(person: Person, id: string): Promise<EditionEntity> {
+    const edition = await this.editions.findOneBy({ id });
+    const lesson = edition && (await this.lessons.one(edition.lessonId));
+    ensureFor(edition !== null && lesson !== null && edition.state === 'ready' && (await this.#mayWatch(person, lesson!)), 'edition');
+    return edition!;
+  }
+
+  async hasPicture(edition: EditionEntity, digest: string): Promise<boolean> {
+    const pages = await this.lessons.allPagesOf(edition.lessonId);
+    return pages.some((page) => page.picture === digest || page.smallPicture === digest);
+  }
+
+  async #mayWatch(person: Person, lesson: LessonEntity): Promise<boolean> {
+    if (mayMake(person, lesson)) return true;
+    for (const audience of this.#audiences) if (await audience(person.id, lesson.id)) return true;
+    return false;
+  }
+
+  async #make(id: string, progress: Progress): Promise<void> {
+    const edition = await this.editions.findOneByOrFail({ id });
+    try {
+      const voice = await this.#voice(edition, progress);
+      await this.storage.put(editionKey(id, 'voice.webm'), voice.file);
+      const manifest = JSON.stringify(await this.#manifest(edition, voice.peaks));
+      await this.storage.put(editionKey(id, 'manifest.json.gz'), await promisify(gzip)(manifest));
+      const digest = createHash('sha256').update(manifest).digest('hex');
+      await this.editions.update({ id }, { state: 'ready', manifest: digest, lufs: voice.lufs });
+    } catch (failure) {
+      await this.editions.update({ id }, { state: 'failed' });
+      throw failure;
+    }
+    const lesson = await this.lessons.one(edition.lessonId);
+    await this.jobs.add({ kind: MAKE_AAC, ownerId: lesson!.ownerId, subjectId: id, input: {} });
+  }
+
+  async #voice(edition: EditionEntity, progress: Progress): Promise<{ file: Buffer; peaks: Uint8Array; lufs: number | null }> {
+    const takes = new Map((await this.takes.byIds(edition.edits.segments.map((one) => one.takeId))).map((take) => [take.id, take]));
+    const decoded = new Map<string, Float32Array>();
+    const joined = await joinVoices(edition.edits, async (takeId) => {
+      const take = takes.get(takeId);
+      if (!take) throw new Problem(409, 'take-missing', 'A take of this lesson is no longer here. Undo to the step before it was added.');
+      const samples = decoded.get(takeId) ?? (await this.takes.samples(take, CLEANING));
+      decoded.set(takeId, samples);
+      return samples;
+    });
+    await progress(0.3);
+    const { samples, after } = master(joined, RATE);
+    await progress(0.45);
+    const file = await encodeVoice(samples, 'webm', VOICE_KILOBITS);
+    await progress(0.95);
+    return { file, peaks: coarsePeaks(peaksOf(samples, RATE)), lufs: Number.isFinite(after.lufs) ? after.lufs : null };
+  }
+
+  async #manifest(edition: EditionEntity, peaks: Uint8Array): Promise<Manifest> {
+    const lesson = (await this.lessons.one(edition.lessonId))!;
+    const playable = await this.takes.byIds(edition.edits.segments.map((one) => one.takeId));
+    const earlier = new Map(playable.map((take) => [take.id, take.earlier]));
+    const needed = takesNeeded(edition.edits, (id) => earlier.get(id) ?? []);
+    const pages = await this.lessons.allPagesOf(lesson.id);
+    return {
+      edition: 'oakbell.edition',
+      version: 1,
+      id: edition.id,
+      number: edition.number,
+      title: lesson.title,
+      kind: lesson.kind,
+      length: edition.length,
+      pages: pages.map((page) => ({ ...corePage(page), ...(page.smallPicture ? { small: page.smallPicture } : {}) })),
+      edits: edition.edits,
+      takes: await Promise.all(needed.map(async (id) => ({ id, log: await this.takes.logText(id), earlier: earlier.get(id) ?? [] }))),
+      peaks: Buffer.from(peaks).toString('base64'),
+    };
+  }
+
+  async #makeAac(id: string): Promise<void> {
+    const voice = await this.storage.read(editionKey(id, 'voice.webm'));
+    const args = ['-i', 'pipe:0', '-c:a', 'aac', '-b:a', '64k', '-movflags', '+faststart'];
+    await this.storage.put(editionKey(id, 'voice.m4a'), await ffmpegToFile(args, voice, 'mp4'));
+    await this.editions.update({ id }, { hasAac: true });
+  }
+}

@@ -1,0 +1,2 @@
+export * from './imports.service.ts';
+export * from './upload.ts';

@@ -1,0 +1,48 @@
+import { execFile, spawn } from 'node:child_process';
+import { promisify } from 'node:util';
+import { Problem } from '../../../platform/http/index.ts';
+
+const run = promisify(execFile);
+
+/** How wide a page's picture is made, in pixels. */
+export const PICTURE_WIDTH = 1920;
+/** A page that takes longer than this to draw is given up. */
+const PAGE_PATIENCE_MS = 60_000;
+
+/** The number of pages. @throws Problem `pdf-encrypted` or `pdf-broken` */
+export async function pdfPages(path: string): Promise<number> {
+  const { stdout } = await run('pdfinfo', [path], { timeout: PAGE_PATIENCE_MS }).catch((failure: { stderr?: string }) => {
+    if (/password/i.test(failure.stderr ?? '')) {
+      throw new Problem(422, 'pdf-encrypted', 'This PDF is locked with a password. Save a copy without a password and add that.');
+    }
+    throw new Problem(422, 'pdf-broken', 'This PDF is damaged and cannot be opened. Nothing was changed; save it anew and try again.');
+  });
+  const pages = Number(/^Pages:\s+(\d+)/m.exec(stdout)?.[1] ?? 0);
+  if (pages === 0) throw new Problem(422, 'pdf-broken', 'This PDF has no pages.');
+  return pages;
+}
+
+/** A page's pixels, three bytes each. */
+export interface RawPicture {
+  readonly width: number;
+  readonly height: number;
+  readonly rgb: Buffer;
+}
+
+/** Draws page `page` (from 1) 1920 pixels wide. */
+export async function pdfPicture(path: string, page: number): Promise<RawPicture> {
+  const bytes = await output('pdftoppm', ['-f', `${page}`, '-l', `${page}`, '-scale-to-x', `${PICTURE_WIDTH}`, '-scale-to-y', '-1', path]);
+  const header = /^P6\s+(\d+)\s+(\d+)\s+255\s/.exec(bytes.subarray(0, 64).toString('latin1'));
+  if (!header) throw new Problem(422, 'pdf-broken', `Page ${page} of this PDF cannot be drawn.`);
+  return { width: Number(header[1]), height: Number(header[2]), rgb: bytes.subarray(header[0].length) };
+}
+
+function output(command: string, args: readonly string[]): Promise<Buffer> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'ignore'], timeout: PAGE_PATIENCE_MS });
+    const chunks: Buffer[] = [];
+    child.stdout.on('data', (chunk: Buffer) => chunks.push(chunk));
+    child.on('error', reject);
+    child.on('close', () => resolve(Buffer.concat(chunks)));
+  });
+}

@@ -1,0 +1,62 @@
+import { heightFor } from '@oakbell/core/pages';
+import { createHash } from 'node:crypto';
+import sharp, { type Sharp } from 'sharp';
+import { Problem } from '../../../platform/http/index.ts';
+import type { Storage } from '../../../platform/storage/index.ts';
+import { pictureKey } from '../lessons.rules.ts';
+import { PICTURE_WIDTH, type RawPicture } from './pdf.ts';
+
+/** The longest side of a picture that is taken, in pixels. */
+export const LONGEST_SIDE = 12_000;
+const SMALL_WIDTH = 320;
+
+export interface StoredPicture {
+  readonly picture: string;
+  readonly smallPicture: string;
+  /** Page units. */
+  readonly height: number;
+}
+
+/** @throws Problem `picture-too-large` or `picture-broken`, from the header alone */
+export async function checkPicture(path: string): Promise<void> {
+  const { width, height } = await sharp(path, { limitInputPixels: false })
+    .metadata()
+    .catch(() => {
+      throw new Problem(422, 'picture-broken', 'This picture is damaged and cannot be opened. Nothing was changed.');
+    });
+  if (width > LONGEST_SIDE || height > LONGEST_SIDE) {
+    throw new Problem(422, 'picture-too-large', `This picture is ${width} by ${height} pixels; up to ${LONGEST_SIDE} on a side can be used. Make it smaller and add it again.`);
+  }
+}
+
+/** Stores an uploaded picture as a page: upright, at most 1920 wide. */
+export function storePictureFile(storage: Storage, path: string): Promise<StoredPicture> {
+  return store(storage, () => sharp(path, { limitInputPixels: LONGEST_SIDE * LONGEST_SIDE }).rotate().flatten({ background: 'white' }));
+}
+
+/** Stores drawn pixels as a page. */
+export function storeRawPicture(storage: Storage, { width, height, rgb }: RawPicture): Promise<StoredPicture> {
+  return store(storage, () => sharp(rgb, { raw: { width, height, channels: 3 } }));
+}
+
+async function store(storage: Storage, open: () => Sharp): Promise<StoredPicture> {
+  const large = await open()
+    .resize({ width: PICTURE_WIDTH, withoutEnlargement: true })
+    .webp({ quality: 80, effort: 2 })
+    .toBuffer({ resolveWithObject: true })
+    .catch(() => {
+      throw new Problem(422, 'picture-broken', 'This picture is damaged and cannot be drawn. Nothing was changed.');
+    });
+  const small = await sharp(large.data).resize({ width: SMALL_WIDTH }).webp({ quality: 75, effort: 2 }).toBuffer();
+  return {
+    picture: await keep(storage, large.data),
+    smallPicture: await keep(storage, small),
+    height: heightFor(large.info.width, large.info.height),
+  };
+}
+
+async function keep(storage: Storage, bytes: Buffer): Promise<string> {
+  const digest = createHash('sha256').update(bytes).digest('hex');
+  if ((await storage.size(pictureKey(digest))) === null) await storage.put(pictureKey(digest), bytes);
+  return digest;
+}

@@ -1,0 +1,18 @@
+/** What an uploaded file really is, by its first bytes; its name counts for nothing. */
+export type Sniffed = 'pdf' | 'png' | 'jpeg' | 'webp' | 'empty' | 'other';
+
+const starts = (bytes: Uint8Array, text: string, at = 0): boolean =>
+  [...text].every((letter, i) => bytes[at + i] === letter.charCodeAt(0));
+
+export function sniff(bytes: Uint8Array): Sniffed {
+  if (bytes.length === 0) return 'empty';
+  if (Buffer.from(bytes.subarray(0, 1024)).includes('%PDF-')) return 'pdf';
+  if (starts(bytes, '\x89PNG\r\n\x1a\n')) return 'png';
+  if (bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff) return 'jpeg';
+  if (starts(bytes, 'RIFF') && starts(bytes, 'WEBP', 8)) return 'webp';
+  return 'other';
+}
+
+/** Files are shown with their pages in this order: by name as people count, so that 2 comes before 10. */
+export const byName = (a: { originalname: string }, b: { originalname: string }): number =>
+  a.originalname.localeCompare(b.originalname, 'en', { numeric: true });

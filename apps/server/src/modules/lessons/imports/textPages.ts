@@ -1,0 +1,68 @@
+import { createCanvas, GlobalFonts, type SKRSContext2D } from '@napi-rs/canvas';
+import { createRequire } from 'node:module';
+import { PICTURE_WIDTH, type RawPicture } from './pdf.ts';
+
+const FONT = 'Oak Bell text';
+const HEIGHT = Math.round(PICTURE_WIDTH * Math.SQRT2);
+const MARGIN = 160;
+const SIZE = 44;
+const LINE = 68;
+const LINES_PER_PAGE = Math.floor((HEIGHT - 2 * MARGIN) / LINE);
+
+/** Breaks `text` into lines no wider than `fits` allows; words longer than a line are broken. An empty text is one line. */
+export function wrap(text: string, fits: (line: string) => boolean): readonly string[] {
+  const lines: string[] = [];
+  for (const paragraph of text.replaceAll('\r', '').split('\n')) {
+    let line = '';
+    for (const word of paragraph.split(' ')) {
+      const longer = line === '' ? word : `${line} ${word}`;
+      if (fits(longer)) {
+        line = longer;
+        continue;
+      }
+      if (line !== '') lines.push(line);
+      line = '';
+      for (const letter of word) {
+        if (line !== '' && !fits(line + letter)) {
+          lines.push(line);
+          line = '';
+        }
+        line += letter;
+      }
+    }
+    lines.push(line);
+  }
+  return lines;
+}
+
+/** Typed text as upright sheets of paper, so that it can be written on like any other hand-in. */
+export function textPictures(text: string): readonly RawPicture[] {
+  if (!GlobalFonts.has(FONT)) {
+    const file = '@fontsource/atkinson-hyperlegible/files/atkinson-hyperlegible-latin-400-normal.woff2';
+    GlobalFonts.registerFromPath(createRequire(import.meta.url).resolve(file), FONT);
+  }
+  const canvas = createCanvas(PICTURE_WIDTH, HEIGHT);
+  const context = canvas.getContext('2d');
+  context.font = `${SIZE}px "${FONT}"`;
+  const lines = wrap(text, (line) => context.measureText(line).width <= PICTURE_WIDTH - 2 * MARGIN);
+  const sheets: RawPicture[] = [];
+  for (let first = 0; first < lines.length; first += LINES_PER_PAGE) {
+    sheets.push(sheet(context, lines.slice(first, first + LINES_PER_PAGE)));
+  }
+  return sheets;
+}
+
+function sheet(context: SKRSContext2D, lines: readonly string[]): RawPicture {
+  context.fillStyle = '#ffffff';
+  context.fillRect(0, 0, PICTURE_WIDTH, HEIGHT);
+  context.fillStyle = '#26221b';
+  lines.forEach((line, i) => context.fillText(line, MARGIN, MARGIN + SIZE + i * LINE));
+  const { data } = context.getImageData(0, 0, PICTURE_WIDTH, HEIGHT);
+  const rgb = Buffer.alloc(PICTURE_WIDTH * HEIGHT * 3);
+  for (let from = 0, to = 0; from < data.length; from += 4) {
+    rgb[to++] = data[from]!;
+    rgb[to++] = data[from + 1]!;
+    rgb[to++] = data[from + 2]!;
+  }
+  return { width: PICTURE_WIDTH, height: HEIGHT, rgb };
+}

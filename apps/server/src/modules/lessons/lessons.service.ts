@@ -1,0 +1,172 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { EMPTY_EDITS, NO_HISTORY, parseEditList, type Edit, type EditList, type History, revise } from '@oakbell/core/edits';
+import { WIDE_HEIGHT } from '@oakbell/core/pages';
+import { randomUUID } from 'node:crypto';
+import { In, IsNull, Repository } from 'typeorm';
+import { ensureFor, notFound, Problem } from '../../platform/http/index.ts';
+import type { Person } from '../../platform/sessions/index.ts';
+import { LessonEntity, PageEntity, type LessonKind } from './lesson.entity.ts';
+import { mayMake, MOST_PAGES } from './lessons.rules.ts';
+
+interface NewLesson {
+  readonly ownerId: string;
+  readonly kind: LessonKind;
+  readonly title: string;
+  readonly submissionId?: string;
+}
+type NewPage = Pick<PageEntity, 'kind' | 'height'> & Partial<Pick<PageEntity, 'backdrop' | 'picture' | 'smallPicture' | 'cues' | 'source'>>;
+
+@Injectable()
+export class LessonsService {
+  constructor(
+    @InjectRepository(LessonEntity) private readonly lessons: Repository<LessonEntity>,
+    @InjectRepository(PageEntity) private readonly pages: Repository<PageEntity>,
+  ) {}
+
+  async add(lesson: NewLesson): Promise<LessonEntity> {
+    const now = new Date();
+    const made = this.lessons.create({
+      id: randomUUID(),
+      submissionId: null,
+      ...lesson,
+      edits: EMPTY_EDITS,
+      history: NO_HISTORY,
+      revision: 0,
+      createdAt: now,
+      updatedAt: now,
+    });
+    await this.lessons.insert(made);
+    return made;
+  }
+
+  /** The lesson, for its maker. @throws Problem `not-found` */
+  async ownOne(person: Person, id: string): Promise<LessonEntity> {
+    const lesson = await this.lessons.findOneBy({ id });
+    ensureFor(lesson !== null && mayMake(person, lesson), 'lesson');
+    return lesson!;
+  }
+
+  async one(id: string): Promise<LessonEntity | null> {
+    return this.lessons.findOneBy({ id });
+  }
+
+  async byIds(ids: readonly string[]): Promise<ReadonlyMap<string, LessonEntity>> {
+    const found = ids.length === 0 ? [] : await this.lessons.findBy({ id: In([...ids]) });
+    return new Map(found.map((one) => [one.id, one]));
+  }
+
+  async forSubmission(submissionId: string): Promise<LessonEntity | null> {
+    return this.lessons.findOneBy({ submissionId });
+  }
+
+  /** A maker's lessons, feedback left out, newest change first. */
+  async of(ownerId: string): Promise<readonly LessonEntity[]> {
+    return this.lessons.find({ where: { ownerId, kind: In(['slides', 'worked']) }, order: { updatedAt: 'DESC' } });
+  }
+
+  async rename(lesson: LessonEntity, title: string): Promise<void> {
+    await this.lessons.update({ id: lesson.id }, { title, updatedAt: new Date() });
+  }
+
+  /** Takes the lesson away with its pages: for a hand-in that was replaced before anyone spoke on it. */
+  async remove(id: string): Promise<void> {
+    await this.pages.delete({ lessonId: id });
+    await this.lessons.delete({ id });
+  }
+
+  /** Saves an edit list that began from `revision`. @throws Problem `lesson-changed`, `not-an-edit-list` */
+  async saveEdits(lesson: LessonEntity, change: { revision: number; edits: unknown; history: unknown }): Promise<LessonEntity> {
+    const edits = parseEditList(change.edits);
+    const history = change.history as History;
+    if (!edits || !Array.isArray(history.done) || !Array.isArray(history.undone)) {
+      throw new Problem(422, 'not-an-edit-list', 'The change could not be understood. The lesson is as it was.');
+    }
+    return this.#store(lesson, change.revision, edits, history);
+  }
+
+  /** Does one edit on the newest revision: used by the server itself, for instance when a take is finished. */
+  async edit(lessonId: string, edit: (edits: EditList) => Edit): Promise<LessonEntity> {
+    for (let tries = 0; ; tries += 1) {
+      const lesson = await this.lessons.findOneByOrFail({ id: lessonId });
+      const revised = revise(lesson.edits, lesson.history, edit(lesson.edits));
+      if (!revised) throw new Problem(409, 'edit-does-not-apply', 'The lesson has changed meanwhile. Look at it and try again.');
+      try {
+        return await this.#store(lesson, lesson.revision, revised.edits, revised.history);
+      } catch (failure) {
+        if (tries >= 3) throw failure;
+      }
+    }
+  }
+
+  async #store(lesson: LessonEntity, from: number, edits: EditList, history: History): Promise<LessonEntity> {
+    const change = { edits, history, revision: from + 1, updatedAt: new Date() };
+    const updated = await this.lessons.update({ id: lesson.id, revision: from }, change);
+    if (updated.affected !== 1) {
+      throw new Problem(409, 'lesson-changed', 'This lesson was changed in another window. Nothing was overwritten; load it again to go on.');
+    }
+    return { ...lesson, ...change };
+  }
+
+  async pagesOf(lessonId: string): Promise<readonly PageEntity[]> {
+    return this.pages.find({ where: { lessonId, removedAt: IsNull() }, order: { position: 'ASC' } });
+  }
+
+  /** Every page that ink may stand on, removed ones too. */
+  async allPagesOf(lessonId: string): Promise<readonly PageEntity[]> {
+    return this.pages.find({ where: { lessonId }, order: { position: 'ASC' } });
+  }
+
+  async pageOf(lessonId: string, pageId: string): Promise<PageEntity> {
+    const page = await this.pages.findOneBy({ lessonId, id: pageId });
+    if (!page) throw notFound('page');
+    return page;
+  }
+
+  /** Adds a page after another, or at the end. @throws Problem `too-many-pages` */
+  async addPage(lessonId: string, page: NewPage, after?: string): Promise<PageEntity> {
+    const now = await this.pagesOf(lessonId);
+    if (now.length >= MOST_PAGES) {
+      throw new Problem(422, 'too-many-pages', `A lesson can have ${MOST_PAGES} pages. The ${now.length} that are there are safe.`);
+    }
+    const before = after === undefined ? now.length - 1 : now.findIndex((one) => one.id === after);
+    const made = this.pages.create({
+      backdrop: null,
+      picture: null,
+      smallPicture: null,
+      cues: '',
+      source: null,
+      ...page,
+      id: randomUUID(),
+      lessonId,
+      position: (now[before]?.position ?? -1) + 1,
+      removedAt: null,
+    });
+    if (before < now.length - 1) await this.pages.increment({ id: In(now.slice(before + 1).map((one) => one.id)) }, 'position', 1);
+    await this.pages.insert(made);
+    return made;
+  }
+
+  async addBoard(lessonId: string, backdrop: 'blank' | 'squared', after?: string): Promise<PageEntity> {
+    return this.addPage(lessonId, { kind: 'board', backdrop, height: WIDE_HEIGHT }, after);
+  }
+
+  /** Puts the pages into this order; it must name each page once. @throws Problem `not-the-pages` */
+  async order(lessonId: string, ids: readonly string[]): Promise<void> {
+    const now = new Set((await this.pagesOf(lessonId)).map((page) => page.id));
+    if (ids.length !== now.size || new Set(ids).size !== now.size || !ids.every((id) => now.has(id))) {
+      throw new Problem(409, 'not-the-pages', 'The pages have changed meanwhile. The order is as it was.');
+    }
+    for (const [position, id] of ids.entries()) await this.pages.update({ id }, { position });
+  }
+
+  async setRemoved(lessonId: string, pageId: string, removed: boolean): Promise<void> {
+    await this.pageOf(lessonId, pageId);
+    await this.pages.update({ id: pageId }, { removedAt: removed ? new Date() : null });
+  }
+
+  async setCues(lessonId: string, pageId: string, cues: string): Promise<void> {
+    await this.pageOf(lessonId, pageId);
+    await this.pages.update({ id: pageId }, { cues });
+  }
+}

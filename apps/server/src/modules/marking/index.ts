@@ -1,0 +1,2 @@
+export { MarkingModule } from './marking.module.ts';
+export { MarkingService } from './marking.service.ts';

@@ -1,0 +1,161 @@
+import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Choice, Decimal, Flag, Id, notFound, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { By, For, type Person } from '../../platform/sessions/index.ts';
+import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
+import { ClassesService } from '../classes/index.ts';
+import { EditionsService } from '../editions/index.ts';
+import { LessonsService } from '../lessons/index.ts';
+import { PeopleService } from '../people/index.ts';
+import { isLate, SubmissionsService } from '../submissions/index.ts';
+import { MarkingService } from './marking.service.ts';
+
+export class MarkingDto {
+  @Decimal({ max: 1000, nullable: true }) points: number | null;
+  @Text({ max: 4000 }) comment: string;
+}
+export class QueueRowDto extends MarkingDto {
+  @Id() submissionId: string;
+  @Id() learnerId: string;
+  @Text() learnerName: string;
+  @Choice(['handed-in', 'handed-back']) state: 'handed-in' | 'handed-back';
+  @When() handedInAt: string;
+  @Flag() late: boolean;
+  @Id({ nullable: true }) feedbackLessonId: string | null;
+  @When({ nullable: true }) handedBackAt: string | null;
+  @Decimal({ max: 1, nullable: true }) heardShare: number | null;
+  @When({ nullable: true }) heardAt: string | null;
+}
+export class MarkingDeskDto {
+  @Id() assignmentId: string;
+  @Text() lessonTitle: string;
+  @Text() className: string;
+  @Whole({ nullable: true }) points: number | null;
+  @Whole() learners: number;
+  @Parts(() => QueueRowDto) queue: QueueRowDto[];
+}
+export class MarkingPileDto {
+  @Id() assignmentId: string;
+  @Text() lessonTitle: string;
+  @Text() className: string;
+  @When() dueAt: string;
+  @Whole() waiting: number;
+  @Whole() handedBack: number;
+  @Whole() learners: number;
+}
+export class HandedBackDto {
+  /** The hand-in that opens next; null when none waits. */
+  @Id({ nullable: true }) next: string | null;
+}
+export class FeedbackDto extends MarkingDto {
+  @Text() lessonTitle: string;
+  @Whole({ nullable: true }) outOf: number | null;
+  @When({ nullable: true }) handedBackAt: string | null;
+  /** The spoken feedback; null when nothing was spoken or it is still being made. */
+  @Id({ nullable: true }) editionId: string | null;
+  @Flag() spoken: boolean;
+}
+
+@ApiTags('marking')
+@Controller('api')
+export class MarkingController {
+  constructor(
+    private readonly marking: MarkingService,
+    private readonly assignments: AssignmentsService,
+    private readonly classes: ClassesService,
+    private readonly editions: EditionsService,
+    private readonly lessons: LessonsService,
+    private readonly people: PeopleService,
+    private readonly submissions: SubmissionsService,
+  ) {}
+
+  @Get('marking')
+  @For('teacher')
+  @ApiOkResponse({ type: [MarkingPileDto] })
+  async piles(@By() person: Person): Promise<MarkingPileDto[]> {
+    const assignments = (await this.assignments.forClassesOf(person.id, 'teacher')).filter((one) => one.handIn);
+    const submissions = await this.submissions.ofAssignments(assignments.map((one) => one.id));
+    return Promise.all(
+      assignments.map(async (assignment) => {
+        const own = submissions.filter((one) => one.assignmentId === assignment.id);
+        const waiting = own.filter((one) => one.state === 'handed-in').length;
+        return { ...(await this.#head(assignment)), dueAt: assignment.dueAt.toISOString(), waiting, handedBack: own.length - waiting };
+      }),
+    );
+  }
+
+  @Get('marking/:id')
+  @For('teacher')
+  @ApiOkResponse({ type: MarkingDeskDto })
+  async desk(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<MarkingDeskDto> {
+    const assignment = await this.assignments.taughtOne(person, id);
+    const submissions = await this.submissions.ofAssignments([id]);
+    const people = await this.people.byIds(submissions.map((one) => one.learnerId));
+    const marks = await this.marking.marksOf(submissions.map((one) => one.id));
+    const queue = submissions.map(async (submission): Promise<QueueRowDto> => {
+      const mark = marks.get(submission.id);
+      const heard = await this.marking.heard(submission, mark);
+      return {
+        submissionId: submission.id,
+        learnerId: submission.learnerId,
+        learnerName: people.get(submission.learnerId)?.name ?? '',
+        state: submission.state,
+        handedInAt: submission.handedInAt.toISOString(),
+        late: isLate(submission.handedInAt, assignment.dueAt),
+        feedbackLessonId: (await this.lessons.forSubmission(submission.id))?.id ?? null,
+        points: mark?.points ?? null,
+        comment: mark?.comment ?? '',
+        handedBackAt: mark?.handedBackAt?.toISOString() ?? null,
+        heardShare: heard?.share ?? null,
+        heardAt: heard?.at.toISOString() ?? null,
+      };
+    });
+    return { ...(await this.#head(assignment)), points: assignment.points, queue: await Promise.all(queue) };
+  }
+
+  @Put('marking/hand-ins/:id')
+  @HttpCode(204)
+  @For('teacher')
+  @ApiNoContentResponse()
+  async save(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: MarkingDto): Promise<void> {
+    const { assignment } = await this.marking.taughtOne(person, id);
+    await this.marking.save(assignment, id, body);
+  }
+
+  @Post('marking/hand-ins/:id/hand-back')
+  @HttpCode(200)
+  @For('teacher')
+  @ApiOkResponse({ type: HandedBackDto })
+  async handBack(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<HandedBackDto> {
+    const { submission, assignment } = await this.marking.taughtOne(person, id);
+    return { next: await this.marking.handBack(assignment, submission) };
+  }
+
+  @Get('assignments/:id/feedback')
+  @For('learner')
+  @ApiOkResponse({ type: FeedbackDto })
+  async feedback(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<FeedbackDto> {
+    const assignment = await this.assignments.learntOne(person, id);
+    const submission = await this.submissions.ofLearner(id, person.id);
+    const mark = submission && (await this.marking.marksOf([submission.id])).get(submission.id);
+    if (!submission || !mark || submission.state !== 'handed-back') throw notFound('feedback');
+    const lesson = await this.lessons.forSubmission(submission.id);
+    const ready = lesson && (await this.editions.newestReady(lesson.id));
+    const { lessonTitle } = await this.#head(assignment);
+    return {
+      lessonTitle,
+      points: mark.points,
+      outOf: assignment.points,
+      comment: mark.comment,
+      handedBackAt: mark.handedBackAt?.toISOString() ?? null,
+      editionId: ready?.id ?? null,
+      spoken: mark.editionId !== null,
+    };
+  }
+
+  async #head({ id, lessonId, classId }: AssignmentEntity) {
+    const lessonTitle = (await this.lessons.one(lessonId))?.title ?? '';
+    const className = (await this.classes.byIds([classId])).get(classId)?.name ?? '';
+    return { assignmentId: id, lessonTitle, className, learners: (await this.classes.learnerIds(classId)).length };
+  }
+}

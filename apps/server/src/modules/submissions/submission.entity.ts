@@ -1,0 +1,19 @@
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { moment } from '../../platform/database/index.ts';
+
+/** What a learner handed in for an assignment. */
+@Entity('submission')
+@Index(['assignmentId', 'learnerId'], { unique: true })
+export class SubmissionEntity {
+  @PrimaryColumn('uuid') id: string;
+  @Column('uuid') assignmentId: string;
+  @Index() @Column('uuid') learnerId: string;
+  @Column({ type: 'varchar', length: 12 }) state: 'handed-in' | 'handed-back';
+  @Column({ type: 'varchar', length: 10 }) kind: 'file' | 'text';
+  /** Names of the files as the learner chose them, or nothing for typed text. */
+  @Column({ type: 'json' }) fileNames: readonly string[];
+  @Column({ type: 'mediumtext' }) text: string;
+  @Column(moment) handedInAt: Date;
+  /** How often it was handed in: 1 for the first time. */
+  @Column({ type: 'int' }) times: number;
+}

@@ -1,0 +1,18 @@
+import { Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { AssignmentsModule } from '../assignments/index.ts';
+import { EditionsModule } from '../editions/index.ts';
+import { LessonsModule } from '../lessons/index.ts';
+import { PeopleModule } from '../people/index.ts';
+import { TakesModule } from '../takes/index.ts';
+import { SubmissionEntity } from './submission.entity.ts';
+import { SubmissionsController } from './submissions.controller.ts';
+import { SubmissionsService } from './submissions.service.ts';
+
+@Module({
+  imports: [TypeOrmModule.forFeature([SubmissionEntity]), AssignmentsModule, EditionsModule, LessonsModule, PeopleModule, TakesModule],
+  controllers: [SubmissionsController],
+  providers: [SubmissionsService],
+  exports: [SubmissionsService],
+})
+export class SubmissionsModule {}

@@ -1,0 +1,14 @@
+import { isLate, mayReplace } from './submissions.rules.ts';
+
+describe('a hand-in', () => {
+  it('may be replaced until feedback has begun', () => {
+    expect(mayReplace({ state: 'handed-in' }, 0)).toBe(true);
+    expect(mayReplace({ state: 'handed-in' }, 1)).toBe(false);
+    expect(mayReplace({ state: 'handed-back' }, 0)).toBe(false);
+  });
+  it('is late after the due moment, not at it', () => {
+    const due = new Date('2026-03-06T16:00:00Z');
+    expect(isLate(due, due)).toBe(false);
+    expect(isLate(new Date(due.getTime() + 1), due)).toBe(true);
+  });
+});

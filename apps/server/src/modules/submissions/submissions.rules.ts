@@ -1,0 +1,9 @@
+/** A hand-in may be replaced until someone has begun to speak on it or has handed it back. */
+export function mayReplace(submission: { readonly state: 'handed-in' | 'handed-back' }, feedbackTakes: number): boolean {
+  return submission.state === 'handed-in' && feedbackTakes === 0;
+}
+
+export const isLate = (handedInAt: Date, dueAt: Date): boolean => handedInAt > dueAt;
+
+/** The longest text that can be typed as a hand-in, in characters. */
+export const LONGEST_TEXT = 40_000;

@@ -1,0 +1,95 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { randomUUID } from 'node:crypto';
+import { In, Repository } from 'typeorm';
+import { Problem } from '../../platform/http/index.ts';
+import type { Person } from '../../platform/sessions/index.ts';
+import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
+import { EditionsService } from '../editions/index.ts';
+import { ImportsService, LessonsService, type LessonEntity, type UploadedFile } from '../lessons/index.ts';
+import { PeopleService } from '../people/index.ts';
+import { TakesService } from '../takes/index.ts';
+import { SubmissionEntity } from './submission.entity.ts';
+import { mayReplace } from './submissions.rules.ts';
+
+/** Files or typed text: exactly one of the two. */
+export type Handed = { readonly files: readonly UploadedFile[] } | { readonly text: string };
+
+@Injectable()
+export class SubmissionsService implements OnModuleInit {
+  constructor(
+    @InjectRepository(SubmissionEntity) private readonly submissions: Repository<SubmissionEntity>,
+    private readonly assignments: AssignmentsService,
+    private readonly editions: EditionsService,
+    private readonly imports: ImportsService,
+    private readonly lessons: LessonsService,
+    private readonly people: PeopleService,
+    private readonly takes: TakesService,
+  ) {}
+
+  onModuleInit(): void {
+    this.editions.admit((personId, lessonId) => this.#hearsFeedback(personId, lessonId));
+  }
+
+  /**
+   * Takes a hand-in, or replaces the one before. Its pages become those of a feedback lesson.
+   * @throws Problem `no-hand-in`, `being-marked`, or what is wrong with the file: the earlier hand-in then stays
+   */
+  async handIn(person: Person, assignment: AssignmentEntity, handed: Handed): Promise<SubmissionEntity> {
+    if (!assignment.handIn) throw new Problem(409, 'no-hand-in', 'Nothing is handed in for this one.');
+    const checked = 'files' in handed ? await this.imports.check(handed.files) : null;
+    const before = await this.submissions.findOneBy({ assignmentId: assignment.id, learnerId: person.id });
+    const spokenOn = before && (await this.lessons.forSubmission(before.id));
+    if (before && !mayReplace(before, spokenOn ? (await this.takes.ofLesson(spokenOn.id)).length : 0)) {
+      throw new Problem(409, 'being-marked', 'This is being marked already, so it cannot be replaced. What you handed in is safe.');
+    }
+    const submission = this.submissions.create({
+      id: before?.id ?? randomUUID(),
+      assignmentId: assignment.id,
+      learnerId: person.id,
+      state: 'handed-in',
+      kind: checked ? 'file' : 'text',
+      fileNames: 'files' in handed ? handed.files.map((file) => file.originalname) : [],
+      text: 'text' in handed ? handed.text : '',
+      handedInAt: new Date(),
+      times: (before?.times ?? 0) + 1,
+    });
+    await this.submissions.save(submission);
+    if (spokenOn) await this.lessons.remove(spokenOn.id);
+    const lesson = await this.#feedbackLesson(assignment, submission);
+    const to = { lessonId: lesson.id, ownerId: assignment.byId, as: 'document' } as const;
+    if ('files' in handed) await this.imports.begin(to, checked!);
+    else await this.imports.beginText(to, handed.text);
+    return submission;
+  }
+
+  async ofLearner(assignmentId: string, learnerId: string): Promise<SubmissionEntity | null> {
+    return this.submissions.findOneBy({ assignmentId, learnerId });
+  }
+
+  async ofAssignments(ids: readonly string[]): Promise<readonly SubmissionEntity[]> {
+    return ids.length === 0 ? [] : this.submissions.find({ where: { assignmentId: In([...ids]) }, order: { handedInAt: 'ASC' } });
+  }
+
+  async one(id: string): Promise<SubmissionEntity | null> {
+    return this.submissions.findOneBy({ id });
+  }
+
+  async setHandedBack(id: string): Promise<void> {
+    await this.submissions.update({ id }, { state: 'handed-back' });
+  }
+
+  async #feedbackLesson(assignment: AssignmentEntity, submission: SubmissionEntity): Promise<LessonEntity> {
+    const learner = await this.people.one(submission.learnerId);
+    const lesson = await this.lessons.one(assignment.lessonId);
+    const title = `${learner?.name ?? ''} · ${lesson?.title ?? ''}`.slice(0, 160);
+    return this.lessons.add({ ownerId: assignment.byId, kind: 'feedback', title, submissionId: submission.id });
+  }
+
+  /** Feedback is for the learner whose hand-in it is, once it was handed back. */
+  async #hearsFeedback(personId: string, lessonId: string): Promise<boolean> {
+    const lesson = await this.lessons.one(lessonId);
+    const submission = lesson?.submissionId ? await this.one(lesson.submissionId) : null;
+    return submission !== null && submission.learnerId === personId && submission.state === 'handed-back';
+  }
+}

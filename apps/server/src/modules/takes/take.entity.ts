@@ -1,0 +1,35 @@
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { bigWhole, moment } from '../../platform/database/index.ts';
+
+/** Frames a second of every stored voice. */
+export const RATE = 48_000;
+export const TRACKS = ['voice', 'log'] as const;
+export type Track = (typeof TRACKS)[number];
+
+/** One run from Record to Stop. It grows by parts while open and never changes once finished. */
+@Entity('take')
+export class TakeEntity {
+  /** Chosen by the recording browser, so that a take can begin while the server is away. */
+  @PrimaryColumn('uuid') id: string;
+  @Index() @Column('uuid') lessonId: string;
+  @Column('uuid') byId: string;
+  @Column({ type: 'varchar', length: 10 }) state: 'open' | 'finished' | 'discarded';
+  /** Which window records: another window is kept out while this one is heard. */
+  @Column({ type: 'varchar', length: 60 }) windowKey: string;
+  @Column(moment) openedAt: Date;
+  /** When the last part arrived. */
+  @Column(moment) heardAt: Date;
+  /** Length in frames; 0 until finished. */
+  @Column(bigWhole) frames: number;
+  /** The takes whose ink was on the pages when this one began, oldest first. */
+  @Column({ type: 'json' }) earlier: readonly string[];
+}
+
+@Entity('take_part')
+export class TakePartEntity {
+  @PrimaryColumn('uuid') takeId: string;
+  @PrimaryColumn({ type: 'varchar', length: 10 }) track: Track;
+  @PrimaryColumn({ type: 'int' }) number: number;
+  @Column({ type: 'char', length: 64 }) digest: string;
+  @Column({ type: 'int' }) bytes: number;
+}

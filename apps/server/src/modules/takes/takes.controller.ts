@@ -1,0 +1,148 @@
+import { Body, Controller, Get, HttpCode, Inject, Param, ParseEnumPipe, ParseIntPipe, ParseUUIDPipe, Post, Put, Query, Req, Res } from '@nestjs/common';
+import { ApiBody, ApiConsumes, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { fromFrames } from '@oakbell/core/clock';
+import type { Request, Response } from 'express';
+import { Choice, Flag, Id, Problem, Text, Texts, When, Whole } from '../../platform/http/index.ts';
+import { By, For, type Person } from '../../platform/sessions/index.ts';
+import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { LessonsService } from '../lessons/index.ts';
+import { RATE, type TakeEntity, type Track } from './take.entity.ts';
+import { logKey, voiceKey } from './takes.rules.ts';
+import { TakesService } from './takes.service.ts';
+
+export class OpenTakeDto {
+  @Id() lessonId: string;
+  @Text({ min: 8, max: 60 }) windowKey: string;
+  @Flag({ optional: true }) takeOver?: boolean;
+}
+export class FinishTakeDto {
+  @Whole({ max: 100_000 }) voiceParts: number;
+  @Whole({ max: 100_000 }) logParts: number;
+  /** Length of the take in frames of 1/48,000 s: at most six hours. */
+  @Whole({ max: 6 * 3600 * RATE }) frames: number;
+}
+export class TakeDto {
+  @Id() id: string;
+  @Id() lessonId: string;
+  @Choice(['open', 'finished', 'discarded']) state: TakeEntity['state'];
+  @When() openedAt: string;
+  /** Microseconds; 0 until finished. */
+  @Whole() length: number;
+  @Texts() earlier: string[];
+}
+export class ArrivedDto {
+  @Whole() voiceParts: number;
+  @Whole() logParts: number;
+  @Whole() voiceFrames: number;
+  @Whole() nextRun: number;
+  @Choice(['open', 'finished', 'discarded']) state: TakeEntity['state'];
+}
+
+export function takeDto({ id, lessonId, state, openedAt, frames, earlier }: TakeEntity): TakeDto {
+  return { id, lessonId, state, openedAt: openedAt.toISOString(), length: fromFrames(frames, RATE), earlier: [...earlier] };
+}
+const TrackEnum = { voice: 'voice', log: 'log' } as const;
+
+@ApiTags('takes')
+@Controller('api')
+export class TakesController {
+  constructor(
+    private readonly takes: TakesService,
+    private readonly lessons: LessonsService,
+    @Inject(STORAGE) private readonly storage: Storage,
+  ) {}
+
+  @Get('lessons/:id/takes')
+  @For('teacher')
+  @ApiOkResponse({ type: [TakeDto] })
+  async ofLesson(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<TakeDto[]> {
+    await this.lessons.ownOne(person, id);
+    return (await this.takes.ofLesson(id)).map(takeDto);
+  }
+
+  @Put('takes/:id')
+  @For('teacher')
+  @ApiOkResponse({ type: TakeDto })
+  async open(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: OpenTakeDto): Promise<TakeDto> {
+    return takeDto(await this.takes.open(person, { ...body, id, takeOver: body.takeOver ?? false }));
+  }
+
+  @Put('takes/:id/parts/:track/:number')
+  @HttpCode(204)
+  @For('teacher')
+  @ApiConsumes('application/octet-stream')
+  @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  @ApiNoContentResponse()
+  async part(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('track', new ParseEnumPipe(TrackEnum)) track: Track,
+    @Param('number', ParseIntPipe) number: number,
+    @Query('digest') digest: string,
+    @Req() request: Request,
+  ): Promise<void> {
+    const take = await this.takes.ownOne(person, id);
+    const bytes: unknown = request.body;
+    if (!Buffer.isBuffer(bytes) || number < 0 || number > 100_000) throw new Problem(400, 'not-valid', 'A part is plain bytes with a number.');
+    await this.takes.addPart(take, { track, number, digest, bytes });
+    if (await this.takes.takenOver(take)) {
+      throw new Problem(409, 'taken-over', 'Another window records this lesson now. What was recorded here is kept.');
+    }
+  }
+
+  @Get('takes/:id/arrived')
+  @For('teacher')
+  @ApiOkResponse({ type: ArrivedDto })
+  async arrived(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<ArrivedDto> {
+    const take = await this.takes.ownOne(person, id);
+    return { ...(await this.takes.arrived(take)), state: take.state };
+  }
+
+  @Post('takes/:id/finish')
+  @HttpCode(200)
+  @For('teacher')
+  @ApiOkResponse({ type: TakeDto })
+  async finish(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: FinishTakeDto): Promise<TakeDto> {
+    return takeDto(await this.takes.finish(await this.takes.ownOne(person, id), body));
+  }
+
+  @Post('takes/:id/finish-as-sent')
+  @HttpCode(200)
+  @For('teacher')
+  @ApiOkResponse({ type: TakeDto })
+  async finishAsSent(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<TakeDto> {
+    return takeDto(await this.takes.finishAsSent(await this.takes.ownOne(person, id)));
+  }
+
+  @Post('takes/:id/discard')
+  @HttpCode(204)
+  @For('teacher')
+  @ApiNoContentResponse()
+  async discard(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
+    await this.takes.discard(await this.takes.ownOne(person, id));
+  }
+
+  @Get('takes/:id/voice')
+  @For('teacher')
+  @ApiOkResponse({ description: 'the voice as Ogg Opus' })
+  async voice(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+    const take = await this.takes.ownOne(person, id);
+    await sendFile(this.storage, request, response, { key: voiceKey(take.id), type: 'audio/ogg', forEver: true });
+  }
+
+  @Get('takes/:id/log')
+  @For('teacher')
+  @ApiOkResponse({ description: 'the log as NDJSON' })
+  async log(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+    const take = await this.takes.ownOne(person, id);
+    await sendFile(this.storage, request, response, { key: logKey(take.id), type: 'application/x-ndjson', forEver: true });
+  }
+
+  @Get('takes/:id/peaks')
+  @For('teacher')
+  @ApiOkResponse({ description: 'a hundred peaks a second, one byte each' })
+  async peaks(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Res() response: Response): Promise<void> {
+    const bytes = await this.takes.peaks(await this.takes.ownOne(person, id));
+    response.type('application/octet-stream').set('Cache-Control', 'private, max-age=31536000, immutable').send(bytes);
+  }
+}

@@ -1,0 +1,14 @@
+import { Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { LessonsModule } from '../lessons/index.ts';
+import { TakeEntity, TakePartEntity } from './take.entity.ts';
+import { TakesController } from './takes.controller.ts';
+import { TakesService } from './takes.service.ts';
+
+@Module({
+  imports: [TypeOrmModule.forFeature([TakeEntity, TakePartEntity]), LessonsModule],
+  controllers: [TakesController],
+  providers: [TakesService],
+  exports: [TakesService],
+})
+export class TakesModule {}

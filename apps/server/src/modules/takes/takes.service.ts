@@ -1,0 +1,211 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { peaksOf } from '@oakbell/core/audio';
+import { fromFrames, ZERO } from '@oakbell/core/clock';
+import { logHeaderText, readLog } from '@oakbell/core/log';
+import { createHash, randomUUID } from 'node:crypto';
+import { In, Repository } from 'typeorm';
+import { ensureFor, notFound, Problem } from '../../platform/http/index.ts';
+import type { Person } from '../../platform/sessions/index.ts';
+import { decodeVoice } from '../../platform/sound/index.ts';
+import { STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { LessonsService } from '../lessons/index.ts';
+import { TakeEntity, TakePartEntity, RATE, type Track } from './take.entity.ts';
+import { logKey, missingParts, partKey, peaksKey, recordedElsewhere, unbroken, voiceKey } from './takes.rules.ts';
+import { voiceFile } from './voiceFile.ts';
+import { readVoicePart, runEnd, runsOf, type Run, type VoicePart } from './voicePart.ts';
+
+interface NewTake {
+  readonly id: string;
+  readonly lessonId: string;
+  readonly windowKey: string;
+  /** Record although another window does: that one is told at its next part. */
+  readonly takeOver: boolean;
+}
+interface Finish {
+  readonly voiceParts: number;
+  readonly logParts: number;
+  readonly frames: number;
+}
+
+@Injectable()
+export class TakesService {
+  constructor(
+    @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
+    @InjectRepository(TakePartEntity) private readonly parts: Repository<TakePartEntity>,
+    private readonly lessons: LessonsService,
+    @Inject(STORAGE) private readonly storage: Storage,
+  ) {}
+
+  /** Begins a take, or finds the one begun before under the same id. @throws Problem `lesson-being-recorded` */
+  async open(person: Person, { id, lessonId, windowKey, takeOver }: NewTake): Promise<TakeEntity> {
+    const lesson = await this.lessons.ownOne(person, lessonId);
+    const there = await this.takes.findOneBy({ id });
+    if (there) {
+      ensureFor(there.byId === person.id && there.lessonId === lessonId, 'take');
+      return there;
+    }
+    const open = await this.takes.findBy({ lessonId, state: 'open' });
+    const elsewhere = recordedElsewhere(open, windowKey, new Date());
+    if (elsewhere && !takeOver) {
+      throw new Problem(409, 'lesson-being-recorded', 'This lesson is being recorded in another window. Go on there, or take over here; what the other window recorded is kept.');
+    }
+    const now = new Date();
+    const earlier = [...new Set(lesson.edits.segments.map((segment) => segment.takeId))];
+    const made = this.takes.create({ id, lessonId, byId: person.id, state: 'open', windowKey, openedAt: now, heardAt: now, frames: 0, earlier });
+    await this.takes.insert(made);
+    return made;
+  }
+
+  /** The take, for its maker. @throws Problem `not-found` */
+  async ownOne(person: Person, id: string): Promise<TakeEntity> {
+    const take = await this.takes.findOneBy({ id });
+    if (!take || take.byId !== person.id) throw notFound('take');
+    return take;
+  }
+
+  async ofLesson(lessonId: string): Promise<readonly TakeEntity[]> {
+    return this.takes.find({ where: { lessonId, state: In(['open', 'finished']) }, order: { openedAt: 'ASC' } });
+  }
+
+  async byIds(ids: readonly string[]): Promise<readonly TakeEntity[]> {
+    return ids.length === 0 ? [] : this.takes.findBy({ id: In([...ids]) });
+  }
+
+  /** Takes of this person that were never finished and are no longer heard: what Today offers to recover. */
+  async unfinishedOf(personId: string): Promise<readonly TakeEntity[]> {
+    const open = await this.takes.findBy({ byId: personId, state: 'open' });
+    return open.filter((take) => recordedElsewhere([take], '', new Date()) === null);
+  }
+
+  /** Keeps a part. Sending it twice is harmless. @throws Problem `part-damaged`, `part-differs`, `take-closed` */
+  async addPart(take: TakeEntity, part: { track: Track; number: number; digest: string; bytes: Buffer }): Promise<void> {
+    const { track, number, bytes } = part;
+    const digest = createHash('sha256').update(bytes).digest('hex');
+    const readable = track === 'log' || readVoicePart(bytes) !== null;
+    if (digest !== part.digest || bytes.length === 0 || !readable) {
+      throw new Problem(422, 'part-damaged', 'A part of the recording was damaged on its way. It is sent again from this browser.');
+    }
+    const there = await this.parts.findOneBy({ takeId: take.id, track, number });
+    if (there) {
+      if (there.digest === digest) return;
+      throw new Problem(409, 'part-differs', 'Another part with this number is here already. It was kept as it is.');
+    }
+    if (take.state !== 'open') throw new Problem(409, 'take-closed', 'This take is finished and cannot grow.');
+    await this.storage.put(partKey(take.id, track, number), bytes);
+    await this.parts.insert({ takeId: take.id, track, number, digest, bytes: bytes.length }).catch((failure: unknown) => {
+      // The same part arrived twice at the same moment: the other one won, and both are alike.
+      if ((failure as { code?: string }).code !== 'ER_DUP_ENTRY') throw failure;
+    });
+    await this.takes.update({ id: take.id }, { heardAt: new Date() });
+  }
+
+  /** Whether a later window has taken over the lesson since this take began. */
+  async takenOver(take: TakeEntity): Promise<boolean> {
+    const later = await this.takes.findBy({ lessonId: take.lessonId, state: 'open' });
+    return later.some((one) => one.windowKey !== take.windowKey && one.openedAt > take.openedAt);
+  }
+
+  /** What has arrived without a gap: where a browser that comes back goes on sending. */
+  async arrived(take: TakeEntity): Promise<{ voiceParts: number; logParts: number; voiceFrames: number; nextRun: number }> {
+    const numbers = await this.#numbers(take.id);
+    const [voiceParts, logParts] = [unbroken(numbers.voice), unbroken(numbers.log)];
+    const parts = await this.#voiceParts(take.id, voiceParts);
+    const voiceFrames = runsOf(parts).reduce((end, run) => Math.max(end, runEnd(run)), 0);
+    return { voiceParts, logParts, voiceFrames, nextRun: parts.reduce((next, part) => Math.max(next, part.run + 1), 0) };
+  }
+
+  /** Closes a take whose parts are all here and adds it to the lesson. @throws Problem `parts-missing` with their numbers */
+  async finish(take: TakeEntity, { voiceParts, logParts, frames }: Finish): Promise<TakeEntity> {
+    if (take.state === 'finished') return take;
+    const numbers = await this.#numbers(take.id);
+    const missing = { voice: missingParts(numbers.voice, voiceParts), log: missingParts(numbers.log, logParts) };
+    if (missing.voice.length + missing.log.length > 0) {
+      throw new Problem(409, 'parts-missing', 'Some parts of the recording have not arrived yet. They are safe in the browser that recorded them.', { missing });
+    }
+    return this.#close(take, runsOf(await this.#voiceParts(take.id, voiceParts)), logParts, frames);
+  }
+
+  /** Closes a take with what has arrived of it: for when the browser that recorded it does not come back. */
+  async finishAsSent(take: TakeEntity): Promise<TakeEntity> {
+    if (take.state === 'finished') return take;
+    const { voiceParts, logParts } = await this.arrived(take);
+    const runs = runsOf(await this.#voiceParts(take.id, voiceParts));
+    const frames = runs.reduce((end, run) => Math.max(end, runEnd(run)), 0);
+    if (frames === 0) throw new Problem(409, 'nothing-arrived', 'Nothing of this take had reached the server yet.');
+    return this.#close(take, runs, logParts, frames);
+  }
+
+  async discard(take: TakeEntity): Promise<void> {
+    if (take.state === 'open') await this.takes.update({ id: take.id }, { state: 'discarded' });
+  }
+
+  /** Takes in a whole take that was made elsewhere: a voice file's samples have already been put in place. */
+  async addFinished(take: { id?: string; lessonId: string; byId: string; voice: Buffer; log: string; frames: number }): Promise<TakeEntity> {
+    const id = take.id ?? randomUUID();
+    const now = new Date();
+    const lesson = await this.lessons.one(take.lessonId);
+    const earlier = [...new Set(lesson?.edits.segments.map((segment) => segment.takeId) ?? [])];
+    await this.storage.put(voiceKey(id), take.voice);
+    await this.storage.put(logKey(id), Buffer.from(take.log));
+    const { lessonId, byId, frames } = take;
+    const made = this.takes.create({ id, lessonId, byId, state: 'finished', windowKey: 'imported', openedAt: now, heardAt: now, frames, earlier });
+    await this.takes.insert(made);
+    await this.#append(made);
+    return made;
+  }
+
+  async logText(takeId: string): Promise<string> {
+    return (await this.storage.read(logKey(takeId))).toString('utf8');
+  }
+
+  /** The samples of a finished take, exactly as long as the take. */
+  async samples(take: TakeEntity, filters?: string): Promise<Float32Array> {
+    const decoded = await decodeVoice(await this.storage.read(voiceKey(take.id)), filters);
+    if (decoded.length === take.frames) return decoded;
+    const exact = new Float32Array(take.frames);
+    exact.set(decoded.subarray(0, take.frames));
+    return exact;
+  }
+
+  /** A hundred peaks a second; made once and kept. */
+  async peaks(take: TakeEntity): Promise<Buffer> {
+    const key = peaksKey(take.id);
+    if ((await this.storage.size(key)) === null) await this.storage.put(key, peaksOf(await this.samples(take), RATE));
+    return this.storage.read(key);
+  }
+
+  async #close(take: TakeEntity, runs: readonly Run[], logParts: number, frames: number): Promise<TakeEntity> {
+    const pieces: Buffer[] = [];
+    for (let i = 0; i < logParts; i += 1) pieces.push(await this.storage.read(partKey(take.id, 'log', i)));
+    const text = Buffer.concat(pieces).toString('utf8');
+    const log = readLog(text).ok ? text : logHeaderText() + text;
+    await this.storage.put(voiceKey(take.id), await voiceFile(runs, frames));
+    await this.storage.put(logKey(take.id), Buffer.from(log));
+    const closed = await this.takes.update({ id: take.id, state: 'open' }, { state: 'finished', frames });
+    const now = await this.takes.findOneByOrFail({ id: take.id });
+    if (closed.affected === 1) await this.#append(now);
+    return now;
+  }
+
+  async #append(take: TakeEntity): Promise<void> {
+    const segment = { id: randomUUID(), takeId: take.id, start: ZERO, end: fromFrames(take.frames, RATE) };
+    if (segment.end <= 0) return;
+    await this.lessons.edit(take.lessonId, (edits) => ({ op: 'insert', index: edits.segments.length, segment }));
+  }
+
+  async #numbers(takeId: string): Promise<Readonly<Record<Track, readonly number[]>>> {
+    const found = await this.parts.find({ where: { takeId }, select: { track: true, number: true } });
+    const of = (track: Track) => found.filter((part) => part.track === track).map((part) => part.number);
+    return { voice: of('voice'), log: of('log') };
+  }
+
+  async #voiceParts(takeId: string, count: number): Promise<readonly VoicePart[]> {
+    const parts: VoicePart[] = [];
+    for (let i = 0; i < count; i += 1) {
+      const part = readVoicePart(await this.storage.read(partKey(takeId, 'voice', i)));
+      if (part) parts.push(part);
+    }
+    return parts;
+  }
+}

@@ -1,0 +1,51 @@
+import { encodeVoice, decodeVoice } from '../../platform/sound/index.ts';
+import { missingParts, recordedElsewhere, unbroken } from './takes.rules.ts';
+import { readVoicePart, runEnd, runsOf, writeVoicePart, type VoicePart } from './voicePart.ts';
+
+describe('parts of a take', () => {
+  it('are told missing by their numbers, in whatever order they came', () => {
+    expect(missingParts([3, 0, 1], 5)).toEqual([2, 4]);
+    expect(missingParts([], 0)).toEqual([]);
+  });
+  it('count as unbroken up to the first gap', () => {
+    expect(unbroken([2, 0, 1, 4])).toBe(3);
+    expect(unbroken([1])).toBe(0);
+  });
+});
+
+describe('two windows on one lesson', () => {
+  const now = new Date('2026-03-02T08:00:20Z');
+  const take = { id: 'a', windowKey: 'first', heardAt: new Date('2026-03-02T08:00:10Z') };
+  it('keep each other out while one is heard', () => {
+    expect(recordedElsewhere([take], 'second', now)).toBe(take);
+    expect(recordedElsewhere([take], 'first', now)).toBeNull();
+  });
+  it('do not, once the other has fallen silent', () => {
+    expect(recordedElsewhere([take], 'second', new Date('2026-03-02T08:00:26Z'))).toBeNull();
+  });
+});
+
+describe('a part of a voice', () => {
+  const part: VoicePart = { run: 1, startFrame: 9600, preSkip: 312, packets: [Uint8Array.of(1, 2, 3), Uint8Array.of(4)] };
+  it('is read back as it was written', () => {
+    const read = readVoicePart(writeVoicePart(part))!;
+    expect({ ...read, packets: read.packets.map((packet) => [...packet]) }).toEqual({ ...part, packets: [[1, 2, 3], [4]] });
+  });
+  it('is refused when bytes are missing or the header is not ours', () => {
+    const bytes = writeVoicePart(part);
+    expect(readVoicePart(bytes.subarray(0, bytes.length - 1))).toBeNull();
+    expect(readVoicePart(Buffer.from('not a part at all'))).toBeNull();
+    expect(readVoicePart(Buffer.alloc(2))).toBeNull();
+  });
+  it('joins the others of its run', () => {
+    const runs = runsOf([{ ...part, run: 0, startFrame: 0 }, { ...part, run: 0, startFrame: 0 }, part]);
+    expect(runs.map((run) => run.packets.length)).toEqual([4, 2]);
+    expect(runEnd(runs[0]!)).toBe(4 * 960 - 312);
+  });
+});
+
+it('sound keeps its exact length through Opus and back', async () => {
+  const samples = Float32Array.from({ length: 48_000 }, (_, i) => 0.3 * Math.sin((2 * Math.PI * 440 * i) / 48_000));
+  const decoded = await decodeVoice(await encodeVoice(samples, 'ogg', 64));
+  expect(decoded.length).toBe(samples.length);
+});

@@ -1,0 +1,81 @@
+/*
+ * A part of a voice as the recording browser sends it (docs/formats/voice-part.md): four bytes with the length
+ * of a JSON header, the header, then Opus packets of 20 ms, each behind two bytes with its length. A run is
+ * what one encoder made without a break: a take that was taken up again after a crash has more than one.
+ */
+
+export interface VoicePart {
+  readonly run: number;
+  /** The frame of the take at which the run starts. */
+  readonly startFrame: number;
+  /** Frames at the start of the run that the decoder must drop. */
+  readonly preSkip: number;
+  readonly packets: readonly Uint8Array[];
+}
+
+/** Frames in one packet. */
+export const PACKET_FRAMES = 960;
+const LARGEST_PACKET = 1500;
+
+/** Reads a part; null where the bytes are no part. */
+export function readVoicePart(bytes: Buffer): VoicePart | null {
+  if (bytes.length < 4) return null;
+  const headerEnd = 4 + bytes.readUInt32LE(0);
+  if (headerEnd > bytes.length || headerEnd > 1000) return null;
+  const header = parseHeader(bytes.subarray(4, headerEnd).toString('utf8'));
+  if (!header) return null;
+  const packets: Uint8Array[] = [];
+  for (let at = headerEnd; at < bytes.length; ) {
+    if (at + 2 > bytes.length) return null;
+    const length = bytes.readUInt16LE(at);
+    const end = at + 2 + length;
+    if (length === 0 || length > LARGEST_PACKET || end > bytes.length) return null;
+    packets.push(bytes.subarray(at + 2, end));
+    at = end;
+  }
+  return { ...header, packets };
+}
+
+/** Writes a part: `read(write(part)) = part`. */
+export function writeVoicePart({ run, startFrame, preSkip, packets }: VoicePart): Buffer {
+  const header = Buffer.from(JSON.stringify({ run, startFrame, preSkip }));
+  const head = Buffer.alloc(4);
+  head.writeUInt32LE(header.length);
+  const framed = packets.flatMap((packet) => {
+    const length = Buffer.alloc(2);
+    length.writeUInt16LE(packet.length);
+    return [length, packet];
+  });
+  return Buffer.concat([head, header, ...framed]);
+}
+
+function parseHeader(text: string): Omit<VoicePart, 'packets'> | null {
+  try {
+    const { run, startFrame, preSkip } = JSON.parse(text) as Record<string, unknown>;
+    const whole = (value: unknown): value is number => Number.isSafeInteger(value) && (value as number) >= 0;
+    return whole(run) && whole(startFrame) && whole(preSkip) ? { run, startFrame, preSkip } : null;
+  } catch {
+    return null;
+  }
+}
+
+/** One encoder's unbroken work. */
+export interface Run {
+  readonly startFrame: number;
+  readonly preSkip: number;
+  readonly packets: readonly Uint8Array[];
+}
+
+/** Joins parts, in order, into runs. */
+export function runsOf(parts: readonly VoicePart[]): readonly Run[] {
+  const runs = new Map<number, { startFrame: number; preSkip: number; packets: Uint8Array[] }>();
+  for (const part of parts) {
+    const run = runs.get(part.run) ?? { startFrame: part.startFrame, preSkip: part.preSkip, packets: [] };
+    run.packets.push(...part.packets);
+    runs.set(part.run, run);
+  }
+  return [...runs.values()].sort((a, b) => a.startFrame - b.startFrame);
+}
+
+/** The frame of the take up to which a run can be decoded. */
+export const runEnd = (run: Run): number => run.startFrame + Math.max(0, run.packets.length * PACKET_FRAMES - run.preSkip);

@@ -1,0 +1,17 @@
+import { Module } from '@nestjs/common';
+import { AssignmentsModule } from '../assignments/index.ts';
+import { ClassesModule } from '../classes/index.ts';
+import { EditionsModule } from '../editions/index.ts';
+import { LessonsModule } from '../lessons/index.ts';
+import { MarkingModule } from '../marking/index.ts';
+import { PeopleModule } from '../people/index.ts';
+import { SubmissionsModule } from '../submissions/index.ts';
+import { TakesModule } from '../takes/index.ts';
+import { WatchingModule } from '../watching/index.ts';
+import { TodayController } from './today.controller.ts';
+
+@Module({
+  imports: [AssignmentsModule, ClassesModule, EditionsModule, LessonsModule, MarkingModule, PeopleModule, SubmissionsModule, TakesModule, WatchingModule],
+  controllers: [TodayController],
+})
+export class TodayModule {}

@@ -1,0 +1,21 @@
+import { deskState, lessonStep } from './today.rules.ts';
+
+it('a lesson names its next step until it is assigned', () => {
+  expect(lessonStep({ pages: 0, recorded: false, assigned: false })).toBe('pages');
+  expect(lessonStep({ pages: 3, recorded: false, assigned: false })).toBe('record');
+  expect(lessonStep({ pages: 3, recorded: true, assigned: false })).toBe('assign');
+  expect(lessonStep({ pages: 3, recorded: true, assigned: true })).toBeNull();
+});
+
+describe('on a desk', () => {
+  const item = { handIn: false, share: 0, submitted: false, handedBack: false };
+  it('something to watch is finished when nearly all of it was seen', () => {
+    expect(deskState({ ...item, share: 0.94 })).toBe('to-do');
+    expect(deskState({ ...item, share: 0.96 })).toBe('finished');
+  });
+  it('something to hand in stays until it is handed in, however much was watched', () => {
+    expect(deskState({ ...item, handIn: true, share: 1 })).toBe('to-do');
+    expect(deskState({ ...item, handIn: true, submitted: true })).toBe('handed-in');
+    expect(deskState({ ...item, handIn: true, submitted: true, handedBack: true })).toBe('feedback');
+  });
+});

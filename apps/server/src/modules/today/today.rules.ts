@@ -1,0 +1,19 @@
+export type LessonStep = 'pages' | 'record' | 'assign';
+export type DeskState = 'to-do' | 'handed-in' | 'finished' | 'feedback';
+
+/** The next step of a lesson, or null when nothing is left to finish. */
+export function lessonStep(lesson: { pages: number; recorded: boolean; assigned: boolean }): LessonStep | null {
+  if (lesson.pages === 0) return 'pages';
+  if (!lesson.recorded) return 'record';
+  return lesson.assigned ? null : 'assign';
+}
+
+/** A lesson counts as watched from this share on: the last breath of a lesson is often not played. */
+export const WATCHED_SHARE = 0.95;
+
+/** Where something stands on a learner's desk. */
+export function deskState(item: { handIn: boolean; share: number; submitted: boolean; handedBack: boolean }): DeskState {
+  if (item.handedBack) return 'feedback';
+  if (item.handIn) return item.submitted ? 'handed-in' : 'to-do';
+  return item.share >= WATCHED_SHARE ? 'finished' : 'to-do';
+}

@@ -1,0 +1,3 @@
+export { WatchingModule } from './watching.module.ts';
+export { WatchingService } from './watching.service.ts';
+export { RangeDto } from './watching.controller.ts';

@@ -1,0 +1,114 @@
+import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post } from '@nestjs/common';
+import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Decimal, Id, Numbers, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { By, For, type Person } from '../../platform/sessions/index.ts';
+import { AssignmentsService } from '../assignments/index.ts';
+import { ClassesService } from '../classes/index.ts';
+import { EditionsService } from '../editions/index.ts';
+import { LessonsService } from '../lessons/index.ts';
+import { PeopleService } from '../people/index.ts';
+import { WatchingService } from './watching.service.ts';
+
+export class RangeDto {
+  @Whole() start: number;
+  @Whole() end: number;
+}
+export class BeginVisitDto {
+  @Id() editionId: string;
+}
+export class VisitDto {
+  @Id() id: string;
+  @Whole() resumeAt: number;
+  @Parts(() => RangeDto) seen: RangeDto[];
+}
+export class PlayDto extends RangeDto {
+  @Decimal({ min: 0.5, max: 2 }) speed: number;
+}
+export class ReportDto {
+  @Parts(() => PlayDto) plays: PlayDto[];
+  /** Where the player stands, in microseconds of programme time. */
+  @Whole() position: number;
+}
+export class WatchedLearnerDto {
+  @Id() id: string;
+  @Text() name: string;
+  @Decimal({ max: 1 }) share: number;
+  @Parts(() => RangeDto) ranges: RangeDto[];
+  @Whole() replayed: number;
+  @When({ nullable: true }) firstAt: string | null;
+  @When({ nullable: true }) lastAt: string | null;
+}
+export class WatchedDto {
+  @Id() assignmentId: string;
+  @Text() lessonTitle: string;
+  @Text() className: string;
+  @When() dueAt: string;
+  /** The edition whose axis everything is shown on; null before one is ready. */
+  @Id({ nullable: true }) editionId: string | null;
+  @Whole() length: number;
+  /** Mean plays per learner, for each hundredth of the lesson. */
+  @Numbers() warmth: number[];
+  @Parts(() => WatchedLearnerDto) learners: WatchedLearnerDto[];
+}
+
+@ApiTags('watching')
+@Controller('api/watching')
+export class WatchingController {
+  constructor(
+    private readonly watching: WatchingService,
+    private readonly assignments: AssignmentsService,
+    private readonly classes: ClassesService,
+    private readonly editions: EditionsService,
+    private readonly lessons: LessonsService,
+    private readonly people: PeopleService,
+  ) {}
+
+  @Post('visits')
+  @For('learner')
+  @ApiCreatedResponse({ type: VisitDto })
+  async begin(@By() person: Person, @Body() body: BeginVisitDto): Promise<VisitDto> {
+    const { visit, resumeAt, seen } = await this.watching.begin(person, body.editionId);
+    return { id: visit.id, resumeAt, seen: [...seen] };
+  }
+
+  @Post('visits/:id/reports')
+  @HttpCode(204)
+  @For('learner')
+  @ApiNoContentResponse()
+  async report(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: ReportDto): Promise<void> {
+    await this.watching.report(person, id, body.plays, body.position);
+  }
+
+  @Get('assignments/:id')
+  @For('teacher')
+  @ApiOkResponse({ type: WatchedDto })
+  async watched(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<WatchedDto> {
+    const assignment = await this.assignments.taughtOne(person, id);
+    const learnerIds = await this.classes.learnerIds(assignment.classId);
+    const people = await this.people.byIds(learnerIds);
+    const edition = await this.editions.newestReady(assignment.lessonId);
+    const watched = edition ? await this.watching.watched(edition, learnerIds) : null;
+    const learners = learnerIds.map((learnerId) => {
+      const own = watched?.of.get(learnerId);
+      return {
+        id: learnerId,
+        name: people.get(learnerId)?.name ?? '',
+        share: own?.share ?? 0,
+        ranges: [...(own?.ranges ?? [])],
+        replayed: own?.replayed ?? 0,
+        firstAt: own?.firstAt?.toISOString() ?? null,
+        lastAt: own?.lastAt?.toISOString() ?? null,
+      };
+    });
+    return {
+      assignmentId: id,
+      lessonTitle: (await this.lessons.one(assignment.lessonId))?.title ?? '',
+      className: (await this.classes.byIds([assignment.classId])).get(assignment.classId)?.name ?? '',
+      dueAt: assignment.dueAt.toISOString(),
+      editionId: edition?.id ?? null,
+      length: edition?.length ?? 0,
+      warmth: [...(watched?.warmth ?? [])],
+      learners: learners.sort((a, b) => a.name.localeCompare(b.name)),
+    };
+  }
+}

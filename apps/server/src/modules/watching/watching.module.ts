@@ -1,0 +1,18 @@
+import { Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { AssignmentsModule } from '../assignments/index.ts';
+import { ClassesModule } from '../classes/index.ts';
+import { EditionsModule } from '../editions/index.ts';
+import { LessonsModule } from '../lessons/index.ts';
+import { PeopleModule } from '../people/index.ts';
+import { PlayEntity, VisitEntity } from './visit.entity.ts';
+import { WatchingController } from './watching.controller.ts';
+import { WatchingService } from './watching.service.ts';
+
+@Module({
+  imports: [TypeOrmModule.forFeature([VisitEntity, PlayEntity]), AssignmentsModule, ClassesModule, EditionsModule, LessonsModule, PeopleModule],
+  controllers: [WatchingController],
+  providers: [WatchingService],
+  exports: [WatchingService],
+})
+export class WatchingModule {}

@@ -1,0 +1,24 @@
+import { ConfigError, readConfig } from './index.ts';
+
+const good = {
+  OAKBELL_DATABASE_URL: 'mysql://oakbell@127.0.0.1:3306/oakbell',
+  OAKBELL_REDIS_URL: 'redis://127.0.0.1:6379',
+  OAKBELL_STORAGE: '/srv/media',
+};
+
+describe('the configuration', () => {
+  it('is complete with the three that have no preset', () => {
+    expect(readConfig(good)).toMatchObject({ port: 4310, secureCookies: false, timeZone: 'UTC' });
+  });
+  it.each([
+    ['OAKBELL_DATABASE_URL', undefined],
+    ['OAKBELL_DATABASE_URL', 'postgres://x'],
+    ['OAKBELL_PORT', 'eighty'],
+    ['OAKBELL_PORT', '70000'],
+    ['OAKBELL_SECURE_COOKIES', 'maybe'],
+    ['OAKBELL_TIME_ZONE', 'Harbour/Town'],
+  ])('names %s when it is %p', (name, value) => {
+    expect(() => readConfig({ ...good, [name]: value })).toThrow(ConfigError);
+    expect(() => readConfig({ ...good, [name]: value })).toThrow(name);
+  });
+});

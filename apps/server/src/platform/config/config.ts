@@ -1,0 +1,83 @@
+/** What the processes need to know from outside. Read once, at start. */
+export interface Config {
+  readonly port: number;
+  readonly host: string;
+  readonly databaseUrl: string;
+  readonly redisUrl: string;
+  /** Folder in which media are kept. */
+  readonly storage: string;
+  /** Folder of the built web application; empty when another server gives it out. */
+  readonly web: string;
+  /** Whether cookies are sent over TLS only. */
+  readonly secureCookies: boolean;
+  /** IANA name; dates in messages and exports are in this zone. */
+  readonly timeZone: string;
+  readonly logLevel: 'silent' | 'error' | 'warn' | 'info' | 'debug';
+}
+/** Injection token of the configuration. */
+export const CONFIG = Symbol('config');
+
+/** A variable is missing or wrong; the message names it. */
+export class ConfigError extends Error {
+  constructor(
+    readonly variable: string,
+    what: string,
+  ) {
+    super(`${variable} ${what}`);
+  }
+}
+
+type Environment = Readonly<Record<string, string | undefined>>;
+
+/** The configuration in `env`. @throws ConfigError naming the first variable that is missing or wrong. */
+export function readConfig(env: Environment): Config {
+  return {
+    port: wholeNumber(env, 'OAKBELL_PORT', 4310, 65_535),
+    host: env['OAKBELL_HOST'] ?? '127.0.0.1',
+    databaseUrl: address(env, 'OAKBELL_DATABASE_URL', ['mysql:', 'mariadb:']),
+    redisUrl: address(env, 'OAKBELL_REDIS_URL', ['redis:', 'rediss:']),
+    storage: required(env, 'OAKBELL_STORAGE'),
+    web: env['OAKBELL_WEB'] ?? '',
+    secureCookies: oneOf(env, 'OAKBELL_SECURE_COOKIES', ['no', 'yes'], 'no') === 'yes',
+    timeZone: timeZone(env, 'OAKBELL_TIME_ZONE'),
+    logLevel: oneOf(env, 'OAKBELL_LOG', ['silent', 'error', 'warn', 'info', 'debug'], 'info'),
+  };
+}
+
+function required(env: Environment, name: string): string {
+  const value = env[name];
+  if (!value) throw new ConfigError(name, 'is not set');
+  return value;
+}
+
+function wholeNumber(env: Environment, name: string, preset: number, most: number): number {
+  const value = env[name] === undefined ? preset : Number(env[name]);
+  if (!Number.isInteger(value) || value < 0 || value > most) {
+    throw new ConfigError(name, `must be a whole number from 0 to ${most}, not "${env[name]}"`);
+  }
+  return value;
+}
+
+function address(env: Environment, name: string, protocols: readonly string[]): string {
+  const value = required(env, name);
+  if (!URL.canParse(value) || !protocols.includes(new URL(value).protocol)) {
+    throw new ConfigError(name, `must be an address that begins with ${protocols.join('// or ')}//`);
+  }
+  return value;
+}
+
+function oneOf<T extends string>(env: Environment, name: string, values: readonly T[], preset: T): T {
+  const value = env[name] ?? preset;
+  if (!values.includes(value as T)) throw new ConfigError(name, `must be one of ${values.join(', ')}, not "${value}"`);
+  return value as T;
+}
+
+function timeZone(env: Environment, name: string): string {
+  const value = env[name] ?? 'UTC';
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: value });
+    return value;
+  } catch {
+    throw new ConfigError(name, `must be a time zone such as Europe/Berlin, not "${value}"`);
+  }
+}

@@ -1,0 +1,2 @@
+export * from './config.ts';
+export * from './config.module.ts';

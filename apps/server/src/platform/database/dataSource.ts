@@ -1,0 +1,19 @@
+import { join } from 'node:path';
+import type { DataSourceOptions } from 'typeorm';
+
+const folder = import.meta.dirname;
+
+/** How the processes reach MariaDB. The schema changes by migrations only. */
+export function dataSourceOptions(databaseUrl: string, entities: DataSourceOptions['entities']): DataSourceOptions {
+  return {
+    type: 'mariadb',
+    url: databaseUrl,
+    charset: 'utf8mb4',
+    timezone: 'Z',
+    ...(entities ? { entities } : {}),
+    migrations: [join(folder, 'migrations', '*.{js,ts}')],
+    synchronize: false,
+    poolSize: 10,
+    connectTimeout: 5000,
+  };
+}

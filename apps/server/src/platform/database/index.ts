@@ -1,0 +1,3 @@
+export * from './columns.ts';
+export * from './dataSource.ts';
+export * from './database.module.ts';

@@ -1,0 +1,37 @@
+import { readFile } from 'node:fs/promises';
+import { Readable } from 'node:stream';
+import { checkedKey, NoSuchFile, type ByteRange, type Storage } from './storage.ts';
+
+/** Media in memory, for tests of what lies above the storage. */
+export class MemoryStorage implements Storage {
+  readonly #files = new Map<string, Buffer>();
+
+  put(key: string, bytes: Uint8Array): Promise<void> {
+    this.#files.set(checkedKey(key), Buffer.from(bytes));
+    return Promise.resolve();
+  }
+  async putFile(key: string, path: string): Promise<void> {
+    await this.put(key, await readFile(path));
+  }
+  read(key: string): Promise<Buffer> {
+    const bytes = this.#files.get(checkedKey(key));
+    return bytes ? Promise.resolve(bytes) : Promise.reject(new NoSuchFile(key));
+  }
+  async stream(key: string, range?: ByteRange): Promise<Readable> {
+    const bytes = await this.read(key);
+    return Readable.from([range ? bytes.subarray(range.start, range.end + 1) : bytes]);
+  }
+  size(key: string): Promise<number | null> {
+    return Promise.resolve(this.#files.get(checkedKey(key))?.length ?? null);
+  }
+  list(prefix: string): Promise<readonly string[]> {
+    const keys = [...this.#files.keys()].filter((key) => key.startsWith(prefix) && !key.slice(prefix.length).includes('/'));
+    return Promise.resolve(keys.sort());
+  }
+  remove(key: string): Promise<void> {
+    for (const one of [...this.#files.keys()]) {
+      if (one === key || (key.endsWith('/') && one.startsWith(key))) this.#files.delete(one);
+    }
+    return Promise.resolve();
+  }
+}

@@ -1,0 +1,11 @@
+import { Global, Module } from '@nestjs/common';
+import { CONFIG, type Config } from '../config/index.ts';
+import { FolderStorage } from './folderStorage.ts';
+import { STORAGE } from './storage.ts';
+
+@Global()
+@Module({
+  providers: [{ provide: STORAGE, inject: [CONFIG], useFactory: (config: Config) => new FolderStorage(config.storage) }],
+  exports: [STORAGE],
+})
+export class StorageModule {}

@@ -1,0 +1,52 @@
+import { access, constants } from 'node:fs/promises';
+import { run } from './run.mjs';
+import { Plain, say } from './say.mjs';
+
+/*
+ * The "-core" packages and redis-tools hold the same programs as the full ones but set up no system service, so
+ * nothing is started outside our own folder.
+ */
+const NEEDED = [
+  { name: 'mariadb-server-core', file: '/usr/sbin/mariadbd', why: 'keeps classes, lessons and hand-ins' },
+  { name: 'mariadb-client-core', file: '/usr/bin/my_print_defaults', why: 'sets up a new database' },
+  { name: 'redis-tools', file: '/usr/bin/redis-check-rdb', why: 'holds the queue of jobs' },
+  { name: 'ffmpeg', file: '/usr/bin/ffmpeg', why: 'makes the sound of published lessons' },
+  { name: 'poppler-utils', file: '/usr/bin/pdftoppm', why: 'draws the pages of PDF files' },
+  { name: 'fonts-liberation', file: '/usr/share/fonts/truetype/liberation/LiberationSans-Regular.ttf', why: 'letters for PDF files that bring none' },
+];
+const FOR_TESTS = [
+  { name: 'chromium', file: '/usr/bin/chromium', why: 'the browser that the tests drive' },
+  { name: 'flite', file: '/usr/bin/flite', why: 'the voice that speaks in the tests' },
+];
+
+const isThere = (/** @type {string} */ path) => access(path, constants.F_OK).then(() => true, () => false);
+
+/** Installs the Debian packages that are missing, and says which and why. @param {{ tests: boolean }} what */
+export async function ensurePackages({ tests }) {
+  const missing = [];
+  for (const one of [...NEEDED, ...(tests ? FOR_TESTS : [])]) if (!(await isThere(one.file))) missing.push(one);
+  if (missing.length === 0) return;
+  say('These Debian packages are missing and will be installed:');
+  for (const one of missing) say(`  ${one.name}: ${one.why}`);
+  const names = missing.map((one) => one.name);
+  const asRoot = await rootCommand(names);
+  const apt = (/** @type {string[]} */ ...args) =>
+    run(asRoot[0], [...asRoot.slice(1), 'DEBIAN_FRONTEND=noninteractive', 'apt-get', '-q', ...args], { quiet: true });
+  await apt('update').catch(() => say('The package lists could not be refreshed; going on with those that are there.'));
+  await apt('install', '-y', '--no-install-recommends', ...names);
+  for (const one of missing) {
+    if (!(await isThere(one.file))) throw new Plain(`${one.name} was installed, but ${one.file} is still missing.`);
+  }
+}
+
+/** How to run something as root: as we are, or through sudo. */
+async function rootCommand(/** @type {string[]} */ names) {
+  if (process.getuid?.() === 0) return ['env'];
+  const install = `apt-get install --no-install-recommends ${names.join(' ')}`;
+  if (!(await isThere('/usr/bin/sudo'))) {
+    throw new Plain(`Installing needs the rights of root, and there is no sudo here. As root, run: ${install}`);
+  }
+  const allowed = await run('sudo', ['-v'], { mayFail: true });
+  if (allowed.code !== 0) throw new Plain(`Installing needs the rights of root, and sudo refused. As root, run: ${install}`);
+  return ['sudo', 'env'];
+}

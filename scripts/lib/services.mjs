@@ -1,0 +1,131 @@
+import { spawn } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { connect, createServer } from 'node:net';
+import { join } from 'node:path';
+import { run } from './run.mjs';
+import { Plain } from './say.mjs';
+
+const HOST = '127.0.0.1';
+
+/** A port on loopback that is free now. */
+export function freePort() {
+  return new Promise((resolve, reject) => {
+    const server = createServer();
+    server.on('error', reject);
+    server.listen(0, HOST, () => {
+      const { port } = server.address();
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+/** Whether nothing listens on a port. */
+export function isFree(port) {
+  return new Promise((resolve) => {
+    const server = createServer();
+    server.on('error', () => resolve(false));
+    server.listen(port, HOST, () => server.close(() => resolve(true)));
+  });
+}
+
+const answers = (port) =>
+  new Promise((resolve) => {
+    const socket = connect(port, HOST);
+    socket.on('connect', () => (socket.destroy(), resolve(true)));
+    socket.on('error', () => resolve(false));
+  });
+
+const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** Waits until `check` says yes, or the process has ended. */
+async function until(check, child, what, log) {
+  for (let i = 0; i < 300; i += 1) {
+    if (child.exitCode !== null) break;
+    if (await check()) return;
+    await pause(100);
+  }
+  const last = log ? (await readFile(log, 'utf8').catch(() => '')).split('\n').slice(-12).join('\n') : '';
+  throw new Plain(`${last}\n${what} did not start.`);
+}
+
+/** A started process that ends when asked, and for certain. */
+function held(child, signal = 'SIGTERM') {
+  const ended = new Promise((resolve) => child.on('exit', resolve));
+  return {
+    child,
+    ended,
+    async stop() {
+      if (child.exitCode !== null || child.signalCode !== null) return;
+      child.kill(signal);
+      const late = setTimeout(() => child.kill('SIGKILL'), 10_000);
+      await ended;
+      clearTimeout(late);
+    },
+  };
+}
+
+/** Starts MariaDB on loopback with its data under `folder`; a set-up that was broken off is begun anew. */
+export async function startMariaDb(folder) {
+  const data = join(folder, 'mariadb');
+  const ready = join(folder, 'mariadb.ready');
+  const asRoot = process.getuid?.() === 0 ? ['--user=root'] : [];
+  if (!existsSync(ready)) {
+    await rm(data, { recursive: true, force: true });
+    await mkdir(data, { recursive: true });
+    const args = ['--no-defaults', ...asRoot, `--datadir=${data}`, '--auth-root-authentication-method=normal', '--skip-test-db'];
+    await run('mariadb-install-db', args, { quiet: true });
+    await writeFile(ready, '');
+  }
+  const port = await freePort();
+  const log = join(folder, 'mariadb.log');
+  const args = [
+    '--no-defaults',
+    ...asRoot,
+    `--datadir=${data}`,
+    `--socket=${socketPath(folder)}`,
+    `--pid-file=${join(folder, 'mariadb.pid')}`,
+    `--log-error=${log}`,
+    `--bind-address=${HOST}`,
+    `--port=${port}`,
+    '--skip-name-resolve',
+    '--character-set-server=utf8mb4',
+    '--collation-server=utf8mb4_uca1400_ai_ci',
+    '--max-allowed-packet=64M',
+  ];
+  // A process group of its own: Ctrl-C reaches only us, and we end things in their order.
+  const child = spawn('mariadbd', args, { stdio: 'ignore', detached: true });
+  const process_ = held(child);
+  await until(() => answers(port), child, 'MariaDB', log);
+  return { port, stop: process_.stop, child, args };
+}
+
+/** Unix sockets have short names; a long folder would not fit. */
+const socketPath = (folder) => `/tmp/oakbell-${Buffer.from(folder).toString('base64url').slice(-24)}.sock`;
+
+export async function startRedis(folder) {
+  const data = join(folder, 'redis');
+  await mkdir(data, { recursive: true });
+  const port = await freePort();
+  const log = join(folder, 'redis.log');
+  const args = ['--bind', HOST, '--port', `${port}`, '--dir', data, '--appendonly', 'yes', '--save', '', '--logfile', log];
+  // redis-check-rdb and redis-server are one program that goes by the name it is called with.
+  const child = spawn('/usr/bin/redis-check-rdb', args, { argv0: 'redis-server', stdio: 'ignore', detached: true });
+  const process_ = held(child);
+  await until(() => answers(port), child, 'Redis', log);
+  return { port, stop: process_.stop, child };
+}
+
+/** Starts one of our own processes; its log goes to a file. @param {() => Promise<boolean>} isReady */
+export async function startNode(entry, env, log, isReady, what) {
+  const { openSync } = await import('node:fs');
+  const file = openSync(log, 'a');
+  const child = spawn(process.execPath, ['--enable-source-maps', entry], {
+    env: { ...process.env, ...env },
+    stdio: ['ignore', file, file],
+    detached: true,
+  });
+  const process_ = held(child);
+  await until(isReady, child, what, log);
+  return process_;
+}
