@@ -33,6 +33,7 @@ export class TakeDto {
 export class ArrivedDto {
   @Whole() voiceParts: number;
   @Whole() logParts: number;
+  @Whole() logBytes: number;
   @Whole() voiceFrames: number;
   @Whole() nextRun: number;
   @Choice(['open', 'finished', 'discarded']) state: TakeEntity['state'];

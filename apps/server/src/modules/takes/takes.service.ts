@@ -4,7 +4,7 @@ import { peaksOf } from '@oakbell/core/audio';
 import { fromFrames, ZERO } from '@oakbell/core/clock';
 import { logHeaderText, readLog } from '@oakbell/core/log';
 import { createHash, randomUUID } from 'node:crypto';
-import { In, Repository } from 'typeorm';
+import { In, LessThan, Repository } from 'typeorm';
 import { ensureFor, notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { decodeVoice } from '../../platform/sound/index.ts';
@@ -26,6 +26,17 @@ interface Finish {
   readonly voiceParts: number;
   readonly logParts: number;
   readonly frames: number;
+}
+
+/** What has arrived without a gap. */
+export interface Arrived {
+  readonly voiceParts: number;
+  readonly logParts: number;
+  readonly logBytes: number;
+  /** Frames of the voice that can be decoded from them. */
+  readonly voiceFrames: number;
+  /** The number of the run that a new encoder begins. */
+  readonly nextRun: number;
 }
 
 @Injectable()
@@ -107,12 +118,14 @@ export class TakesService {
   }
 
   /** What has arrived without a gap: where a browser that comes back goes on sending. */
-  async arrived(take: TakeEntity): Promise<{ voiceParts: number; logParts: number; voiceFrames: number; nextRun: number }> {
+  async arrived(take: TakeEntity): Promise<Arrived> {
     const numbers = await this.#numbers(take.id);
     const [voiceParts, logParts] = [unbroken(numbers.voice), unbroken(numbers.log)];
+    const log = await this.parts.findBy({ takeId: take.id, track: 'log', number: LessThan(logParts) });
+    const logBytes = log.reduce((sum, part) => sum + part.bytes, 0);
     const parts = await this.#voiceParts(take.id, voiceParts);
     const voiceFrames = runsOf(parts).reduce((end, run) => Math.max(end, runEnd(run)), 0);
-    return { voiceParts, logParts, voiceFrames, nextRun: parts.reduce((next, part) => Math.max(next, part.run + 1), 0) };
+    return { voiceParts, logParts, logBytes, voiceFrames, nextRun: parts.reduce((next, part) => Math.max(next, part.run + 1), 0) };
   }
 
   /** Closes a take whose parts are all here and adds it to the lesson. @throws Problem `parts-missing` with their numbers */

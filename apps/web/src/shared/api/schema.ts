@@ -981,6 +981,7 @@ export interface components {
         ArrivedDto: {
             voiceParts: number;
             logParts: number;
+            logBytes: number;
             voiceFrames: number;
             nextRun: number;
             /** @enum {string} */

@@ -1,0 +1,58 @@
+import { Button, Text } from '@mantine/core';
+import type { ReactNode } from 'react';
+import { Link, Navigate, Outlet, useLocation } from 'react-router';
+import { useSession, useSignOut, type Api } from '../shared/api/index.ts';
+import { Waiting } from '../shared/ui/index.ts';
+import { HOME } from './Front.tsx';
+import classes from './Shell.module.css';
+
+interface Place {
+  readonly to: string;
+  readonly name: string;
+}
+
+/** A place with a list of its own is told by that; any other by the beginning of its path. */
+function isHere(to: string, pathname: string, search: string): boolean {
+  if (to.startsWith('/desk') && pathname === '/desk') return to === `/desk${search}`;
+  return !to.includes('?') && pathname.startsWith(to);
+}
+
+/** The frame of the places of one kind of person; anyone else is sent to sign in or home. */
+export function Shell({ role, places, note }: { readonly role: Api['PersonDto']['role']; readonly places: readonly Place[]; readonly note?: ReactNode }) {
+  const person = useSession();
+  const signOut = useSignOut();
+  const { pathname, search } = useLocation();
+  if (person === undefined) return <Waiting what="Opening" />;
+  if (person === null) return <Navigate to={`/sign-in?to=${encodeURIComponent(pathname + search)}`} replace />;
+  if (person.role !== role) return <Navigate to={HOME[person.role]} replace />;
+  return (
+    <div className={classes.shell}>
+      <a href="#main" className="ob-skip">
+        Skip to the page
+      </a>
+      <header className={classes.bar}>
+        <Link to={HOME[role]} className={classes.mark}>
+          <img src="/mark.svg" alt="" width={26} height={26} />
+          <span>Oak Bell</span>
+        </Link>
+        <nav aria-label="Places" className={classes.places}>
+          {places.map((place) => (
+            <Link key={place.to} to={place.to} className={classes.place!} aria-current={isHere(place.to, pathname, search) ? 'page' : undefined}>
+              {place.name}
+            </Link>
+          ))}
+        </nav>
+        <Text size="sm" className={classes.who}>
+          {person.name}
+        </Text>
+        <Button variant="subtle" color="oak" size="compact-sm" onClick={() => void signOut()}>
+          Sign out
+        </Button>
+      </header>
+      {note}
+      <main id="main" className={classes.main}>
+        <Outlet />
+      </main>
+    </div>
+  );
+}

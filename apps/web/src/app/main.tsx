@@ -1,0 +1,35 @@
+import '@fontsource-variable/atkinson-hyperlegible-next';
+import '@fontsource-variable/bitter';
+import '@mantine/core/styles.layer.css';
+import '@mantine/notifications/styles.layer.css';
+import './global.css';
+import { MantineProvider } from '@mantine/core';
+import { Notifications } from '@mantine/notifications';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { RouterProvider } from 'react-router';
+import { Problem } from '../shared/api/index.ts';
+import { router } from './router.tsx';
+import { cssVariables, theme } from './theme.ts';
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 10_000,
+      // What the server refuses it will refuse again; what did not arrive is worth another try.
+      retry: (count, failure) => count < 3 && (!(failure instanceof Problem) || failure.status === 0 || failure.status >= 500),
+    },
+  },
+});
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <MantineProvider theme={theme} cssVariablesResolver={cssVariables} forceColorScheme="light">
+      <QueryClientProvider client={queries}>
+        <Notifications position="bottom-center" autoClose={10_000} />
+        <RouterProvider router={router} />
+      </QueryClientProvider>
+    </MantineProvider>
+  </StrictMode>,
+);

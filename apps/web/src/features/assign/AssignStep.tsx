@@ -1,0 +1,195 @@
+import { Button, Group, Loader, NativeSelect, NumberInput, Stack, Switch, Text, Textarea, TextInput, Title } from '@mantine/core';
+import { useForm } from '@mantine/form';
+import { micros, timeText } from '@oakbell/core/clock';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Link, useParams } from 'react-router';
+import { call, client, useLesson, type Api, type Lesson } from '../../shared/api/index.ts';
+import { Empty, fieldValue, PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
+import classes from './Assign.module.css';
+
+/** Publishing, and one sheet that reads as a sentence: who, what to do, by when, worth what. */
+export function AssignStep() {
+  const { lesson: id = '' } = useParams();
+  const { data: lesson } = useLesson(id);
+  const editions = useQuery({
+    queryKey: ['editions', id],
+    queryFn: () => call(client.GET('/api/lessons/{id}/editions', { params: { path: { id } } })),
+    refetchInterval: ({ state }) => (state.data?.[0]?.state === 'making' ? 400 : false),
+  });
+  if (!lesson) return null;
+  return (
+    <div className="ob-page">
+      <PageTitle>{`Assign · ${lesson.title}`}</PageTitle>
+      {lesson.edits.segments.length === 0 ? (
+        <Empty title="There is nothing to publish yet" action={<Button component={Link} to={`/lessons/${id}/record`}>Record</Button>}>
+          Record the lesson first. Then publish it and give it to a class.
+        </Empty>
+      ) : (
+        <Show of={editions} what="Looking at the editions">
+          {(made) => (
+            <Stack gap="lg">
+              <Publish lesson={lesson} editions={made} />
+              {made.length > 0 && <AssignSheet lesson={lesson} ready={made.some((one) => one.state === 'ready')} />}
+              <Given lessonId={id} />
+            </Stack>
+          )}
+        </Show>
+      )}
+    </div>
+  );
+}
+
+function Publish({ lesson, editions }: { readonly lesson: Lesson; readonly editions: readonly Api['EditionDto'][] }) {
+  const queries = useQueryClient();
+  const newest = editions[0];
+  const publish = useMutation({
+    mutationFn: () => call(client.POST('/api/lessons/{id}/editions', { params: { path: { id: lesson.id } } })),
+    onSettled: () => queries.invalidateQueries({ queryKey: ['editions', lesson.id] }),
+  });
+  return (
+    <section className="ob-card" style={{ padding: 16 }} aria-label="Publishing">
+      <Group justify="space-between">
+        <div>
+          <Title order={2}>{newest ? `Edition ${newest.number}` : 'Not published yet'}</Title>
+          {newest ? <EditionState edition={newest} /> : <Text c="dimmed">Publishing freezes the lesson as it is now, for learners to watch. It takes seconds.</Text>}
+        </div>
+        <Button onClick={() => publish.mutate()} loading={publish.isPending || newest?.state === 'making'} variant={newest ? 'default' : 'filled'}>
+          {newest ? 'Publish again' : 'Publish'}
+        </Button>
+      </Group>
+      <ProblemNote failure={publish.error} />
+    </section>
+  );
+}
+
+function EditionState({ edition }: { readonly edition: Api['EditionDto'] }) {
+  const job = useQuery({
+    queryKey: ['job', edition.jobId, edition.state],
+    queryFn: () => call(client.GET('/api/jobs/{id}', { params: { path: { id: edition.jobId } } })),
+    refetchInterval: edition.state === 'making' ? 400 : false,
+    enabled: edition.state !== 'ready',
+  });
+  if (edition.state === 'ready') {
+    return (
+      <Text c="dimmed" role="status">
+        Ready to watch since {whenText(edition.createdAt)} · {timeText(micros(edition.length))}
+        {edition.lufs !== null && ` · voice at ${edition.lufs.toFixed(1).replace('-', '−')} LUFS`}
+      </Text>
+    );
+  }
+  if (edition.state === 'failed') return <Text role="alert">{job.data?.failureText ?? 'The sound could not be made. Publish again.'}</Text>;
+  return (
+    <Group gap="xs" role="status">
+      <Loader size="xs" color="oak" />
+      <Text c="dimmed">Making the sound: {Math.round((job.data?.progress ?? 0) * 100)} %</Text>
+    </Group>
+  );
+}
+
+const WEEK_MS = 7 * 86_400_000;
+function inAWeek(): string {
+  const due = new Date(Date.now() + WEEK_MS);
+  due.setHours(16, 0, 0, 0);
+  return fieldValue(due);
+}
+
+interface Terms {
+  classId: string;
+  instructions: string;
+  dueAt: string;
+  graded: boolean;
+  points: number;
+  handIn: boolean;
+}
+
+function AssignSheet({ lesson, ready }: { readonly lesson: Lesson; readonly ready: boolean }) {
+  const queries = useQueryClient();
+  const mine = useQuery({ queryKey: ['classes'], queryFn: () => call(client.GET('/api/classes')) });
+  const form = useForm<Terms>({
+    initialValues: { classId: '', instructions: '', dueAt: inAWeek(), graded: false, points: 20, handIn: true },
+    validate: {
+      classId: (value) => (value === '' ? 'Choose a class' : null),
+      dueAt: (value) => (Number.isNaN(new Date(value).getTime()) ? 'Choose a day and a time' : null),
+      points: (value, { graded }) => (graded && !(value >= 1 && value <= 1000) ? 'From 1 to 1000 points' : null),
+    },
+  });
+  const assign = useMutation({
+    mutationFn: ({ graded, points, dueAt, ...terms }: Terms) =>
+      call(client.POST('/api/assignments', { body: { ...terms, lessonId: lesson.id, dueAt: new Date(dueAt).toISOString(), points: graded ? points : null } })),
+    onSuccess: () => {
+      form.reset();
+      void queries.invalidateQueries({ queryKey: ['lesson-assignments', lesson.id] });
+    },
+  });
+  const { values } = form;
+  return (
+    <form className={`ob-card ${classes.sheet}`} onSubmit={form.onSubmit((terms) => assign.mutate(terms))} noValidate aria-label="Give it to a class">
+      <Stack gap="sm">
+        <Title order={2}>Give it to a class</Title>
+        <Group align="end" wrap="wrap">
+          <NativeSelect
+            label="Who"
+            data={[{ value: '', label: 'Choose a class' }, ...(mine.data ?? []).map((one) => ({ value: one.id, label: `${one.name} (${one.learners} learners)` }))]}
+            {...form.getInputProps('classId')}
+          />
+          <TextInput label="By when" type="datetime-local" {...form.getInputProps('dueAt')} />
+        </Group>
+        <Textarea label="What to do" autosize minRows={3} maxLength={4000} placeholder="Watch to the end, then plot the course and hand in your chart." {...form.getInputProps('instructions')} />
+        <Switch label="Learners hand something in" {...form.getInputProps('handIn', { type: 'checkbox' })} />
+        <Group align="end">
+          <Switch label="Points are given" pb={8} {...form.getInputProps('graded', { type: 'checkbox' })} />
+          {values.graded && <NumberInput label="At most" min={1} max={1000} w={120} {...form.getInputProps('points')} />}
+        </Group>
+        <ProblemNote failure={assign.error} />
+        <Group>
+          <Button type="submit" loading={assign.isPending}>
+            Assign
+          </Button>
+          {!ready && <Text c="dimmed">Learners see it as soon as the edition is ready.</Text>}
+        </Group>
+      </Stack>
+      <aside className={classes.preview} aria-label="What learners will see">
+        <Text size="sm" c="dimmed">
+          What learners will see
+        </Text>
+        <Text fw={700}>{lesson.title}</Text>
+        <Text size="sm">Due {Number.isNaN(new Date(values.dueAt).getTime()) ? '…' : whenText(new Date(values.dueAt).toISOString())}</Text>
+        <Text style={{ whiteSpace: 'pre-wrap' }}>{values.instructions || 'No instructions yet.'}</Text>
+        <Text size="sm">
+          {values.handIn ? 'Hand in a PDF, a picture or text.' : 'Nothing to hand in.'} {values.graded ? `Worth up to ${values.points} points.` : ''}
+        </Text>
+      </aside>
+    </form>
+  );
+}
+
+function Given({ lessonId }: { readonly lessonId: string }) {
+  const given = useQuery({
+    queryKey: ['lesson-assignments', lessonId],
+    queryFn: () => call(client.GET('/api/lessons/{id}/assignments', { params: { path: { id: lessonId } } })),
+  });
+  if (!given.data?.length) return null;
+  return (
+    <section aria-label="Given to">
+      <Title order={2} mb="xs">
+        Given to
+      </Title>
+      <ul className="ob-rows ob-card">
+        {given.data.map((one) => (
+          <li key={one.id} className="ob-row">
+            <div className="ob-row-main">
+              <Text fw={700}>{one.className}</Text>
+              <Text size="sm" c="dimmed">
+                Due {whenText(one.dueAt)}
+                {one.points === null ? '' : ` · ${one.points} points`}
+              </Text>
+            </div>
+            <Button component={Link} variant="light" to={`/lessons/${lessonId}/watched?assignment=${one.id}`}>
+              Who has watched
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

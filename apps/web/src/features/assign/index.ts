@@ -1,0 +1,1 @@
+export { AssignStep } from './AssignStep.tsx';

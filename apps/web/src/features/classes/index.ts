@@ -1,0 +1,1 @@
+export { ClassesPage } from './ClassesPage.tsx';

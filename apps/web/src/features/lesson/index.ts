@@ -1,0 +1,1 @@
+export { LessonFrame } from './LessonFrame.tsx';

@@ -1,0 +1,152 @@
+import { Button, Text, Title } from '@mantine/core';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Link, useNavigate, useParams } from 'react-router';
+import { Room } from '../../kits/recorder/index.ts';
+import { call, client, corePage, lessonKey, pictureOf, saveEdits, useLesson, type Api, type Lesson } from '../../shared/api/index.ts';
+import { revise } from '@oakbell/core/edits';
+import { Empty, PageTitle, Show, Waiting, whenText } from '../../shared/ui/index.ts';
+import { MarkSheet } from './MarkSheet.tsx';
+import classes from './Marking.module.css';
+import { SpokenFeedback } from './SpokenFeedback.tsx';
+
+const deskKey = (id: string) => ['marking', id] as const;
+
+/** The queue on the left, the hand-in with pen and voice in the middle, the marks on the right. */
+export function MarkingDesk() {
+  const { assignment: id = '', submission } = useParams();
+  const desk = useQuery({ queryKey: deskKey(id), queryFn: () => call(client.GET('/api/marking/{id}', { params: { path: { id } } })) });
+  return (
+    <Show of={desk} what="Opening the marking desk">
+      {(data) => {
+        const open = data.queue.find((row) => row.submissionId === submission) ?? data.queue.find((row) => row.state === 'handed-in') ?? data.queue[0];
+        return (
+          <div className={classes.desk}>
+            <PageTitle>{`Marking · ${data.lessonTitle}`}</PageTitle>
+            <nav className={classes.queue} aria-label="Hand-ins">
+              <Link to="/marking">All piles</Link>
+              <Title order={1} className={classes.heading}>
+                {data.lessonTitle}
+              </Title>
+              <Text size="sm" c="dimmed">
+                {data.className} · {data.queue.length} of {data.learners} handed in
+              </Text>
+              <ol>
+                {data.queue.map((row) => (
+                  <QueueRow key={row.submissionId} row={row} current={row === open} to={`/marking/${id}/${row.submissionId}`} />
+                ))}
+              </ol>
+            </nav>
+            {open ? <Opened key={open.submissionId} desk={data} row={open} /> : <div className="ob-page"><Empty title="Nobody has handed in yet">The first hand-in opens here as soon as it arrives.</Empty></div>}
+          </div>
+        );
+      }}
+    </Show>
+  );
+}
+
+function QueueRow({ row, current, to }: { readonly row: Api['QueueRowDto']; readonly current: boolean; readonly to: string }) {
+  const state = row.state === 'handed-in' ? 'waiting' : row.heardAt ? `heard ${Math.round((row.heardShare ?? 0) * 100)} %` : 'handed back';
+  return (
+    <li>
+      <Link to={to} className={classes.queueRow} aria-current={current ? 'page' : undefined}>
+        <span>{row.learnerName}</span>
+        <Text size="sm" component="span" c="dimmed">
+          {state}
+          {row.late ? ' · late' : ''}
+          {row.points === null ? '' : ` · ${row.points} points`}
+        </Text>
+      </Link>
+    </li>
+  );
+}
+
+function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly row: Api['QueueRowDto'] }) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const lesson = useLesson(row.feedbackLessonId ?? '');
+  const refresh = () => queries.invalidateQueries({ queryKey: deskKey(desk.assignmentId) });
+  const afterHandBack = (next: string | null) => {
+    void refresh();
+    void queries.invalidateQueries({ queryKey: ['today'] });
+    navigate(`/marking/${desk.assignmentId}${next ? `/${next}` : ''}`);
+  };
+  const sheet = <MarkSheet desk={desk} row={row} spoken={(lesson.data?.edits.segments.length ?? 0) > 0} onHandedBack={afterHandBack} onSaved={() => void refresh()} />;
+  if (!lesson.data) return <Waiting what="Opening the hand-in" />;
+  if (lesson.data.pages.length === 0) {
+    const failed = lesson.data.importing?.state === 'failed';
+    return (
+      <div className={classes.plain}>
+        {failed ? <Text role="alert">{lesson.data.importing?.failureText}</Text> : <Waiting what="Drawing the pages of the hand-in" />}
+        {sheet}
+      </div>
+    );
+  }
+  if (row.state === 'handed-back') return <HandedBack row={row} lesson={lesson.data} desk={desk} />;
+  if (lesson.data.edits.segments.length > 0) {
+    return (
+      <div className={classes.hall}>
+        <SpokenFeedback lesson={lesson.data} />
+        <div className={classes.beside}>
+          {sheet}
+          <Button variant="subtle" color="var(--ob-hall-text)" onClick={() => void takeOut(lesson.data)}>
+            Speak again instead
+          </Button>
+        </div>
+      </div>
+    );
+  }
+  return (
+    <div className={classes.room}>
+      <Room
+        lessonId={lesson.data.id}
+        title={row.learnerName}
+        pages={lesson.data.pages.map((page, i) => ({
+          page: corePage(page),
+          small: page.smallPicture && pictureOf(lesson.data.id)(page.smallPicture),
+          name: `Page ${i + 1}`,
+          cues: '',
+        }))}
+        pictureAddress={pictureOf(lesson.data.id)}
+        earlierInk={() => []}
+        onFinished={() => undefined}
+        onKeep={() => void lesson.refetch()}
+        onRecordAgain={async () => {
+          const { data } = await lesson.refetch();
+          if (data) await takeOut(data);
+        }}
+        beside={sheet}
+      />
+    </div>
+  );
+
+  /** Takes what was spoken out of the feedback; it stays in its history. */
+  async function takeOut(now: Lesson): Promise<void> {
+    const revised = now.edits.segments.toReversed().reduce<{ edits: Lesson['edits']; history: Lesson['history'] } | null>(
+      (so, segment) => so && revise(so.edits, so.history, { op: 'remove', index: so.edits.segments.length - 1, segment }),
+      now,
+    );
+    if (revised) await saveEdits(queries, now, revised.edits, revised.history);
+    await queries.invalidateQueries({ queryKey: lessonKey(now.id) });
+  }
+}
+
+function HandedBack({ row, lesson, desk }: { readonly row: Api['QueueRowDto']; readonly lesson: Lesson; readonly desk: Api['MarkingDeskDto'] }) {
+  return (
+    <div className={classes.hall}>
+      {lesson.edits.segments.length > 0 ? <SpokenFeedback lesson={lesson} /> : <Text m="auto">Handed back without a recording.</Text>}
+      <div className={classes.beside}>
+        <Title order={2}>{row.learnerName}</Title>
+        <Text>Handed back {row.handedBackAt && whenText(row.handedBackAt)}</Text>
+        {row.points !== null && (
+          <Text fw={700}>
+            {row.points} of {desk.points} points
+          </Text>
+        )}
+        <Text style={{ whiteSpace: 'pre-wrap' }}>{row.comment}</Text>
+        <Text role="status">
+          {row.heardAt ? `Heard ${Math.round((row.heardShare ?? 0) * 100)} %, last on ${whenText(row.heardAt)}` : lesson.edits.segments.length > 0 ? 'Not heard yet' : ''}
+        </Text>
+      </div>
+    </div>
+  );
+}

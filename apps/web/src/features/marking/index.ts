@@ -1,0 +1,2 @@
+export { MarkingPage } from './MarkingPage.tsx';
+export { MarkingDesk } from './MarkingDesk.tsx';

@@ -1,0 +1,1 @@
+export { PagesStep } from './PagesStep.tsx';

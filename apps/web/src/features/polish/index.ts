@@ -1,0 +1,1 @@
+export { PolishStep } from './PolishStep.tsx';

@@ -1,0 +1,1 @@
+export { RecordStep } from './RecordStep.tsx';

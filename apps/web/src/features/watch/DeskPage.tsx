@@ -1,0 +1,79 @@
+import { Text, Title } from '@mantine/core';
+import { micros, timeText } from '@oakbell/core/clock';
+import { useQuery } from '@tanstack/react-query';
+import { Link, useSearchParams } from 'react-router';
+import { call, client, type Api } from '../../shared/api/index.ts';
+import { dayDistance, Empty, PageTitle, Show, whenText } from '../../shared/ui/index.ts';
+import classes from './Watch.module.css';
+
+const LISTS = [
+  { key: 'desk', name: 'On my desk', states: ['to-do'] },
+  { key: 'finished', name: 'Finished', states: ['finished', 'handed-in'] },
+  { key: 'feedback', name: 'Feedback', states: ['feedback'] },
+] as const;
+const EMPTY = {
+  desk: 'Nothing is on your desk',
+  finished: 'Nothing is finished yet',
+  feedback: 'No feedback yet',
+} as const;
+
+/** A plain list with due dates and minutes. */
+export function DeskPage() {
+  const [search] = useSearchParams();
+  const list = LISTS.find((one) => one.key === search.get('list')) ?? LISTS[0];
+  const desk = useQuery({ queryKey: ['desk'], queryFn: () => call(client.GET('/api/desk')) });
+  return (
+    <div className="ob-page">
+      <PageTitle>{list.name}</PageTitle>
+      <Title order={1} mb="md">
+        {list.name}
+      </Title>
+      <Show of={desk} what="Looking at your desk">
+        {(items) => {
+          const shown = items.filter((item) => (list.states as readonly string[]).includes(item.state));
+          if (shown.length === 0) return <Empty title={EMPTY[list.key]}>{list.key === 'desk' ? 'When a teacher gives you something, it is here.' : ''}</Empty>;
+          return (
+            <ul className="ob-rows ob-card">
+              {shown.map((item) => (
+                <DeskRow key={item.assignmentId} item={item} />
+              ))}
+            </ul>
+          );
+        }}
+      </Show>
+    </div>
+  );
+}
+
+function DeskRow({ item }: { readonly item: Api['DeskItemDto'] }) {
+  const to = item.state === 'feedback' ? `/feedback/${item.assignmentId}` : `/desk/${item.assignmentId}`;
+  const late = item.state === 'to-do' && new Date(item.dueAt) < new Date();
+  return (
+    <li>
+      <Link to={to} className={classes.deskRow}>
+        <span className={classes.deskMain}>
+          <span className={classes.deskTitle}>{item.lessonTitle}</span>
+          <Text size="sm" c="dimmed" component="span">
+            {item.className} · {item.teacherName}
+          </Text>
+        </span>
+        <span className={classes.deskFacts}>
+          <span className="ob-time">{item.length > 0 ? `${timeText(micros(item.length))} min` : 'not ready yet'}</span>
+          <span className={late ? classes.late : undefined}>
+            {late ? 'was due' : 'due'} {dayDistance(item.dueAt, new Date())}
+          </span>
+          <Text size="sm" c="dimmed" component="span">
+            {factOf(item)}
+          </Text>
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+function factOf({ state, share, dueAt }: Api['DeskItemDto']): string {
+  if (state === 'feedback') return 'Feedback to hear';
+  if (state === 'handed-in') return 'Handed in';
+  if (share > 0) return `${Math.round(share * 100)} % watched`;
+  return whenText(dueAt);
+}

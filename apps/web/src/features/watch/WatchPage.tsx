@@ -1,0 +1,44 @@
+import { Stack, Text, Title } from '@mantine/core';
+import { useQuery } from '@tanstack/react-query';
+import { useParams } from 'react-router';
+import { useEdition } from '../../kits/player/index.ts';
+import { call, client } from '../../shared/api/index.ts';
+import { dayDistance, PageTitle, Show, Waiting, whenText } from '../../shared/ui/index.ts';
+import { EditionView } from './EditionView.tsx';
+import { HandIn } from './HandIn.tsx';
+import classes from './Watch.module.css';
+
+/** One thing on a learner's desk: the lesson first, then what to do. */
+export function WatchPage() {
+  const { assignment: id = '' } = useParams();
+  const item = useQuery({ queryKey: ['desk', id], queryFn: () => call(client.GET('/api/desk/{id}', { params: { path: { id } } })) });
+  const edition = useEdition(item.data?.editionId ?? null);
+  return (
+    <div className={classes.page}>
+      <Show of={item} what="Opening the lesson">
+        {(data) => (
+          <>
+            <PageTitle>{data.lessonTitle}</PageTitle>
+            <Title order={1} className={classes.title}>
+              {data.lessonTitle}
+            </Title>
+            {data.editionId === null ? <Waiting what="The lesson is being made ready" /> : <Show of={edition} what="Fetching the lesson">{(made) => <EditionView edition={made} key={made.id} />}</Show>}
+            <Stack className={classes.below} gap="md">
+              <Text>
+                {data.className} · {data.teacherName} · due {dayDistance(data.dueAt, new Date())}, {whenText(data.dueAt)}
+                {data.points === null ? '' : ` · up to ${data.points} points`}
+              </Text>
+              {data.instructions !== '' && (
+                <section aria-label="What to do">
+                  <Title order={2}>What to do</Title>
+                  <Text style={{ whiteSpace: 'pre-wrap' }}>{data.instructions}</Text>
+                </section>
+              )}
+              {data.handIn && <HandIn item={data} />}
+            </Stack>
+          </>
+        )}
+      </Show>
+    </div>
+  );
+}

@@ -1,0 +1,2 @@
+export { WatchPage } from './WatchPage.tsx';
+export { FeedbackPage } from './FeedbackPage.tsx';

@@ -1,0 +1,1 @@
+export { WatchedStep } from './WatchedStep.tsx';

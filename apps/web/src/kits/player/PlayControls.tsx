@@ -1,0 +1,42 @@
+import { Group, NativeSelect, Text } from '@mantine/core';
+import { timeText, type Micros } from '@oakbell/core/clock';
+import { IconPlayerPauseFilled, IconPlayerPlayFilled, IconRewindBackward10, IconRewindForward10 } from '@tabler/icons-react';
+import { IconAction } from '../../shared/ui/index.ts';
+import type { SegmentPlayer } from './segmentPlayer.ts';
+import { usePlayerTime, usePlayerView } from './usePlayer.ts';
+
+export const SPEEDS = [0.75, 1, 1.25, 1.5, 1.75, 2] as const;
+const TEN_SECONDS = 10_000_000;
+
+/** Play, ten seconds back and on, where it stands, and how fast. */
+export function PlayControls({ player }: { readonly player: SegmentPlayer }) {
+  const { state, speed } = usePlayerView(player);
+  const time = usePlayerTime(player);
+  const running = state === 'playing' || state === 'waiting';
+  const jump = (by: number) => player.seek((player.time + by) as Micros);
+  return (
+    <Group gap={4} wrap="nowrap">
+      <IconAction hall label={running ? 'Pause' : 'Play'} keyText="Space" onClick={() => player.toggle()}>
+        {running ? <IconPlayerPauseFilled /> : <IconPlayerPlayFilled />}
+      </IconAction>
+      <IconAction hall label="Ten seconds back" keyText="←" onClick={() => jump(-TEN_SECONDS)}>
+        <IconRewindBackward10 />
+      </IconAction>
+      <IconAction hall label="Ten seconds on" keyText="→" onClick={() => jump(TEN_SECONDS)}>
+        <IconRewindForward10 />
+      </IconAction>
+      <Text className="ob-time" size="sm" px={4} style={{ whiteSpace: 'nowrap' }}>
+        {timeText(time)} / {timeText(player.programme.length)}
+      </Text>
+      <NativeSelect
+        aria-label="Speed"
+        size="sm"
+        w={86}
+        ml="auto"
+        value={String(speed)}
+        onChange={(event) => player.setSpeed(Number(event.currentTarget.value))}
+        data={SPEEDS.map((one) => ({ value: String(one), label: `${one} ×` }))}
+      />
+    </Group>
+  );
+}

@@ -1,0 +1,59 @@
+import { micros, ZERO } from '@oakbell/core/clock';
+import { programmeOf, type EditList } from '@oakbell/core/edits';
+import type { Page } from '@oakbell/core/pages';
+import { useQuery } from '@tanstack/react-query';
+import { problemOf } from '../../shared/api/index.ts';
+import { playableLesson, type PlayableLesson } from './lesson.ts';
+import { SegmentPlayer } from './segmentPlayer.ts';
+
+/** A published edition as the server gives it out: docs/formats/edition.md. */
+interface Manifest {
+  readonly id: string;
+  readonly title: string;
+  readonly kind: string;
+  readonly length: number;
+  readonly pages: readonly (Page & { readonly small?: string })[];
+  readonly edits: EditList;
+  readonly takes: readonly { readonly id: string; readonly log: string; readonly earlier: readonly string[] }[];
+  readonly peaks: string;
+}
+export interface Edition {
+  readonly id: string;
+  readonly title: string;
+  readonly lesson: PlayableLesson;
+  readonly peaks: Uint8Array;
+}
+
+export const editionPicture = (id: string) => (digest: string) => `/api/editions/${id}/pictures/${digest}`;
+
+/** An edition laid out to be played; it never changes, so it is fetched once. */
+export function useEdition(id: string | null) {
+  return useQuery({
+    queryKey: ['edition', id],
+    enabled: id !== null,
+    staleTime: Infinity,
+    queryFn: async (): Promise<Edition> => {
+      const response = await fetch(`/api/editions/${id}/manifest`);
+      if (!response.ok) throw problemOf(response.status, await response.json().catch(() => null));
+      return editionOf((await response.json()) as Manifest);
+    },
+  });
+}
+
+function editionOf({ id, title, pages, edits, takes, peaks }: Manifest): Edition {
+  const lesson = playableLesson({
+    edits,
+    takes,
+    pages: pages.map(({ small, ...page }) => ({ page, small: small ? editionPicture(id)(small) : null })),
+  });
+  return { id, title, lesson, peaks: Uint8Array.from(atob(peaks), (letter) => letter.charCodeAt(0)) };
+}
+
+/** A player of the one voice that the server made for an edition. */
+export function editionPlayer({ id, lesson }: Edition): SegmentPlayer {
+  const segment = { id: 'voice', takeId: 'voice', start: ZERO, end: micros(lesson.programme.length) };
+  return new SegmentPlayer(programmeOf({ version: 1, segments: lesson.programme.length > 0 ? [segment] : [] }), () => [
+    { src: `/api/editions/${id}/voice.webm`, type: 'audio/webm; codecs=opus' },
+    { src: `/api/editions/${id}/voice.m4a`, type: 'audio/mp4' },
+  ]);
+}

@@ -1,0 +1,6 @@
+export { SegmentPlayer, type PlayerView } from './segmentPlayer.ts';
+export { playableLesson, type PlayableLesson } from './lesson.ts';
+export { LessonStage } from './LessonStage.tsx';
+export { PlayControls, SPEEDS } from './PlayControls.tsx';
+export { usePlayerTime, usePlayerView } from './usePlayer.ts';
+export { useEdition, editionPlayer, editionPicture, type Edition } from './edition.ts';

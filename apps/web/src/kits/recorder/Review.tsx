@@ -1,0 +1,94 @@
+import { Button, Group, Loader, Stack, Text, Title } from '@mantine/core';
+import { micros, timeText, ZERO } from '@oakbell/core/clock';
+import { useEffect, useMemo } from 'react';
+import { LessonStage, PlayControls, playableLesson, SegmentPlayer } from '../player/index.ts';
+import { useKeys } from '../../shared/ui/index.ts';
+import type { RoomProps } from './Room.tsx';
+import classes from './Room.module.css';
+import type { RecorderState, TakeRecorder } from './takeRecorder.ts';
+import { useRecorderView } from './useRecorder.ts';
+
+interface Props extends RoomProps {
+  readonly recorder: TakeRecorder;
+  readonly onAgain: () => void;
+  readonly onTakeOver: () => void;
+}
+
+/** After Stop: hear the take at once; keep it, record again, or go on with another. */
+export function Review(props: Props) {
+  const { recorder, onAgain, onTakeOver, onKeep, onRecordAgain } = props;
+  const { state } = useRecorderView(recorder);
+  if (state.kind === 'failed') {
+    return (
+      <Stack className={classes.fault} align="flex-start">
+        <Title order={2}>{state.code === 'lesson-being-recorded' ? 'This lesson is being recorded elsewhere' : 'Recording stopped'}</Title>
+        <Text role="alert">{state.text}</Text>
+        <Group>
+          {state.code === 'lesson-being-recorded' && <Button onClick={onTakeOver}>Take over here</Button>}
+          <Button variant="default" onClick={onAgain}>
+            Back to the room
+          </Button>
+        </Group>
+      </Stack>
+    );
+  }
+  if (state.kind !== 'recorded') {
+    return (
+      <Group className={classes.fault} role="status">
+        <Loader size="sm" color="brass.4" />
+        <Text>Finishing the take …</Text>
+      </Group>
+    );
+  }
+  const again = () => void onRecordAgain(recorder.takeId).then(onAgain);
+  return (
+    <div className={classes.review}>
+      <Heard {...props} state={state} />
+      <Stack className={classes.verdict} align="stretch">
+        <Title order={2}>Your take is {timeText(state.length)} long</Title>
+        <Text role="status">
+          {state.finished ? 'It is saved.' : 'It is being sent. It is safe in this browser; you can hear it already.'}
+        </Text>
+        <Button onClick={onKeep} disabled={!state.finished}>
+          Keep it
+        </Button>
+        <Button variant="default" onClick={onAgain} disabled={!state.finished}>
+          Keep it and go on with another take
+        </Button>
+        <Button variant="subtle" color="var(--ob-hall-text)" onClick={again} disabled={!state.finished}>
+          Record again
+        </Button>
+        <Text size="sm" className={classes.dim}>
+          A take that is recorded again stays in the history of the lesson and can be put back.
+        </Text>
+        {props.beside}
+      </Stack>
+    </div>
+  );
+}
+
+function Heard({ recorder, state, pages, pictureAddress }: Props & { readonly state: Extract<RecorderState, { kind: 'recorded' }> }) {
+  const { takeId, voice, length } = state;
+  const lesson = useMemo(
+    () =>
+      playableLesson({
+        pages: pages.map(({ page, small }) => ({ page, small })),
+        edits: { version: 1, segments: length > 0 ? [{ id: takeId, takeId, start: ZERO, end: micros(length) }] : [] },
+        takes: [{ id: takeId, log: recorder.logSoFar(), earlier: [] }],
+      }),
+    [pages, length, takeId, recorder],
+  );
+  const address = useMemo(() => (voice ? URL.createObjectURL(voice) : `/api/takes/${takeId}/voice`), [voice, takeId]);
+  const player = useMemo(
+    () => new SegmentPlayer(lesson.programme, () => [{ src: address, type: voice ? 'audio/wav' : 'audio/ogg' }]),
+    [lesson, address, voice],
+  );
+  useEffect(() => () => player.close(), [player]);
+  useKeys({ ' ': () => player.toggle() });
+  return (
+    <div className={classes.heard}>
+      <LessonStage lesson={lesson} player={player} pictureAddress={pictureAddress} />
+      <PlayControls player={player} />
+    </div>
+  );
+}

@@ -1,0 +1,24 @@
+import type { CaptureOrder, CaptureReport } from './captureProtocol.ts';
+import { CaptureWorker } from './captureWorker.ts';
+import type { Wire } from './partSender.ts';
+
+const wire: Wire = {
+  async send(method, path, body) {
+    try {
+      const bytes = body instanceof Uint8Array;
+      const response = await fetch(path, {
+        method,
+        ...(body === undefined ? {} : { body: bytes ? body : JSON.stringify(body) }),
+        headers: { 'Content-Type': bytes ? 'application/octet-stream' : 'application/json' },
+      });
+      const text = await response.text();
+      return { status: response.status, body: text.startsWith('{') ? (JSON.parse(text) as object) : {} };
+    } catch {
+      return { status: 0, body: {} };
+    }
+  },
+  pause: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
+};
+
+const capture = new CaptureWorker(wire, (report: CaptureReport) => self.postMessage(report));
+self.onmessage = ({ data }: MessageEvent<CaptureOrder>) => void capture.handle(data);

@@ -1,0 +1,6 @@
+export { TakeRecorder, type Alarm, type RecorderState, type RecorderView } from './takeRecorder.ts';
+export { microphones, MICROPHONE_WORDS, type MicrophoneFault } from './microphone.ts';
+export { leftTakes, removeStored, type LeftTake } from './takeStore.ts';
+export { recoverTake } from './recovery.ts';
+export type { PenPoint } from './liveInk.ts';
+export { Room, type RoomPage } from './Room.tsx';

@@ -1,0 +1,280 @@
+import { type Micros, ZERO } from '@oakbell/core/clock';
+import { eventText, logHeaderText, type Stroke, type TakeEvent } from '@oakbell/core/log';
+import type { CaptureOrder, CaptureReport, Sending, TakeFacts } from './captureProtocol.ts';
+import { LiveInk } from './liveInk.ts';
+import type { MicrophoneFault } from './microphone.ts';
+import { RATE } from './opusEncoder.ts';
+import { SoundInput } from './soundInput.ts';
+
+/** What the recorder is doing. Each state has only what it needs. */
+export type RecorderState =
+  | { readonly kind: 'listening' }
+  | { readonly kind: 'countdown'; readonly left: number }
+  | { readonly kind: 'recording' }
+  | { readonly kind: 'paused' }
+  | { readonly kind: 'stopping' }
+  /** Recorded; `finished` once the server has it whole. */
+  | { readonly kind: 'recorded'; readonly takeId: string; readonly length: Micros; readonly voice: Blob | null; readonly finished: boolean }
+  | { readonly kind: 'failed'; readonly code: string; readonly text: string };
+
+/** Things a teacher must hear of while recording; each at most once until it is over. */
+export type Alarm = 'storage-full' | 'microphone-gone' | 'silent' | 'clipping' | 'taken-over';
+
+export interface RecorderView {
+  readonly state: RecorderState;
+  readonly sending: Sending;
+  readonly alarms: readonly Alarm[];
+  readonly page: string;
+  /** Rises whenever ink or pages change. */
+  readonly ink: number;
+}
+export interface RecorderSetup {
+  readonly lessonId: string;
+  readonly firstPage: string;
+  /** What earlier takes left on each page. */
+  readonly earlierInk: (page: string) => readonly Stroke[];
+  readonly takeOver: boolean;
+}
+
+/** Silence for so long, where there was sound before, is told. */
+const SILENT_AFTER_MS = 4000;
+/** Peaks under this are silence: −50 dBFS. */
+const SILENT_PEAK = 0.003;
+const CLIPPED_PEAK = 0.999;
+/** Sound goes on so long after Stop is pressed, so that the last syllable is in. */
+const TAIL_MS = 300;
+
+const pause = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
+/** This window, for as long as it is open. */
+const WINDOW_KEY = crypto.randomUUID();
+
+/** One take: from an open microphone to a voice and a log that the server has. */
+export class TakeRecorder {
+  readonly takeId = crypto.randomUUID();
+  readonly ink: LiveInk;
+  #view: RecorderView;
+  #worker: Worker | null = null;
+  #closings = 0;
+  #pausedAtMs = 0;
+  readonly #written: string[] = [];
+  readonly #seen = new Set<string>();
+  #pointerOn: string | null = null;
+  #heardAtMs: number | null = null;
+  #clippedAtMs = 0;
+  readonly #listeners = new Set<() => void>();
+  readonly #levels = new Set<(peak: number) => void>();
+  readonly #input: SoundInput;
+  readonly #setup: RecorderSetup;
+
+  private constructor(setup: RecorderSetup, input: SoundInput) {
+    this.#setup = setup;
+    this.#input = input;
+    this.#view = { state: { kind: 'listening' }, sending: 'fine', alarms: [], page: setup.firstPage, ink: 0 };
+    this.ink = new LiveInk(`${this.takeId.slice(0, 8)}-`, (event) => this.#log(event));
+    this.turnTo(setup.firstPage);
+  }
+
+  /** Opens the microphone and listens, without recording. */
+  static async listen(setup: RecorderSetup, deviceId: string | null): Promise<TakeRecorder | MicrophoneFault> {
+    let recorder: TakeRecorder | null = null;
+    const events = {
+      level: (peak: number) => {
+        if (recorder) recorder.#hear(peak);
+      },
+      gone: () => {
+        if (recorder) recorder.#alarm('microphone-gone', true);
+      },
+    };
+    const input = await SoundInput.open(deviceId, events);
+    if (typeof input === 'string') return input;
+    recorder = new TakeRecorder(setup, input);
+    return recorder;
+  }
+
+  get view(): RecorderView {
+    return this.#view;
+  }
+  get device() {
+    return this.#input.device;
+  }
+  /** Take time now; 0 before recording. */
+  get now(): Micros {
+    return this.#worker ? this.#input.clock.takeTimeAt(performance.now()) : ZERO;
+  }
+  /** Take time of an event of the browser. */
+  timeOf(event: Pick<Event, 'timeStamp'>): Micros {
+    return this.#input.clock.takeTimeAt(event.timeStamp);
+  }
+  /** Whether ink counts now: while recording, and while paused. */
+  get canWrite(): boolean {
+    return this.#view.state.kind === 'recording' || this.#view.state.kind === 'paused';
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+  readonly getView = (): RecorderView => this.#view;
+  onLevel(listener: (peak: number) => void): () => void {
+    this.#levels.add(listener);
+    return () => this.#levels.delete(listener);
+  }
+
+  async changeMicrophone(deviceId: string | null): Promise<MicrophoneFault | null> {
+    const fault = await this.#input.change(deviceId);
+    if (!fault) this.#alarm('microphone-gone', false);
+    return fault;
+  }
+
+  /** Counts down and records. A count of 0 starts at once. */
+  async start(count: number): Promise<void> {
+    if (this.#view.state.kind !== 'listening') return;
+    const { lessonId, takeOver } = this.#setup;
+    const facts: TakeFacts = { takeId: this.takeId, lessonId, windowKey: WINDOW_KEY, openedAt: new Date().toISOString(), takeOver };
+    for (let left = count; left > 0; left -= 1) {
+      this.#set({ state: { kind: 'countdown', left } });
+      await pause(1000);
+      if ((this.#view.state as RecorderState).kind !== 'countdown') return;
+    }
+    const worker = new Worker(new URL('./capture.worker.ts', import.meta.url), { type: 'module' });
+    this.#worker = worker;
+    worker.onmessage = ({ data }: MessageEvent<CaptureReport>) => this.#report(data);
+    const samples = new MessageChannel();
+    this.#input.sendSamplesTo(samples.port1);
+    worker.postMessage({ kind: 'begin', facts, samples: samples.port2 } satisfies CaptureOrder, [samples.port2]);
+    await this.#input.openGate();
+    this.#set({ state: { kind: 'recording' } });
+    this.turnTo(this.#view.page);
+  }
+
+  /** Breaks the countdown off. */
+  cancelCountdown(): void {
+    if (this.#view.state.kind === 'countdown') this.#set({ state: { kind: 'listening' } });
+  }
+
+  async pause(): Promise<void> {
+    if (this.#view.state.kind !== 'recording') return;
+    await this.#input.closeGate();
+    this.#closings += 1;
+    this.#pausedAtMs = performance.now();
+    this.#set({ state: { kind: 'paused' } });
+  }
+
+  async goOn(): Promise<void> {
+    if (this.#view.state.kind !== 'paused') return;
+    this.#log({ kind: 'paused', at: this.now, lastedMs: Math.round(performance.now() - this.#pausedAtMs) });
+    await this.#input.openGate();
+    this.#set({ state: { kind: 'recording' } });
+  }
+
+  async stop(): Promise<void> {
+    const { kind } = this.#view.state;
+    if (kind !== 'recording' && kind !== 'paused') return;
+    this.ink.penUp();
+    this.pointerGone();
+    this.#set({ state: { kind: 'stopping' } });
+    if (kind === 'recording') {
+      await pause(TAIL_MS);
+      await this.#input.closeGate();
+      this.#closings += 1;
+    }
+    this.#post({ kind: 'finish', closings: this.#closings });
+  }
+
+  /** Turns to a page; before recording it only chooses the first one. */
+  turnTo(page: string): void {
+    this.ink.penUp();
+    this.pointerGone();
+    if (!this.#seen.has(page)) {
+      this.#seen.add(page);
+      this.ink.begin(page, this.#setup.earlierInk(page));
+    }
+    if (this.canWrite) this.#log({ kind: 'page', at: this.now, page });
+    this.#set({ page });
+    this.inkChanged();
+  }
+
+  pointerAt(x: number, y: number, at: Micros): void {
+    if (!this.canWrite) return;
+    this.#pointerOn = this.#view.page;
+    this.#log({ kind: 'pointer', at, page: this.#view.page, points: [Math.round(x * 10), Math.round(y * 10), 0] });
+  }
+  pointerGone(): void {
+    if (this.#pointerOn === null) return;
+    this.#log({ kind: 'pointer', at: this.now, page: this.#pointerOn, points: [], gone: true });
+    this.#pointerOn = null;
+  }
+
+  inkChanged(): void {
+    this.#set({ ink: this.#view.ink + 1 });
+  }
+
+  /** Throws the take away. */
+  discard(): void {
+    this.#post({ kind: 'discard' });
+  }
+
+  /** Lets the microphone go. The worker ends by itself once everything has arrived. */
+  close(): void {
+    this.#input.close();
+    if (this.#view.state.kind === 'recorded' && this.#view.state.finished) this.#worker?.terminate();
+    if (this.#view.state.kind === 'listening' || this.#view.state.kind === 'failed') this.#worker?.terminate();
+  }
+
+  #report(report: CaptureReport): void {
+    switch (report.kind) {
+      case 'sending':
+        return this.#set({ sending: report.state });
+      case 'storage-full':
+        return this.#alarm('storage-full', true);
+      case 'taken-over':
+        this.#alarm('taken-over', true);
+        return void this.stop();
+      case 'recorded': {
+        const length = Math.round((report.frames * 1e6) / RATE) as Micros;
+        const { takeId } = this;
+        return this.#set({ state: { kind: 'recorded', takeId, length, voice: report.voice, finished: false } });
+      }
+      case 'finished': {
+        const { state } = this.#view;
+        if (state.kind === 'recorded') this.#set({ state: { ...state, finished: true } });
+        return;
+      }
+      case 'failed':
+        return this.#set({ state: { kind: 'failed', code: report.code, text: report.text } });
+    }
+  }
+
+  #hear(peak: number): void {
+    for (const listener of this.#levels) listener(peak);
+    const now = performance.now();
+    if (peak > SILENT_PEAK) this.#heardAtMs = now;
+    if (peak >= CLIPPED_PEAK) this.#clippedAtMs = now;
+    if (this.#view.state.kind !== 'recording') return;
+    this.#alarm('silent', this.#heardAtMs !== null && now - this.#heardAtMs > SILENT_AFTER_MS);
+    this.#alarm('clipping', now - this.#clippedAtMs < 2000 && this.#clippedAtMs > 0);
+  }
+
+  #alarm(alarm: Alarm, on: boolean): void {
+    if (this.#view.alarms.includes(alarm) === on) return;
+    this.#set({ alarms: on ? [...this.#view.alarms, alarm] : this.#view.alarms.filter((one) => one !== alarm) });
+  }
+
+  /** The log as it stands, for hearing the take at once. */
+  logSoFar(): string {
+    return logHeaderText() + this.#written.join('');
+  }
+
+  #log(event: TakeEvent): void {
+    const text = eventText(event);
+    this.#written.push(text);
+    this.#post({ kind: 'log', text });
+  }
+  #post(order: CaptureOrder): void {
+    this.#worker?.postMessage(order);
+  }
+  #set(change: Partial<RecorderView>): void {
+    this.#view = { ...this.#view, ...change };
+    for (const listener of this.#listeners) listener();
+  }
+}

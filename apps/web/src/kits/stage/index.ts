@@ -1,0 +1,2 @@
+export { Stage, type StageHandle } from './Stage.tsx';
+export { usePictures, type Pictures } from './pictures.ts';

@@ -1,0 +1,43 @@
+import { useEffect, useState } from 'react';
+
+/** Decoded pictures by digest. */
+export type Pictures = ReadonlyMap<string, ImageBitmap>;
+
+/**
+ * Loads pictures, the first of `wanted` first, and keeps them while this is on screen.
+ * @param addressOf where the picture with a digest lies
+ */
+export function usePictures(wanted: readonly string[], addressOf: (digest: string) => string): Pictures {
+  const [pictures, setPictures] = useState<Pictures>(() => new Map());
+  const key = wanted.join(' ');
+  useEffect(() => {
+    const leaving = new AbortController();
+    const load = async () => {
+      for (const digest of key === '' ? [] : key.split(' ')) {
+        if (leaving.signal.aborted) return;
+        const bitmap = await fetchPicture(addressOf(digest), leaving.signal);
+        if (bitmap && !leaving.signal.aborted) setPictures((before) => (before.has(digest) ? before : new Map(before).set(digest, bitmap)));
+      }
+    };
+    void load();
+    return () => leaving.abort();
+    // The address of a picture never changes; only which pictures are wanted does.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key]);
+  return pictures;
+}
+
+/** Tries again while the network is poor: a page without its picture is of no use. */
+async function fetchPicture(url: string, signal: AbortSignal): Promise<ImageBitmap | null> {
+  for (let wait = 500; !signal.aborted; wait = Math.min(8000, wait * 2)) {
+    try {
+      const response = await fetch(url, { signal });
+      if (response.ok) return await createImageBitmap(await response.blob());
+      if (response.status < 500) return null;
+    } catch {
+      if (signal.aborted) return null;
+    }
+    await new Promise((resolve) => setTimeout(resolve, wait));
+  }
+  return null;
+}

@@ -1,0 +1,2 @@
+export { Timeline, type PageTurn } from './Timeline.tsx';
+export { SeenBar } from './SeenBar.tsx';

@@ -1,0 +1,68 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema.ts';
+
+/** The shapes of the API by name, as the server describes them. */
+export type Api = components['schemas'];
+
+export const client = createClient<paths>({ baseUrl: '' });
+
+/** A refusal or failure of the server, in its own plain words. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    detail: string,
+    readonly fields: Readonly<Record<string, string>> = {},
+  ) {
+    super(detail);
+  }
+}
+
+/** The server could not be reached at all. */
+export const UNREACHABLE = 'unreachable';
+const UNREACHABLE_TEXT = 'The school server cannot be reached just now. What was saved is safe; this page tries again by itself.';
+
+interface Answered<T> {
+  readonly data?: T;
+  readonly error?: unknown;
+  readonly response: Response;
+}
+
+/** The data of an answer. @throws Problem for anything else, network failures too */
+export async function call<T>(request: Promise<Answered<T>>): Promise<T> {
+  const answer = await request.catch(() => {
+    throw new Problem(0, UNREACHABLE, UNREACHABLE_TEXT);
+  });
+  if (answer.response.ok) return answer.data as T;
+  throw problemOf(answer.response.status, answer.error);
+}
+
+/** The problem in a body of the server. */
+export function problemOf(status: number, body: unknown): Problem {
+  const { code, detail, fields } = (body ?? {}) as { code?: string; detail?: string; fields?: Record<string, string> };
+  if (code !== undefined && detail !== undefined) return new Problem(status, code, detail, fields);
+  return new Problem(status, 'failed', 'Something went wrong. What was saved before is safe; try again.');
+}
+
+/** Sends files with progress, 0…1. @throws Problem; `aborted` when `signal` asked for it */
+export function sendFiles<T>(
+  method: 'POST' | 'PUT',
+  url: string,
+  files: readonly File[],
+  watch: { readonly onProgress?: (share: number) => void; readonly signal?: AbortSignal } = {},
+): Promise<T> {
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    request.open(method, url);
+    request.responseType = 'json';
+    request.upload.onprogress = (event) => event.lengthComputable && watch.onProgress?.(event.loaded / event.total);
+    request.onload = () =>
+      request.status < 300 ? resolve(request.response as T) : reject(problemOf(request.status, request.response));
+    request.onerror = () => reject(new Problem(0, UNREACHABLE, UNREACHABLE_TEXT));
+    request.onabort = () => reject(new Problem(0, 'aborted', 'Stopped. Nothing was changed.'));
+    watch.signal?.addEventListener('abort', () => request.abort());
+    const form = new FormData();
+    for (const file of files) form.append('files', file, file.name);
+    request.send(form);
+  });
+}

@@ -1,0 +1,3 @@
+export * from './client.ts';
+export * from './session.ts';
+export * from './lessons.ts';

@@ -1,0 +1,33 @@
+import { ActionIcon, Tooltip } from '@mantine/core';
+import type { ReactNode } from 'react';
+
+interface Props {
+  /** What it does, in words: its name for everyone who does not see the picture. */
+  readonly label: string;
+  /** The key that does the same. */
+  readonly keyText?: string;
+  readonly onClick?: () => void;
+  readonly pressed?: boolean;
+  readonly disabled?: boolean;
+  readonly hall?: boolean;
+  readonly children: ReactNode;
+}
+
+/** A button with a picture; its tooltip names action and key. */
+export function IconAction({ label, keyText, onClick, pressed, disabled = false, hall = false, children }: Props) {
+  return (
+    <Tooltip label={keyText ? `${label} (${keyText})` : label}>
+      <ActionIcon
+        size={44}
+        variant={pressed ? 'filled' : 'subtle'}
+        color={pressed ? 'oak' : hall ? 'var(--ob-hall-text)' : 'var(--ob-text)'}
+        aria-label={label}
+        aria-pressed={pressed}
+        disabled={disabled}
+        onClick={onClick}
+      >
+        {children}
+      </ActionIcon>
+    </Tooltip>
+  );
+}

@@ -1,0 +1,6 @@
+export * from './notes.tsx';
+export * from './dates.ts';
+export * from './IconAction.tsx';
+export * from './useKeys.ts';
+export * from './ShareBar.tsx';
+export * from './PageTitle.tsx';

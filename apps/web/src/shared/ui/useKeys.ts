@@ -1,0 +1,36 @@
+import { useEffect, useRef } from 'react';
+
+/** Keys as `Ctrl+Shift+z`, `ArrowLeft`, ` `; the handler may return false to let the key pass. */
+export type Keys = Readonly<Record<string, () => void | false>>;
+
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable);
+/** Enter and space belong to the control that has the focus; arrows to a slider. */
+const isPressing = (event: KeyboardEvent): boolean =>
+  event.target instanceof HTMLElement &&
+  (((event.key === 'Enter' || event.key === ' ') && event.target.closest('button, a, [role=button]') !== null) ||
+    (event.key.startsWith('Arrow') && event.target.closest('[role=slider], [role=radiogroup], [role=tab]') !== null));
+
+export function keyName(event: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey'>): string {
+  const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  const control = event.ctrlKey || event.metaKey ? 'Ctrl+' : '';
+  return `${control}${event.shiftKey && (control !== '' || key.length > 1) ? 'Shift+' : ''}${key}`;
+}
+
+/** Keys of a screen. They rest while someone types, and while a dialog is open. */
+export function useKeys(keys: Keys): void {
+  const latest = useRef(keys);
+  useEffect(() => {
+    latest.current = keys;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.altKey || isTyping(event.target) || isPressing(event)) return;
+      if (document.querySelector('[role=dialog][data-open]')) return;
+      const handler = latest.current[keyName(event)];
+      if (handler && handler() !== false) event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}

@@ -1,0 +1,29 @@
+import react from '@vitejs/plugin-react';
+import { readdir, readFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { promisify } from 'node:util';
+import { gzip } from 'node:zlib';
+import { defaultClientConditions, defineConfig, type Plugin } from 'vite';
+
+/** Writes a .gz beside each script and style, so that the server has nothing to pack. */
+function packed(): Plugin {
+  return {
+    name: 'oakbell-packed',
+    apply: 'build',
+    async closeBundle() {
+      const folder = join(import.meta.dirname, 'dist/assets');
+      for (const name of await readdir(folder)) {
+        if (!/\.(js|css)$/.test(name)) continue;
+        await writeFile(join(folder, `${name}.gz`), await promisify(gzip)(await readFile(join(folder, name)), { level: 9 }));
+      }
+    },
+  };
+}
+
+export default defineConfig({
+  plugins: [react(), packed()],
+  resolve: { conditions: ['source', ...defaultClientConditions] },
+  worker: { format: 'es' },
+  build: { target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0 },
+  server: { proxy: { '/api': `http://127.0.0.1:${process.env['OAKBELL_PORT'] ?? 4310}` } },
+});
