@@ -24,6 +24,7 @@ export default {
   projects: [
     project('core', 'packages/core', false),
     project('web', 'apps/web', false),
+    project('demo', 'demo', false, { testMatch: ['<rootDir>/make/**/*.test.ts'] }),
     project('server', 'apps/server', true, { setupFiles: ['reflect-metadata'] }),
   ],
 };

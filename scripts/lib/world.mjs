@@ -45,7 +45,7 @@ export async function startWorld({ name, port, fresh = false, demo = false, quie
     if (processes) await startProcesses(world, held, stops, tell);
     if (demo) {
       tell('Looking after the demo world …');
-      await node([join(SERVER, 'demo.js')], env);
+      await node([join(SERVER, 'demo/index.js')], env);
     }
     return world;
   } catch (failure) {

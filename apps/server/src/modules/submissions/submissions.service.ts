@@ -35,7 +35,7 @@ export class SubmissionsService implements OnModuleInit {
    * Takes a hand-in, or replaces the one before. Its pages become those of a feedback lesson.
    * @throws Problem `no-hand-in`, `being-marked`, or what is wrong with the file: the earlier hand-in then stays
    */
-  async handIn(person: Person, assignment: AssignmentEntity, handed: Handed): Promise<SubmissionEntity> {
+  async handIn(person: Person, assignment: AssignmentEntity, handed: Handed, at = new Date()): Promise<SubmissionEntity> {
     if (!assignment.handIn) throw new Problem(409, 'no-hand-in', 'Nothing is handed in for this one.');
     const checked = 'files' in handed ? await this.imports.check(handed.files) : null;
     const before = await this.submissions.findOneBy({ assignmentId: assignment.id, learnerId: person.id });
@@ -51,7 +51,7 @@ export class SubmissionsService implements OnModuleInit {
       kind: checked ? 'file' : 'text',
       fileNames: 'files' in handed ? handed.files.map((file) => file.originalname) : [],
       text: 'text' in handed ? handed.text : '',
-      handedInAt: new Date(),
+      handedInAt: at,
       times: (before?.times ?? 0) + 1,
     });
     await this.submissions.save(submission);

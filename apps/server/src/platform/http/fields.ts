@@ -59,13 +59,13 @@ export const Choice = (values: readonly string[], any: Any = {}): PropertyDecora
 
 type Class = new () => object;
 
-/** An object with fields of its own. */
-export const Part = (type: () => Class, any: Any = {}): PropertyDecorator =>
-  field(any, { type } as Shape, ValidateNested(), Type(type));
+/** An object with fields of its own. A class is named late, by a function that the description knows by its name `type`. */
+export const Part = (of: () => Class, any: Any = {}): PropertyDecorator =>
+  field(any, { type: () => of() } as Shape, ValidateNested(), Type(of));
 
 /** A list of objects with fields of their own. */
-export const Parts = (type: () => Class, any: Any = {}): PropertyDecorator =>
-  field(any, { type, isArray: true } as Shape, IsArray(), ValidateNested({ each: true }), Type(type));
+export const Parts = (of: () => Class, any: Any = {}): PropertyDecorator =>
+  field(any, { type: () => of(), isArray: true } as Shape, IsArray(), ValidateNested({ each: true }), Type(of));
 
 /** A list of plain numbers or texts. */
 export const Numbers = (any: Any = {}): PropertyDecorator =>

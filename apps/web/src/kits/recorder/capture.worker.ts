@@ -1,6 +1,6 @@
 import type { CaptureOrder, CaptureReport } from './captureProtocol.ts';
 import { CaptureWorker } from './captureWorker.ts';
-import type { Wire } from './partSender.ts';
+import type { Wire, WireAnswer } from './partSender.ts';
 
 const wire: Wire = {
   async send(method, path, body) {
@@ -12,7 +12,7 @@ const wire: Wire = {
         headers: { 'Content-Type': bytes ? 'application/octet-stream' : 'application/json' },
       });
       const text = await response.text();
-      return { status: response.status, body: text.startsWith('{') ? (JSON.parse(text) as object) : {} };
+      return { status: response.status, body: text.startsWith('{') ? (JSON.parse(text) as WireAnswer['body']) : {} };
     } catch {
       return { status: 0, body: {} };
     }

@@ -883,7 +883,7 @@ export interface components {
             name: string;
             course: string;
             learners: number;
-            roster: components["schemas"][];
+            roster: components["schemas"]["PersonDto"][];
         };
         LessonRowDto: {
             /** Format: uuid */
@@ -904,6 +904,18 @@ export interface components {
             title: string;
             boards?: number;
         };
+        PageDto: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            kind: "slide" | "board" | "document";
+            /** @enum {string|null} */
+            backdrop: "blank" | "squared" | null;
+            height: number;
+            picture: string | null;
+            smallPicture: string | null;
+            cues: string;
+        };
         LessonDto: {
             /** Format: uuid */
             id: string;
@@ -921,8 +933,8 @@ export interface components {
             };
             /** Format: date-time */
             updatedAt: string;
-            pages: components["schemas"][];
-            importing: components["schemas"] | null;
+            pages: components["schemas"]["PageDto"][];
+            importing: components["schemas"]["JobDto"] | null;
         };
         LessonTitleDto: {
             title: string;
@@ -941,18 +953,6 @@ export interface components {
             backdrop: "blank" | "squared";
             /** Format: uuid */
             after?: string;
-        };
-        PageDto: {
-            /** Format: uuid */
-            id: string;
-            /** @enum {string} */
-            kind: "slide" | "board" | "document";
-            /** @enum {string|null} */
-            backdrop: "blank" | "squared" | null;
-            height: number;
-            picture: string | null;
-            smallPicture: string | null;
-            cues: string;
         };
         PageOrderDto: {
             pages: string[];
@@ -1044,15 +1044,36 @@ export interface components {
             /** Format: uuid */
             editionId: string;
         };
+        RangeDto: {
+            start: number;
+            end: number;
+        };
         VisitDto: {
             /** Format: uuid */
             id: string;
             resumeAt: number;
-            seen: components["schemas"][];
+            seen: components["schemas"]["RangeDto"][];
+        };
+        PlayDto: {
+            start: number;
+            end: number;
+            speed: number;
         };
         ReportDto: {
-            plays: components["schemas"][];
+            plays: components["schemas"]["PlayDto"][];
             position: number;
+        };
+        WatchedLearnerDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            share: number;
+            ranges: components["schemas"]["RangeDto"][];
+            replayed: number;
+            /** Format: date-time */
+            firstAt: string | null;
+            /** Format: date-time */
+            lastAt: string | null;
         };
         WatchedDto: {
             /** Format: uuid */
@@ -1065,7 +1086,7 @@ export interface components {
             editionId: string | null;
             length: number;
             warmth: number[];
-            learners: components["schemas"][];
+            learners: components["schemas"]["WatchedLearnerDto"][];
         };
         HandInDto: {
             /** Format: uuid */
@@ -1081,8 +1102,8 @@ export interface components {
             late: boolean;
             times: number;
             mayReplace: boolean;
-            pages: components["schemas"][];
-            importing: components["schemas"] | null;
+            pages: components["schemas"]["PageDto"][];
+            importing: components["schemas"]["JobDto"] | null;
         };
         HandInTextDto: {
             text: string;
@@ -1098,6 +1119,27 @@ export interface components {
             handedBack: number;
             learners: number;
         };
+        QueueRowDto: {
+            points: number | null;
+            comment: string;
+            /** Format: uuid */
+            submissionId: string;
+            /** Format: uuid */
+            learnerId: string;
+            learnerName: string;
+            /** @enum {string} */
+            state: "handed-in" | "handed-back";
+            /** Format: date-time */
+            handedInAt: string;
+            late: boolean;
+            /** Format: uuid */
+            feedbackLessonId: string | null;
+            /** Format: date-time */
+            handedBackAt: string | null;
+            heardShare: number | null;
+            /** Format: date-time */
+            heardAt: string | null;
+        };
         MarkingDeskDto: {
             /** Format: uuid */
             assignmentId: string;
@@ -1105,7 +1147,7 @@ export interface components {
             className: string;
             points: number | null;
             learners: number;
-            queue: components["schemas"][];
+            queue: components["schemas"]["QueueRowDto"][];
         };
         MarkingDto: {
             points: number | null;
@@ -1126,11 +1168,46 @@ export interface components {
             editionId: string | null;
             spoken: boolean;
         };
+        TodayLessonDto: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            /** @enum {string} */
+            step: "pages" | "record" | "assign";
+            /** Format: date-time */
+            updatedAt: string;
+        };
+        TodayHandInDto: {
+            /** Format: uuid */
+            submissionId: string;
+            /** Format: uuid */
+            assignmentId: string;
+            learnerName: string;
+            lessonTitle: string;
+            /** Format: date-time */
+            handedInAt: string;
+        };
+        TodayAssignmentDto: {
+            /** Format: uuid */
+            assignmentId: string;
+            /** Format: uuid */
+            lessonId: string;
+            lessonTitle: string;
+            className: string;
+            /** Format: date-time */
+            dueAt: string;
+            notBegun: number;
+            learners: number;
+        };
+        UnfinishedTakeDto: {
+            take: components["schemas"]["TakeDto"];
+            lessonTitle: string;
+        };
         TodayDto: {
-            lessons: components["schemas"][];
-            handIns: components["schemas"][];
-            notWatched: components["schemas"][];
-            unfinished: components["schemas"][];
+            lessons: components["schemas"]["TodayLessonDto"][];
+            handIns: components["schemas"]["TodayHandInDto"][];
+            notWatched: components["schemas"]["TodayAssignmentDto"][];
+            unfinished: components["schemas"]["UnfinishedTakeDto"][];
         };
         DeskItemDto: {
             /** Format: uuid */

@@ -1,0 +1,26 @@
+import 'reflect-metadata';
+import { Module } from '@nestjs/common';
+import { NestFactory } from '@nestjs/core';
+import { AppModule } from '../app.module.ts';
+import { AssignmentsModule } from '../modules/assignments/index.ts';
+import { ClassesModule } from '../modules/classes/index.ts';
+import { EditionsModule } from '../modules/editions/index.ts';
+import { LessonsModule } from '../modules/lessons/index.ts';
+import { MarkingModule } from '../modules/marking/index.ts';
+import { PeopleModule } from '../modules/people/index.ts';
+import { SubmissionsModule } from '../modules/submissions/index.ts';
+import { TakesModule } from '../modules/takes/index.ts';
+import { WatchingModule } from '../modules/watching/index.ts';
+import { DemoLoader } from './loader.ts';
+
+@Module({
+  imports: [AppModule, PeopleModule, ClassesModule, LessonsModule, TakesModule, EditionsModule, AssignmentsModule, SubmissionsModule, MarkingModule, WatchingModule],
+  providers: [DemoLoader],
+})
+class DemoModule {}
+
+/** Loads the demo world named by OAKBELL_DEMO when the database is empty. */
+const app = await NestFactory.createApplicationContext(DemoModule, { logger: ['error', 'warn'] });
+const loaded = await app.get(DemoLoader).loadInto(process.env['OAKBELL_DEMO'] ?? '');
+console.log(loaded ? 'The demo world was loaded.' : 'There is a world already; it was left as it is.');
+await app.close();

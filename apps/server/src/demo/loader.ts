@@ -1,0 +1,159 @@
+import { Injectable } from '@nestjs/common';
+import { cp, mkdtemp, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { AssignmentsService, type AssignmentEntity } from '../modules/assignments/index.ts';
+import { ClassesService } from '../modules/classes/index.ts';
+import { EditionsService, type EditionEntity } from '../modules/editions/index.ts';
+import { IMPORT, ImportsService, LessonsService, type LessonEntity } from '../modules/lessons/index.ts';
+import { MarkingService } from '../modules/marking/index.ts';
+import { PeopleService } from '../modules/people/index.ts';
+import { SubmissionsService } from '../modules/submissions/index.ts';
+import { TakesService } from '../modules/takes/index.ts';
+import { WatchingService } from '../modules/watching/index.ts';
+import { JobsService } from '../platform/jobs/index.ts';
+import type { World, WorldLesson, WorldTake } from './world.ts';
+
+const HOUR_MS = 3_600_000;
+const PATIENCE_MS = 120_000;
+
+/** Brings a world in through the same services that people use; pages and sound are made by the job process. */
+@Injectable()
+export class DemoLoader {
+  readonly #people = new Map<string, string>();
+  readonly #classes = new Map<string, { id: string; learners: readonly string[] }>();
+  readonly #lessons = new Map<string, LessonEntity>();
+  readonly #assignments = new Map<string, AssignmentEntity>();
+
+  constructor(
+    private readonly people: PeopleService,
+    private readonly classes: ClassesService,
+    private readonly lessons: LessonsService,
+    private readonly imports: ImportsService,
+    private readonly takes: TakesService,
+    private readonly editions: EditionsService,
+    private readonly assignments: AssignmentsService,
+    private readonly submissions: SubmissionsService,
+    private readonly marking: MarkingService,
+    private readonly watching: WatchingService,
+    private readonly jobs: JobsService,
+  ) {}
+
+  /** Loads the world when nobody is there yet; returns whether it did. */
+  async loadInto(folder: string): Promise<boolean> {
+    if ((await this.people.all()).length > 0) return false;
+    const world = JSON.parse(await readFile(join(folder, 'world.json'), 'utf8')) as World;
+    const everyone = world.people.map(async (person) => this.#people.set(person.signInName, (await this.people.add({ ...person, password: world.password })).id));
+    await Promise.all(everyone);
+    await this.#addClasses(world);
+    const owner = this.#people.get(world.classes[0]!.teacher)!;
+    for (const lesson of world.lessons) await this.#addLesson(folder, owner, lesson);
+    await this.#assign(world, owner);
+    await this.#play(world);
+    await this.#handIn(folder, world);
+    await this.#giveFeedback(folder, world, owner);
+    return true;
+  }
+
+  async #addClasses(world: World): Promise<void> {
+    for (const { key, name, course, teacher, learners } of world.classes) {
+      const { id } = await this.classes.add(name, course);
+      await this.classes.join(id, this.#people.get(teacher)!, 'teacher');
+      const ids = learners.map((learner) => this.#people.get(learner)!);
+      for (const learner of ids) await this.classes.join(id, learner, 'learner');
+      this.#classes.set(key, { id, learners: ids });
+    }
+  }
+
+  async #addLesson(folder: string, ownerId: string, { key, title, kind, boards, pdf, take, cues = [] }: WorldLesson): Promise<void> {
+    const lesson = await this.lessons.add({ ownerId, kind, title });
+    for (let i = 0; i < boards; i += 1) await this.lessons.addBoard(lesson.id, 'squared');
+    if (pdf) {
+      const checked = await this.imports.check([{ path: join(folder, pdf), originalname: pdf }]);
+      await this.imports.begin({ lessonId: lesson.id, ownerId, as: 'slide' }, checked);
+      await this.#imported(lesson.id);
+    }
+    const pages = await this.lessons.pagesOf(lesson.id);
+    for (const [i, text] of cues.entries()) if (pages[i]) await this.lessons.setCues(lesson.id, pages[i].id, text);
+    if (take) await this.#addTake(folder, lesson.id, ownerId, take);
+    this.#lessons.set(key, (await this.lessons.one(lesson.id))!);
+  }
+
+  /** The log names pages @0, @1 …; here they get their real names. */
+  async #addTake(folder: string, lessonId: string, byId: string, { name, frames }: WorldTake): Promise<void> {
+    const pages = await this.lessons.pagesOf(lessonId);
+    const log = (await readFile(join(folder, `${name}.ndjson`), 'utf8')).replaceAll(/"@(\d+)"/g, (_, i: string) => JSON.stringify(pages[Number(i)]?.id));
+    await this.takes.addFinished({ lessonId, byId, frames, log, voice: await readFile(join(folder, `${name}.ogg`)) });
+  }
+
+  async #assign(world: World, ownerId: string): Promise<void> {
+    const owner = { id: ownerId, role: 'teacher' } as const;
+    for (const key of new Set(world.assignments.map((one) => one.lesson))) await this.editions.publish(this.#lessons.get(key)!);
+    for (const { key, lesson, class: className, dueInHours, ...terms } of world.assignments) {
+      const dueAt = new Date(Date.now() + dueInHours * HOUR_MS);
+      dueAt.setMinutes(0, 0, 0);
+      const { instructions, points, handIn } = terms;
+      const given = { instructions, points, handIn, dueAt, lessonId: this.#lessons.get(lesson)!.id, classId: this.#classes.get(className)!.id };
+      this.#assignments.set(key, await this.assignments.add(owner, given));
+    }
+  }
+
+  async #play(world: World): Promise<void> {
+    for (const { assignment, hoursAgo, byLearner } of world.plays) {
+      const { lessonId, classId } = this.#assignments.get(assignment)!;
+      const edition = await this.#ready(lessonId);
+      const { learners } = [...this.#classes.values()].find((one) => one.id === classId)!;
+      for (const [i, shares] of byLearner.entries()) {
+        if (shares.length > 0) await this.#playShares(learners[i]!, edition, shares, hoursAgo - i * 0.7);
+      }
+    }
+  }
+
+  async #playShares(learnerId: string, edition: EditionEntity, shares: readonly (readonly [number, number])[], hoursAgo: number): Promise<void> {
+    const plays = shares.map(([from, to]) => ({ start: Math.round(from * edition.length), end: Math.round(to * edition.length), speed: 1 }));
+    await this.watching.addPast(learnerId, edition, plays, new Date(Date.now() - hoursAgo * HOUR_MS));
+  }
+
+  async #handIn(folder: string, world: World): Promise<void> {
+    const copies = await mkdtemp(join(tmpdir(), 'oakbell-demo-'));
+    for (const { assignment, learner, hoursAgo, file, fileName, text } of world.handIns) {
+      const person = { id: this.#people.get(learner)!, role: 'learner' } as const;
+      const at = new Date(Date.now() - hoursAgo * HOUR_MS);
+      if (file) await cp(join(folder, file), join(copies, file));
+      const handed = file ? { files: [{ path: join(copies, file), originalname: fileName ?? file }] } : { text: text ?? '' };
+      const submission = await this.submissions.handIn(person, this.#assignments.get(assignment)!, handed, at);
+      await this.#imported((await this.lessons.forSubmission(submission.id))!.id);
+    }
+    await rm(copies, { recursive: true });
+  }
+
+  async #giveFeedback(folder: string, { feedback }: World, ownerId: string): Promise<void> {
+    const assignment = this.#assignments.get(feedback.assignment)!;
+    const learnerId = this.#people.get(feedback.learner)!;
+    const submission = (await this.submissions.ofLearner(assignment.id, learnerId))!;
+    const lesson = (await this.lessons.forSubmission(submission.id))!;
+    await this.#addTake(folder, lesson.id, ownerId, feedback.take);
+    await this.marking.save(assignment, submission.id, feedback);
+    await this.marking.handBack(assignment, submission);
+    await this.#playShares(learnerId, await this.#ready(lesson.id), [[0, 1]], feedback.heardHoursAgo);
+  }
+
+  #imported(lessonId: string): Promise<unknown> {
+    return eventually('the pages of a lesson', async () => (await this.jobs.newestFor(lessonId, [IMPORT]))?.state === 'done');
+  }
+
+  #ready(lessonId: string): Promise<EditionEntity> {
+    return eventually('an edition', () => this.editions.newestReady(lessonId));
+  }
+}
+
+/** Waits for the job process. @throws Error naming what did not come */
+async function eventually<T>(what: string, look: () => Promise<T | null | false>): Promise<T> {
+  const until = Date.now() + PATIENCE_MS;
+  while (Date.now() < until) {
+    const found = await look();
+    if (found) return found;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error(`${what} did not come: is the job process running?`);
+}
