@@ -1,4 +1,4 @@
-import { courseToSteer, endOf, heightOfTide, trueBearing, TWELFTHS, type Vector } from './navigation.ts';
+import { compassBearing, courseToSteer, endOf, heightOfTide, trueBearing, TWELFTHS, type Vector } from './navigation.ts';
 import { DARK, RED, type Act, type Sentence } from './script.ts';
 
 const LOW = 1.2;
@@ -99,11 +99,22 @@ export const STEER_LESSON: readonly Sentence[] = [
   { say: 'Check it with your eye: the stream pushes south, so we point up to the north. That fits.', rest: 0.8 },
 ];
 
-/** What is said on one learner's passage plan. */
+const STEERED = Math.round(SOLVED.course);
+const BY_COMPASS = compassBearing(STEERED, { deviation: DEVIATION, variation: VARIATION });
+
+/** The compass course as a learner who mixed up east and west has it. */
+export const MIXED_UP = three(STEERED + DEVIATION + VARIATION);
+export const RIGHT = three(BY_COMPASS);
+export const STEERED_TRUE = three(STEERED);
+
+/** What is said on one learner's passage plan. Places are those of the lines on the sheet. */
 export const FEEDBACK: readonly Sentence[] = [
-  { say: 'Hello Wren. I like how clear your plan is. Let us look at one number together.', acts: [{ draw: [[160, 470], [820, 474]], pen: RED }] },
-  { say: 'Here you take the variation off, and that is right, it is west.', acts: [{ draw: [[1080, 690], [1110, 725], [1180, 640]], pen: RED }] },
-  { say: 'But the deviation is east as well here. East goes on. So it should be zero seven eight.', acts: [{ write: '078°', at: [1080, 860], size: 60, pen: RED }, { draw: [[880, 905], [1050, 895]], pen: RED }] },
+  { say: 'Hello Wren. I like how clear your plan is. Let us look at one number together.', acts: [{ draw: [[160, 505], [900, 509]], pen: RED }] },
+  { say: 'Variation west, deviation east: you have found both, that is right.', acts: [{ draw: [[1110, 880], [1140, 915], [1210, 830]], pen: RED }] },
+  {
+    say: `But from true to compass we go the other way. West goes on, east comes off. So it is ${spelled(BY_COMPASS)}.`,
+    acts: [{ draw: [[470, 1035], [560, 1020]], pen: RED }, { write: `${STEERED_TRUE} + 5 - 3 = ${RIGHT}°`, at: [700, 990], size: 56, pen: RED }],
+  },
   { say: 'Your second page is very good. Do just that once more and you have it.', acts: [{ turnTo: 1 }], rest: 0.7 },
 ];
 

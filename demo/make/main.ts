@@ -1,6 +1,6 @@
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { COMPASS_LESSON, FEEDBACK, STEER_LESSON, TWELFTHS_LESSON } from './lessons.ts';
+import { COMPASS_LESSON, FEEDBACK, MIXED_UP, RIGHT, STEER_LESSON, TWELFTHS_LESSON } from './lessons.ts';
 import { chartPhoto, passagePlan, tableSlides, tideSlides } from './papers.ts';
 import { performed, type Sentence } from './script.ts';
 import { world } from './world.ts';
@@ -22,7 +22,7 @@ Object.entries(scripts).forEach(([name, sentences], i) => {
 });
 put('twelfths.pdf', await tideSlides());
 put('table.pdf', await tableSlides());
-put('plan-wren.pdf', await passagePlan('Wren Calloway', 'Skerry Quay to Tern Point', '073'));
-put('plan-tam.pdf', await passagePlan('Tam Oriel', 'Skerry Quay to Gannet Cove', '078'));
+put('plan-wren.pdf', await passagePlan('Wren Calloway', 'Skerry Quay to Tern Point', MIXED_UP));
+put('plan-tam.pdf', await passagePlan('Tam Oriel', 'Skerry Quay to Gannet Cove', RIGHT));
 put('chart.jpg', chartPhoto());
 put('world.json', JSON.stringify(world(frames), null, 2));

@@ -1,4 +1,4 @@
-import { courseToSteer, endOf, heightOfTide, trueBearing } from './navigation.ts';
+import { compassBearing, courseToSteer, endOf, heightOfTide, trueBearing } from './navigation.ts';
 
 describe('the arithmetic of the demo lessons', () => {
   it('rule of twelfths: half the range after three hours, all of it after six', () => {
@@ -9,6 +9,11 @@ describe('the arithmetic of the demo lessons', () => {
   it('compass to true: east is added, west is taken away, and north is passed', () => {
     expect(trueBearing(247, { deviation: 3, variation: -5 })).toBe(245);
     expect(trueBearing(2, { deviation: 0, variation: -5 })).toBe(357);
+  });
+  it('true to compass goes back exactly the way that compass to true came', () => {
+    const errors = { deviation: 3, variation: -5 };
+    for (let bearing = 0; bearing < 360; bearing += 7) expect(compassBearing(trueBearing(bearing, errors), errors)).toBe(bearing);
+    expect(compassBearing(55, errors)).toBe(57);
   });
   it('course to steer: boat and stream together lie on the track', () => {
     const stream = { bearing: 180, length: 1.8 };

@@ -20,6 +20,10 @@ const turn = (degrees: number): number => ((degrees % 360) + 360) % 360;
 export const trueBearing = (compass: number, { deviation, variation }: { deviation: number; variation: number }): number =>
   turn(compass + deviation + variation);
 
+/** The other way: what the compass must show for a true bearing. */
+export const compassBearing = (trueOne: number, { deviation, variation }: { deviation: number; variation: number }): number =>
+  turn(trueOne - deviation - variation);
+
 export interface Vector {
   readonly bearing: number;
   readonly length: number;

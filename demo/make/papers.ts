@@ -1,7 +1,7 @@
 import { createCanvas, GlobalFonts, type SKRSContext2D } from '@napi-rs/canvas';
 import { createRequire } from 'node:module';
 import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage, type RGB } from 'pdf-lib';
-import { HIGH, LOW, tideRows, TWELFTHS } from './lessons.ts';
+import { HIGH, LOW, STEERED_TRUE, tideRows, TWELFTHS } from './lessons.ts';
 
 const INK = rgb(0.15, 0.13, 0.1);
 const SEA = rgb(0.17, 0.37, 0.54);
@@ -112,7 +112,7 @@ export function passagePlan(name: string, route: string, course: string): Promis
       (sheet) => {
         sheet.text('Passage plan', 60, 90, 28, { bold: true });
         sheet.text(`${name}   ${route}`, 60, 125, 14);
-        const rows = ['1  Leave Skerry Quay at 09:30', '2  Stream sets south, 1.8 knots', '3  Track to the harbour mouth 075 true', '4  Variation 5 west, deviation 3 east', `5  Compass course ${course}`, '6  Speed 5 knots, about 40 minutes'];
+        const rows = ['1  Leave Skerry Quay at 09:30', '2  Stream sets south, 1.8 knots', `3  Track 075 true, so I steer ${STEERED_TRUE} true`, '4  Variation 5 west, deviation 3 east', `5  Compass course ${course}`, '6  Speed 5 knots, about 40 minutes'];
         rows.forEach((row, i) => {
           sheet.text(row, 60, 180 + i * 52, 16);
           line(sheet, 192 + i * 52);

@@ -1,4 +1,4 @@
-import { Button, Text } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { NO_HISTORY, revise } from '@oakbell/core/edits';
 import { readLog, TakeIndex, type TakeEvent } from '@oakbell/core/log';
 import { useQueryClient } from '@tanstack/react-query';
@@ -49,14 +49,10 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
   };
   return (
     <div className={classes.hall}>
-      {lesson.edits.segments.length > 0 && (
-        <Text size="sm" className={classes.note}>
-          This lesson has {lesson.edits.segments.length === 1 ? 'a take' : `${lesson.edits.segments.length} takes`} already. What you record now comes after.
-        </Text>
-      )}
       <Room
         lessonId={lesson.id}
         title={lesson.title}
+        note={lesson.edits.segments.length > 0 ? 'What you record now comes after what is there.' : ''}
         pages={pages}
         pictureAddress={pictureOf(lesson.id)}
         earlierInk={(page) => inkLeftOn(page, lesson, takes)}

@@ -53,7 +53,7 @@ export function Review(props: Props) {
           Keep it
         </Button>
         <Button variant="default" onClick={onAgain} disabled={!state.finished}>
-          Keep it and go on with another take
+          Keep it and record more
         </Button>
         <Button variant="subtle" color="var(--ob-hall-text)" onClick={again} disabled={!state.finished}>
           Record again

@@ -37,6 +37,8 @@ export interface RoomProps {
   readonly onKeep: () => void;
   /** Takes the take out of the lesson again. */
   readonly onRecordAgain: (takeId: string) => Promise<void>;
+  /** Said before recording begins. */
+  readonly note?: string;
   readonly onAddBoard?: (after: string) => Promise<string>;
   /** More to stand beside the stage: marks, for a hand-in. */
   readonly beside?: ReactNode;
@@ -154,7 +156,7 @@ function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomProps) {
           {stateWords(state)}
         </span>
         <Clock recorder={recorder} />
-        <span className={classes.sending}>{state.kind === 'listening' || state.kind === 'countdown' ? '' : SENDING_WORDS[view.sending]}</span>
+        <span className={classes.sending}>{state.kind === 'listening' || state.kind === 'countdown' ? (props.note ?? '') : SENDING_WORDS[view.sending]}</span>
       </div>
       {view.alarms.map((alarm) => (
         <Alert key={alarm} role="alert" color="brass.5" variant="filled" className={classes.alarm} py="xs">

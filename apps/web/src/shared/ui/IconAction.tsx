@@ -24,6 +24,7 @@ export function IconAction({ label, keyText, onClick, pressed, disabled = false,
         aria-label={label}
         aria-pressed={pressed}
         disabled={disabled}
+        style={disabled ? { background: 'none', opacity: 0.45 } : undefined}
         onClick={onClick}
       >
         {children}
