@@ -18,7 +18,12 @@ main(async () => {
     [TYPES, types],
   ]) {
     if (!flag('check')) await writeFile(path, text);
-    else if ((await readFile(path, 'utf8').catch(() => '')) !== text) throw new Plain(`${path.slice(ROOT.length + 1)} is stale: run "npm run api".`);
+    else if ((await readFile(path, 'utf8').catch(() => '')) !== text)
+      throw new Plain(`${path.slice(ROOT.length + 1)} is stale: run "npm run api".`);
   }
-  say(flag('check') ? 'The API description and the client agree with the server.' : 'The API description and the client were written.');
+  say(
+    flag('check')
+      ? 'The API description and the client agree with the server.'
+      : 'The API description and the client were written.',
+  );
 });

@@ -8,7 +8,8 @@ const PORT = 4310;
 main(async () => {
   const given = option('port');
   const port = given === null ? PORT : Number(given);
-  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Plain(`"${given}" is not a port. Give a number from 1 to 65535.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new Plain(`"${given}" is not a port. Give a number from 1 to 65535.`);
   const begun = Date.now();
   await ensurePackages({ tests: false });
   await ensureBuilt();

@@ -14,7 +14,10 @@ function packed(): Plugin {
       const folder = join(import.meta.dirname, 'dist/assets');
       for (const name of await readdir(folder)) {
         if (!/\.(js|css)$/.test(name)) continue;
-        await writeFile(join(folder, `${name}.gz`), await promisify(gzip)(await readFile(join(folder, name)), { level: 9 }));
+        await writeFile(
+          join(folder, `${name}.gz`),
+          await promisify(gzip)(await readFile(join(folder, name)), { level: 9 }),
+        );
       }
     },
   };

@@ -54,7 +54,16 @@ const GLYPHS: Readonly<Record<string, string>> = {
   ')': '0.2,-0.4 1.2,1.4 1.2,4.6 0.2,6.4',
 };
 const ADVANCE = 4.7;
-const NARROW: Readonly<Record<string, number>> = { I: 2.2, '.': 1.8, ',': 1.8, ':': 1.9, '°': 2.2, '(': 2.2, ')': 2.2, ' ': 2.6 };
+const NARROW: Readonly<Record<string, number>> = {
+  I: 2.2,
+  '.': 1.8,
+  ',': 1.8,
+  ':': 1.9,
+  '°': 2.2,
+  '(': 2.2,
+  ')': 2.2,
+  ' ': 2.6,
+};
 /** Page units a second: an unhurried hand. */
 const SPEED = 900;
 const LIFT_MS = 55;
@@ -70,7 +79,11 @@ export interface Hand {
 type Place = readonly [number, number];
 
 /** One stroke along corners, in page units. Returns the events and when it ends. */
-export function strokeAlong(hand: Hand, corners: readonly Place[], startMs: number): { events: TakeEvent[]; endMs: number } {
+export function strokeAlong(
+  hand: Hand,
+  corners: readonly Place[],
+  startMs: number,
+): { events: TakeEvent[]; endMs: number } {
   const total = corners.slice(1).reduce((sum, corner, i) => sum + distance(corners[i]!, corner), 0);
   const lastMs = Math.max(30, (total / SPEED) * 1000);
   const points: number[] = [];
@@ -83,12 +96,25 @@ export function strokeAlong(hand: Hand, corners: readonly Place[], startMs: numb
     const pressure = 0.35 + 0.4 * Math.sin(Math.PI * Math.min(1, share * 1.1)) + 0.06 * hand.random();
     points.push(Math.round((x + shake()) * 10), Math.round((y + shake()) * 10), Math.round(pressure * 255), ms);
   }
-  const event: TakeEvent = { kind: 'stroke', at: Math.round(startMs * 1000) as Micros, stroke: hand.id(), page: hand.page, pen: hand.pen, points };
+  const event: TakeEvent = {
+    kind: 'stroke',
+    at: Math.round(startMs * 1000) as Micros,
+    stroke: hand.id(),
+    page: hand.page,
+    pen: hand.pen,
+    points,
+  };
   return { events: [event], endMs: startMs + lastMs + LIFT_MS };
 }
 
 /** Writes a line with letters `size` page units high, its top left at `place`. */
-export function write(hand: Hand, text: string, place: Place, size: number, startMs: number): { events: TakeEvent[]; endMs: number } {
+export function write(
+  hand: Hand,
+  text: string,
+  place: Place,
+  size: number,
+  startMs: number,
+): { events: TakeEvent[]; endMs: number } {
   const events: TakeEvent[] = [];
   const unit = size / 6;
   let [x, now] = [place[0], startMs];

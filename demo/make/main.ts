@@ -13,7 +13,12 @@ mkdirSync(folder, { recursive: true });
 const put = (name: string, bytes: Buffer | string) => writeFileSync(join(folder, name), bytes);
 
 const frames: Record<string, number> = {};
-const scripts: Record<string, readonly Sentence[]> = { twelfths: TWELFTHS_LESSON, compass: COMPASS_LESSON, steer: STEER_LESSON, feedback: FEEDBACK };
+const scripts: Record<string, readonly Sentence[]> = {
+  twelfths: TWELFTHS_LESSON,
+  compass: COMPASS_LESSON,
+  steer: STEER_LESSON,
+  feedback: FEEDBACK,
+};
 Object.entries(scripts).forEach(([name, sentences], i) => {
   const take = performed(sentences, 101 + i);
   put(`${name}.ogg`, take.voice);

@@ -12,7 +12,8 @@ describe('the arithmetic of the demo lessons', () => {
   });
   it('true to compass goes back exactly the way that compass to true came', () => {
     const errors = { deviation: 3, variation: -5 };
-    for (let bearing = 0; bearing < 360; bearing += 7) expect(compassBearing(trueBearing(bearing, errors), errors)).toBe(bearing);
+    for (let bearing = 0; bearing < 360; bearing += 7)
+      expect(compassBearing(trueBearing(bearing, errors), errors)).toBe(bearing);
     expect(compassBearing(55, errors)).toBe(57);
   });
   it('course to steer: boat and stream together lie on the track', () => {

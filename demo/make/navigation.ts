@@ -17,12 +17,16 @@ export function heightOfTide({ low, high, hours }: { low: number; high: number; 
 const turn = (degrees: number): number => ((degrees % 360) + 360) % 360;
 
 /** True bearing from a compass bearing; east counts positive, west negative. */
-export const trueBearing = (compass: number, { deviation, variation }: { deviation: number; variation: number }): number =>
-  turn(compass + deviation + variation);
+export const trueBearing = (
+  compass: number,
+  { deviation, variation }: { deviation: number; variation: number },
+): number => turn(compass + deviation + variation);
 
 /** The other way: what the compass must show for a true bearing. */
-export const compassBearing = (trueOne: number, { deviation, variation }: { deviation: number; variation: number }): number =>
-  turn(trueOne - deviation - variation);
+export const compassBearing = (
+  trueOne: number,
+  { deviation, variation }: { deviation: number; variation: number },
+): number => turn(trueOne - deviation - variation);
 
 export interface Vector {
   readonly bearing: number;
@@ -40,10 +44,17 @@ export const endOf = ({ bearing, length }: Vector): { east: number; north: numbe
  * The course to steer so that boat and stream together make good `track`, and the speed over ground.
  * Null when the stream across the track is stronger than the boat.
  */
-export function courseToSteer(track: number, boatSpeed: number, stream: Vector): { course: number; speed: number } | null {
+export function courseToSteer(
+  track: number,
+  boatSpeed: number,
+  stream: Vector,
+): { course: number; speed: number } | null {
   const drift = radians(stream.bearing - track);
   const across = stream.length * Math.sin(drift);
   if (Math.abs(across) > boatSpeed) return null;
   const aim = Math.asin(-across / boatSpeed);
-  return { course: turn(track + (aim * 180) / Math.PI), speed: boatSpeed * Math.cos(aim) + stream.length * Math.cos(drift) };
+  return {
+    course: turn(track + (aim * 180) / Math.PI),
+    speed: boatSpeed * Math.cos(aim) + stream.length * Math.cos(drift),
+  };
 }

@@ -28,7 +28,13 @@ async function pdf(size: [number, number], draw: ((sheet: Sheet) => void)[], bac
     one({
       page,
       text: (words, x, y, textSize, { bold = false, colour = INK } = {}) =>
-        page.drawText(words, { x, y: size[1] - y, size: textSize, font: bold ? fonts.bold : fonts.plain, color: colour }),
+        page.drawText(words, {
+          x,
+          y: size[1] - y,
+          size: textSize,
+          font: bold ? fonts.bold : fonts.plain,
+          color: colour,
+        }),
     });
   }
   return Buffer.from(await document.save());
@@ -105,14 +111,22 @@ export function tableSlides(): Promise<Buffer> {
 
 /** A learner's passage plan: two upright sheets. */
 export function passagePlan(name: string, route: string, course: string): Promise<Buffer> {
-  const line = ({ page }: Sheet, y: number) => page.drawLine({ start: { x: 50, y: 842 - y }, end: { x: 545, y: 842 - y }, thickness: 0.6, color: PALE });
+  const line = ({ page }: Sheet, y: number) =>
+    page.drawLine({ start: { x: 50, y: 842 - y }, end: { x: 545, y: 842 - y }, thickness: 0.6, color: PALE });
   return pdf(
     [595, 842],
     [
       (sheet) => {
         sheet.text('Passage plan', 60, 90, 28, { bold: true });
         sheet.text(`${name}   ${route}`, 60, 125, 14);
-        const rows = ['1  Leave Skerry Quay at 09:30', '2  Stream sets south, 1.8 knots', `3  Track 075 true, so I steer ${STEERED_TRUE} true`, '4  Variation 5 west, deviation 3 east', `5  Compass course ${course}`, '6  Speed 5 knots, about 40 minutes'];
+        const rows = [
+          '1  Leave Skerry Quay at 09:30',
+          '2  Stream sets south, 1.8 knots',
+          `3  Track 075 true, so I steer ${STEERED_TRUE} true`,
+          '4  Variation 5 west, deviation 3 east',
+          `5  Compass course ${course}`,
+          '6  Speed 5 knots, about 40 minutes',
+        ];
         rows.forEach((row, i) => {
           sheet.text(row, 60, 180 + i * 52, 16);
           line(sheet, 192 + i * 52);
@@ -172,10 +186,34 @@ function chart(context: SKRSContext2D): void {
     points.forEach(([x, y], i) => (i === 0 ? context.moveTo(x, y) : context.lineTo(x, y)));
     context.stroke();
   };
-  line([[160, 620], [1050, 382]], '#33312c');
-  line([[160, 620], [160, 854]], '#8c3b28');
-  line([[160, 854], [790, 451]], '#2c5f8a');
+  line(
+    [
+      [160, 620],
+      [1050, 382],
+    ],
+    '#33312c',
+  );
+  line(
+    [
+      [160, 620],
+      [160, 854],
+    ],
+    '#8c3b28',
+  );
+  line(
+    [
+      [160, 854],
+      [790, 451],
+    ],
+    '#2c5f8a',
+  );
   context.font = '34px Chart';
   context.fillStyle = '#33312c';
-  for (const [words, x, y] of [['track 075', 760, 400], ['stream 1.8 kn', 180, 760], ['steer 057?', 430, 740], ['buoy', 90, 610]] as const) context.fillText(words, x, y);
+  for (const [words, x, y] of [
+    ['track 075', 760, 400],
+    ['stream 1.8 kn', 180, 760],
+    ['steer 057?', 430, 740],
+    ['buoy', 90, 610],
+  ] as const)
+    context.fillText(words, x, y);
 }

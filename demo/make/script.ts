@@ -95,7 +95,11 @@ export function speak(text: string, voiceName: string): Float32Array {
   return inFolder((folder) => {
     const wav = join(folder, 'said.wav');
     execFileSync('flite', ['-voice', voiceName, '-t', text, '-o', wav]);
-    const raw = execFileSync('ffmpeg', ['-loglevel', 'error', '-i', wav, '-f', 'f32le', '-ac', '1', '-ar', `${RATE}`, 'pipe:1'], { maxBuffer: 1 << 28 });
+    const raw = execFileSync(
+      'ffmpeg',
+      ['-loglevel', 'error', '-i', wav, '-f', 'f32le', '-ac', '1', '-ar', `${RATE}`, 'pipe:1'],
+      { maxBuffer: 1 << 28 },
+    );
     return new Float32Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.length));
   });
 }
@@ -106,7 +110,25 @@ function opusOf(samples: Float32Array, random: () => number): Buffer {
   return inFolder((folder) => {
     const [raw, ogg] = [join(folder, 'raw'), join(folder, 'voice.ogg')];
     writeFileSync(raw, Buffer.from(roomy.buffer));
-    execFileSync('ffmpeg', ['-loglevel', 'error', '-f', 'f32le', '-ac', '1', '-ar', `${RATE}`, '-i', raw, '-c:a', 'libopus', '-b:a', '40k', '-vbr', 'constrained', ogg]);
+    execFileSync('ffmpeg', [
+      '-loglevel',
+      'error',
+      '-f',
+      'f32le',
+      '-ac',
+      '1',
+      '-ar',
+      `${RATE}`,
+      '-i',
+      raw,
+      '-c:a',
+      'libopus',
+      '-b:a',
+      '40k',
+      '-vbr',
+      'constrained',
+      ogg,
+    ]);
     return readFileSync(ogg);
   });
 }

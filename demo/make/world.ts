@@ -1,7 +1,32 @@
 /* People, classes, lessons and what has happened so far. All of it is made up. */
 
-const TENTH_A = ['Tam Oriel', 'Wren Calloway', 'Idris Penhale', 'Maren Voss', 'Kit Larkspur', 'Noor Haddow', 'Bram Tolley', 'Suvi Aldane', 'Rafe Quill', 'Lio Marchetti', 'Ebba Stroud', 'Jory Tamsin'];
-const TENTH_B = ['Ola Fenwick', 'Pia Rowntree', 'Cass Hallam', 'Dov Merrow', 'Greta Sands', 'Hugo Brill', 'Ines Calder', 'Juno Pike', 'Kofi Lunt', 'Mila Thorne', 'Otis Wade'];
+const TENTH_A = [
+  'Tam Oriel',
+  'Wren Calloway',
+  'Idris Penhale',
+  'Maren Voss',
+  'Kit Larkspur',
+  'Noor Haddow',
+  'Bram Tolley',
+  'Suvi Aldane',
+  'Rafe Quill',
+  'Lio Marchetti',
+  'Ebba Stroud',
+  'Jory Tamsin',
+];
+const TENTH_B = [
+  'Ola Fenwick',
+  'Pia Rowntree',
+  'Cass Hallam',
+  'Dov Merrow',
+  'Greta Sands',
+  'Hugo Brill',
+  'Ines Calder',
+  'Juno Pike',
+  'Kofi Lunt',
+  'Mila Thorne',
+  'Otis Wade',
+];
 
 const signInOf = (name: string): string => name.toLowerCase().replace(' ', '.');
 
@@ -15,35 +40,190 @@ export function world(frames: Readonly<Record<string, number>>) {
       ...[...TENTH_A, ...TENTH_B].map((name) => ({ signInName: signInOf(name), name, role: 'learner' })),
     ],
     classes: [
-      { key: '10a', name: 'Navigation 10a', course: 'Coastal navigation', teacher: 'ilse.marrow', learners: TENTH_A.map(signInOf) },
-      { key: '10b', name: 'Weather logs 10b', course: 'Weather logs', teacher: 'ilse.marrow', learners: TENTH_B.map(signInOf) },
+      {
+        key: '10a',
+        name: 'Navigation 10a',
+        course: 'Coastal navigation',
+        teacher: 'ilse.marrow',
+        learners: TENTH_A.map(signInOf),
+      },
+      {
+        key: '10b',
+        name: 'Weather logs 10b',
+        course: 'Weather logs',
+        teacher: 'ilse.marrow',
+        learners: TENTH_B.map(signInOf),
+      },
     ],
     lessons: [
       { key: 'weather', title: 'Clouds before wind: keeping a weather log', kind: 'slides', boards: 0 },
-      { key: 'fix', title: 'Three bearings, one position', kind: 'worked', boards: 2, cues: ['Draw all three lines before you say anything.', 'The little triangle is honest: show how big it is.'] },
-      { key: 'table', title: 'Reading a tide table', kind: 'slides', boards: 0, pdf: 'table.pdf', cues: ['Where does the table come from?', 'Let them find high water first.', 'Summer time: add one hour.'] },
-      { key: 'compass', title: 'From compass to true', kind: 'worked', boards: 1, take: { name: 'compass', frames: frames['compass'] } },
-      { key: 'steer', title: 'Course to steer across a stream', kind: 'worked', boards: 1, take: { name: 'steer', frames: frames['steer'] } },
-      { key: 'twelfths', title: 'The rule of twelfths', kind: 'slides', boards: 0, pdf: 'twelfths.pdf', take: { name: 'twelfths', frames: frames['twelfths'] }, cues: ['Ask first, then show the rule.', 'Point along the bars.', 'Range, a twelfth, six twelfths, add low water.', 'Ten o clock is theirs.'] },
+      {
+        key: 'fix',
+        title: 'Three bearings, one position',
+        kind: 'worked',
+        boards: 2,
+        cues: ['Draw all three lines before you say anything.', 'The little triangle is honest: show how big it is.'],
+      },
+      {
+        key: 'table',
+        title: 'Reading a tide table',
+        kind: 'slides',
+        boards: 0,
+        pdf: 'table.pdf',
+        cues: ['Where does the table come from?', 'Let them find high water first.', 'Summer time: add one hour.'],
+      },
+      {
+        key: 'compass',
+        title: 'From compass to true',
+        kind: 'worked',
+        boards: 1,
+        take: { name: 'compass', frames: frames['compass'] },
+      },
+      {
+        key: 'steer',
+        title: 'Course to steer across a stream',
+        kind: 'worked',
+        boards: 1,
+        take: { name: 'steer', frames: frames['steer'] },
+      },
+      {
+        key: 'twelfths',
+        title: 'The rule of twelfths',
+        kind: 'slides',
+        boards: 0,
+        pdf: 'twelfths.pdf',
+        take: { name: 'twelfths', frames: frames['twelfths'] },
+        cues: [
+          'Ask first, then show the rule.',
+          'Point along the bars.',
+          'Range, a twelfth, six twelfths, add low water.',
+          'Ten o clock is theirs.',
+        ],
+      },
     ],
     assignments: [
-      { key: 'compass-10a', lesson: 'compass', class: '10a', instructions: 'Watch to the end. We use it on the water on Thursday.', dueInHours: -44, points: null, handIn: false },
-      { key: 'steer-10a', lesson: 'steer', class: '10a', instructions: 'Watch the worked solution. Then make a passage plan of two pages, or plot it on paper and photograph your chart, and hand it in.', dueInHours: 27, points: 20, handIn: true },
-      { key: 'twelfths-10a', lesson: 'twelfths', class: '10a', instructions: 'Watch, then answer: how deep is it at ten? Type the answer or hand in your working.', dueInHours: 75, points: 6, handIn: true },
-      { key: 'twelfths-10b', lesson: 'twelfths', class: '10b', instructions: 'Watch before the visit to the tide gauge.', dueInHours: 99, points: null, handIn: false },
+      {
+        key: 'compass-10a',
+        lesson: 'compass',
+        class: '10a',
+        instructions: 'Watch to the end. We use it on the water on Thursday.',
+        dueInHours: -44,
+        points: null,
+        handIn: false,
+      },
+      {
+        key: 'steer-10a',
+        lesson: 'steer',
+        class: '10a',
+        instructions:
+          'Watch the worked solution. Then make a passage plan of two pages, or plot it on paper and photograph your chart, and hand it in.',
+        dueInHours: 27,
+        points: 20,
+        handIn: true,
+      },
+      {
+        key: 'twelfths-10a',
+        lesson: 'twelfths',
+        class: '10a',
+        instructions: 'Watch, then answer: how deep is it at ten? Type the answer or hand in your working.',
+        dueInHours: 75,
+        points: 6,
+        handIn: true,
+      },
+      {
+        key: 'twelfths-10b',
+        lesson: 'twelfths',
+        class: '10b',
+        instructions: 'Watch before the visit to the tide gauge.',
+        dueInHours: 99,
+        points: null,
+        handIn: false,
+      },
     ],
     /** Shares of a lesson, from and to, as each learner played them, in their order. */
     plays: [
-      { assignment: 'compass-10a', hoursAgo: 70, byLearner: [[[0, 1]], [[0, 1], [0.55, 0.8]], [[0, 1]], [[0, 0.62]], [[0, 1], [0.3, 0.8]], [[0, 0.97]], [[0, 0.2], [0.5, 1]], [[0, 1]], [[0, 0.35]], [[0, 1], [0.6, 1]], []] },
-      { assignment: 'steer-10a', hoursAgo: 20, byLearner: [[[0, 0.7]], [[0, 1], [0.4, 0.75]], [[0, 1], [0.4, 0.7]], [[0, 0.45]], [[0, 1]], [], [[0, 0.3], [0.45, 0.7]], [], [[0, 1], [0.5, 0.75]]] },
+      {
+        assignment: 'compass-10a',
+        hoursAgo: 70,
+        byLearner: [
+          [[0, 1]],
+          [
+            [0, 1],
+            [0.55, 0.8],
+          ],
+          [[0, 1]],
+          [[0, 0.62]],
+          [
+            [0, 1],
+            [0.3, 0.8],
+          ],
+          [[0, 0.97]],
+          [
+            [0, 0.2],
+            [0.5, 1],
+          ],
+          [[0, 1]],
+          [[0, 0.35]],
+          [
+            [0, 1],
+            [0.6, 1],
+          ],
+          [],
+        ],
+      },
+      {
+        assignment: 'steer-10a',
+        hoursAgo: 20,
+        byLearner: [
+          [[0, 0.7]],
+          [
+            [0, 1],
+            [0.4, 0.75],
+          ],
+          [
+            [0, 1],
+            [0.4, 0.7],
+          ],
+          [[0, 0.45]],
+          [[0, 1]],
+          [],
+          [
+            [0, 0.3],
+            [0.45, 0.7],
+          ],
+          [],
+          [
+            [0, 1],
+            [0.5, 0.75],
+          ],
+        ],
+      },
       { assignment: 'twelfths-10b', hoursAgo: 8, byLearner: [[[0, 1]], [[0, 0.4]], [], [[0, 0.15]]] },
     ],
     handIns: [
-      { assignment: 'steer-10a', learner: 'wren.calloway', hoursAgo: 19, file: 'plan-wren.pdf', fileName: 'passage plan.pdf' },
+      {
+        assignment: 'steer-10a',
+        learner: 'wren.calloway',
+        hoursAgo: 19,
+        file: 'plan-wren.pdf',
+        fileName: 'passage plan.pdf',
+      },
       { assignment: 'steer-10a', learner: 'idris.penhale', hoursAgo: 16, file: 'chart.jpg', fileName: 'my chart.jpg' },
       { assignment: 'steer-10a', learner: 'tam.oriel', hoursAgo: 5, file: 'plan-tam.pdf', fileName: 'plan Tam.pdf' },
-      { assignment: 'steer-10a', learner: 'kit.larkspur', hoursAgo: 3, text: 'Track 075. The stream sets 180 at 1.8 knots.\nI drew the triangle and measured 055 for the course to steer.\nOver the ground we make about 4.2 knots, so two and a half miles take 36 minutes.\n\nI was not sure whether to draw the stream first or the boat first.' },
+      {
+        assignment: 'steer-10a',
+        learner: 'kit.larkspur',
+        hoursAgo: 3,
+        text: 'Track 075. The stream sets 180 at 1.8 knots.\nI drew the triangle and measured 055 for the course to steer.\nOver the ground we make about 4.2 knots, so two and a half miles take 36 minutes.\n\nI was not sure whether to draw the stream first or the boat first.',
+      },
     ],
-    feedback: { assignment: 'steer-10a', learner: 'wren.calloway', take: { name: 'feedback', frames: frames['feedback'] }, points: 17, comment: 'A clear plan. Look once more at which way the deviation goes.', heardHoursAgo: 2 },
+    feedback: {
+      assignment: 'steer-10a',
+      learner: 'wren.calloway',
+      take: { name: 'feedback', frames: frames['feedback'] },
+      points: 17,
+      comment: 'A clear plan. Look once more at which way the deviation goes.',
+      heardHoursAgo: 2,
+    },
   } as const;
 }

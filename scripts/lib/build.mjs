@@ -10,13 +10,20 @@ const npm = (/** @type {string[]} */ args) => run('npm', args, { quiet: true });
 /** Installs the npm packages and builds, each only when something has changed since the last time. */
 export async function ensureBuilt() {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) throw new Plain(`Oak Bell needs Node.js 20.19 or later; this is ${process.versions.node}.`);
-  await onceFor('packages', await digestOf(['package-lock.json', '.npmrc']), existsSync(join(ROOT, 'node_modules/.bin/tsc')), async () => {
-    say('Installing packages (npm ci) …');
-    await npm(['ci']);
-  });
+  if (major < 20 || (major === 20 && minor < 19))
+    throw new Plain(`Oak Bell needs Node.js 20.19 or later; this is ${process.versions.node}.`);
+  await onceFor(
+    'packages',
+    await digestOf(['package-lock.json', '.npmrc']),
+    existsSync(join(ROOT, 'node_modules/.bin/tsc')),
+    async () => {
+      say('Installing packages (npm ci) …');
+      await npm(['ci']);
+    },
+  );
   const sources = await digestOf(['package-lock.json', 'tsconfig.base.json', 'packages', 'apps']);
-  const built = existsSync(join(ROOT, 'apps/server/dist/main.js')) && existsSync(join(ROOT, 'apps/web/dist/index.html'));
+  const built =
+    existsSync(join(ROOT, 'apps/server/dist/main.js')) && existsSync(join(ROOT, 'apps/web/dist/index.html'));
   await onceFor('build', sources, built, async () => {
     say('Building …');
     await npm(['run', 'build']);
@@ -47,6 +54,7 @@ async function addTo(hash, path) {
     return;
   }
   for (const name of (await readdir(path)).sort()) {
-    if (name !== 'dist' && name !== 'node_modules' && !name.endsWith('.tsbuildinfo')) await addTo(hash, join(path, name));
+    if (name !== 'dist' && name !== 'node_modules' && !name.endsWith('.tsbuildinfo'))
+      await addTo(hash, join(path, name));
   }
 }

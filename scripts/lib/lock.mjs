@@ -15,7 +15,9 @@ const isAlive = (pid) => {
 export async function lock(folder, what) {
   await mkdir(folder, { recursive: true });
   const path = join(folder, 'lock.json');
-  const before = await readFile(path, 'utf8').then(JSON.parse).catch(() => null);
+  const before = await readFile(path, 'utf8')
+    .then(JSON.parse)
+    .catch(() => null);
   if (before && isAlive(before.pid)) {
     throw new Plain(`${what} is running already (process ${before.pid}). Stop that one with Ctrl-C first.`);
   }

@@ -12,14 +12,22 @@ const NEEDED = [
   { name: 'redis-tools', file: '/usr/bin/redis-check-rdb', why: 'holds the queue of jobs' },
   { name: 'ffmpeg', file: '/usr/bin/ffmpeg', why: 'makes the sound of published lessons' },
   { name: 'poppler-utils', file: '/usr/bin/pdftoppm', why: 'draws the pages of PDF files' },
-  { name: 'fonts-liberation', file: '/usr/share/fonts/truetype/liberation/LiberationSans-Regular.ttf', why: 'letters for PDF files that bring none' },
+  {
+    name: 'fonts-liberation',
+    file: '/usr/share/fonts/truetype/liberation/LiberationSans-Regular.ttf',
+    why: 'letters for PDF files that bring none',
+  },
 ];
 const FOR_TESTS = [
   { name: 'chromium', file: '/usr/bin/chromium', why: 'the browser that the tests drive' },
   { name: 'flite', file: '/usr/bin/flite', why: 'the voice that speaks in the tests' },
 ];
 
-const isThere = (/** @type {string} */ path) => access(path, constants.F_OK).then(() => true, () => false);
+const isThere = (/** @type {string} */ path) =>
+  access(path, constants.F_OK).then(
+    () => true,
+    () => false,
+  );
 
 /** Installs the Debian packages that are missing, and says which and why. @param {{ tests: boolean }} what */
 export async function ensurePackages({ tests }) {
@@ -47,6 +55,7 @@ async function rootCommand(/** @type {string[]} */ names) {
     throw new Plain(`Installing needs the rights of root, and there is no sudo here. As root, run: ${install}`);
   }
   const allowed = await run('sudo', ['-v'], { mayFail: true });
-  if (allowed.code !== 0) throw new Plain(`Installing needs the rights of root, and sudo refused. As root, run: ${install}`);
+  if (allowed.code !== 0)
+    throw new Plain(`Installing needs the rights of root, and sudo refused. As root, run: ${install}`);
   return ['sudo', 'env'];
 }

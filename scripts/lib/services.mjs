@@ -73,7 +73,13 @@ export async function startMariaDb(folder) {
   if (!existsSync(ready)) {
     await rm(data, { recursive: true, force: true });
     await mkdir(data, { recursive: true });
-    const args = ['--no-defaults', ...asRoot, `--datadir=${data}`, '--auth-root-authentication-method=normal', '--skip-test-db'];
+    const args = [
+      '--no-defaults',
+      ...asRoot,
+      `--datadir=${data}`,
+      '--auth-root-authentication-method=normal',
+      '--skip-test-db',
+    ];
     await run('mariadb-install-db', args, { quiet: true });
     await writeFile(ready, '');
   }
@@ -108,7 +114,20 @@ export async function startRedis(folder) {
   await mkdir(data, { recursive: true });
   const port = await freePort();
   const log = join(folder, 'redis.log');
-  const args = ['--bind', HOST, '--port', `${port}`, '--dir', data, '--appendonly', 'yes', '--save', '', '--logfile', log];
+  const args = [
+    '--bind',
+    HOST,
+    '--port',
+    `${port}`,
+    '--dir',
+    data,
+    '--appendonly',
+    'yes',
+    '--save',
+    '',
+    '--logfile',
+    log,
+  ];
   // redis-check-rdb and redis-server are one program that goes by the name it is called with.
   const child = spawn('/usr/bin/redis-check-rdb', args, { argv0: 'redis-server', stdio: 'ignore', detached: true });
   const process_ = held(child);

@@ -23,7 +23,9 @@ export async function startWorld({ name, port, fresh = false, demo = false, quie
     for (const one of stops.splice(0).reverse()) await one();
   };
   try {
-    if (fresh) for (const part of ['mariadb', 'mariadb.ready', 'redis', 'media']) await rm(join(folder, part), { recursive: true, force: true });
+    if (fresh)
+      for (const part of ['mariadb', 'mariadb.ready', 'redis', 'media'])
+        await rm(join(folder, part), { recursive: true, force: true });
     tell('Starting MariaDB and Redis …');
     const [database, queue] = [await startMariaDb(folder), await startRedis(folder)];
     stops.push(database.stop, queue.stop);
@@ -57,8 +59,18 @@ export async function startWorld({ name, port, fresh = false, demo = false, quie
 async function startProcesses(world, held, stops, tell) {
   const { url, env, folder } = world;
   tell('Starting the HTTP process and the job process …');
-  const isReady = () => fetch(`${url}/health/ready`).then((answer) => answer.ok, () => false);
-  world.jobs = await startNode(join(SERVER, 'worker.js'), env, join(folder, 'jobs.log'), async () => true, 'The job process');
+  const isReady = () =>
+    fetch(`${url}/health/ready`).then(
+      (answer) => answer.ok,
+      () => false,
+    );
+  world.jobs = await startNode(
+    join(SERVER, 'worker.js'),
+    env,
+    join(folder, 'jobs.log'),
+    async () => true,
+    'The job process',
+  );
   stops.push(() => world.jobs.stop());
   world.http = await startNode(join(SERVER, 'main.js'), env, join(folder, 'http.log'), isReady, 'The HTTP process');
   stops.push(() => world.http.stop());

@@ -24,7 +24,12 @@ import { StorageModule } from './platform/storage/index.ts';
 @Module({
   imports: [
     ConfigModule,
-    LoggerModule.forRootAsync({ imports: [], providers: [], inject: [CONFIG], useFactory: (config: Config) => logOptions(config.logLevel) }),
+    LoggerModule.forRootAsync({
+      imports: [],
+      providers: [],
+      inject: [CONFIG],
+      useFactory: (config: Config) => logOptions(config.logLevel),
+    }),
     DatabaseModule,
     SessionsModule,
     StorageModule,

@@ -7,5 +7,9 @@ import { dataSourceOptions } from './platform/database/index.ts';
 const database = new DataSource(dataSourceOptions(readConfig(process.env).databaseUrl, []));
 await database.initialize();
 const done = await database.runMigrations({ transaction: 'each' });
-console.log(done.length === 0 ? 'The database is up to date.' : `The database was brought up to date: ${done.map((one) => one.name).join(', ')}.`);
+console.log(
+  done.length === 0
+    ? 'The database is up to date.'
+    : `The database was brought up to date: ${done.map((one) => one.name).join(', ')}.`,
+);
 await database.destroy();

@@ -14,7 +14,18 @@ import { WatchingModule } from '../modules/watching/index.ts';
 import { DemoLoader } from './loader.ts';
 
 @Module({
-  imports: [AppModule, PeopleModule, ClassesModule, LessonsModule, TakesModule, EditionsModule, AssignmentsModule, SubmissionsModule, MarkingModule, WatchingModule],
+  imports: [
+    AppModule,
+    PeopleModule,
+    ClassesModule,
+    LessonsModule,
+    TakesModule,
+    EditionsModule,
+    AssignmentsModule,
+    SubmissionsModule,
+    MarkingModule,
+    WatchingModule,
+  ],
   providers: [DemoLoader],
 })
 class DemoModule {}

@@ -43,7 +43,9 @@ export class DemoLoader {
   async loadInto(folder: string): Promise<boolean> {
     if ((await this.people.all()).length > 0) return false;
     const world = JSON.parse(await readFile(join(folder, 'world.json'), 'utf8')) as World;
-    const everyone = world.people.map(async (person) => this.#people.set(person.signInName, (await this.people.add({ ...person, password: world.password })).id));
+    const everyone = world.people.map(async (person) =>
+      this.#people.set(person.signInName, (await this.people.add({ ...person, password: world.password })).id),
+    );
     await Promise.all(everyone);
     await this.#addClasses(world);
     const owner = this.#people.get(world.classes[0]!.teacher)!;
@@ -65,7 +67,11 @@ export class DemoLoader {
     }
   }
 
-  async #addLesson(folder: string, ownerId: string, { key, title, kind, boards, pdf, take, cues = [] }: WorldLesson): Promise<void> {
+  async #addLesson(
+    folder: string,
+    ownerId: string,
+    { key, title, kind, boards, pdf, take, cues = [] }: WorldLesson,
+  ): Promise<void> {
     const lesson = await this.lessons.add({ ownerId, kind, title });
     for (let i = 0; i < boards; i += 1) await this.lessons.addBoard(lesson.id, 'squared');
     if (pdf) {
@@ -82,18 +88,28 @@ export class DemoLoader {
   /** The log names pages @0, @1 …; here they get their real names. */
   async #addTake(folder: string, lessonId: string, byId: string, { name, frames }: WorldTake): Promise<void> {
     const pages = await this.lessons.pagesOf(lessonId);
-    const log = (await readFile(join(folder, `${name}.ndjson`), 'utf8')).replaceAll(/"@(\d+)"/g, (_, i: string) => JSON.stringify(pages[Number(i)]?.id));
+    const log = (await readFile(join(folder, `${name}.ndjson`), 'utf8')).replaceAll(/"@(\d+)"/g, (_, i: string) =>
+      JSON.stringify(pages[Number(i)]?.id),
+    );
     await this.takes.addFinished({ lessonId, byId, frames, log, voice: await readFile(join(folder, `${name}.ogg`)) });
   }
 
   async #assign(world: World, ownerId: string): Promise<void> {
     const owner = { id: ownerId, role: 'teacher' } as const;
-    for (const key of new Set(world.assignments.map((one) => one.lesson))) await this.editions.publish(this.#lessons.get(key)!);
+    for (const key of new Set(world.assignments.map((one) => one.lesson)))
+      await this.editions.publish(this.#lessons.get(key)!);
     for (const { key, lesson, class: className, dueInHours, ...terms } of world.assignments) {
       const dueAt = new Date(Date.now() + dueInHours * HOUR_MS);
       dueAt.setMinutes(0, 0, 0);
       const { instructions, points, handIn } = terms;
-      const given = { instructions, points, handIn, dueAt, lessonId: this.#lessons.get(lesson)!.id, classId: this.#classes.get(className)!.id };
+      const given = {
+        instructions,
+        points,
+        handIn,
+        dueAt,
+        lessonId: this.#lessons.get(lesson)!.id,
+        classId: this.#classes.get(className)!.id,
+      };
       this.#assignments.set(key, await this.assignments.add(owner, given));
     }
   }
@@ -109,8 +125,17 @@ export class DemoLoader {
     }
   }
 
-  async #playShares(learnerId: string, edition: EditionEntity, shares: readonly (readonly [number, number])[], hoursAgo: number): Promise<void> {
-    const plays = shares.map(([from, to]) => ({ start: Math.round(from * edition.length), end: Math.round(to * edition.length), speed: 1 }));
+  async #playShares(
+    learnerId: string,
+    edition: EditionEntity,
+    shares: readonly (readonly [number, number])[],
+    hoursAgo: number,
+  ): Promise<void> {
+    const plays = shares.map(([from, to]) => ({
+      start: Math.round(from * edition.length),
+      end: Math.round(to * edition.length),
+      speed: 1,
+    }));
     await this.watching.addPast(learnerId, edition, plays, new Date(Date.now() - hoursAgo * HOUR_MS));
   }
 
@@ -120,7 +145,9 @@ export class DemoLoader {
       const person = { id: this.#people.get(learner)!, role: 'learner' } as const;
       const at = new Date(Date.now() - hoursAgo * HOUR_MS);
       if (file) await cp(join(folder, file), join(copies, file));
-      const handed = file ? { files: [{ path: join(copies, file), originalname: fileName ?? file }] } : { text: text ?? '' };
+      const handed = file
+        ? { files: [{ path: join(copies, file), originalname: fileName ?? file }] }
+        : { text: text ?? '' };
       const submission = await this.submissions.handIn(person, this.#assignments.get(assignment)!, handed, at);
       await this.#imported((await this.lessons.forSubmission(submission.id))!.id);
     }
@@ -139,7 +166,10 @@ export class DemoLoader {
   }
 
   #imported(lessonId: string): Promise<unknown> {
-    return eventually('the pages of a lesson', async () => (await this.jobs.newestFor(lessonId, [IMPORT]))?.state === 'done');
+    return eventually(
+      'the pages of a lesson',
+      async () => (await this.jobs.newestFor(lessonId, [IMPORT]))?.state === 'done',
+    );
   }
 
   #ready(lessonId: string): Promise<EditionEntity> {

@@ -1,8 +1,18 @@
 /** A world to be brought in, as demo/world/world.json has it. */
 export interface World {
   readonly password: string;
-  readonly people: readonly { readonly signInName: string; readonly name: string; readonly role: 'teacher' | 'learner' | 'keeper' }[];
-  readonly classes: readonly { readonly key: string; readonly name: string; readonly course: string; readonly teacher: string; readonly learners: readonly string[] }[];
+  readonly people: readonly {
+    readonly signInName: string;
+    readonly name: string;
+    readonly role: 'teacher' | 'learner' | 'keeper';
+  }[];
+  readonly classes: readonly {
+    readonly key: string;
+    readonly name: string;
+    readonly course: string;
+    readonly teacher: string;
+    readonly learners: readonly string[];
+  }[];
   readonly lessons: readonly WorldLesson[];
   readonly assignments: readonly {
     readonly key: string;
@@ -14,9 +24,27 @@ export interface World {
     readonly handIn: boolean;
   }[];
   /** By learner in the order of the class: shares of the lesson, from and to, as they were played. */
-  readonly plays: readonly { readonly assignment: string; readonly hoursAgo: number; readonly byLearner: readonly (readonly (readonly [number, number])[])[] }[];
-  readonly handIns: readonly { readonly assignment: string; readonly learner: string; readonly hoursAgo: number; readonly file?: string; readonly fileName?: string; readonly text?: string }[];
-  readonly feedback: { readonly assignment: string; readonly learner: string; readonly take: WorldTake; readonly points: number; readonly comment: string; readonly heardHoursAgo: number };
+  readonly plays: readonly {
+    readonly assignment: string;
+    readonly hoursAgo: number;
+    readonly byLearner: readonly (readonly (readonly [number, number])[])[];
+  }[];
+  readonly handIns: readonly {
+    readonly assignment: string;
+    readonly learner: string;
+    readonly hoursAgo: number;
+    readonly file?: string;
+    readonly fileName?: string;
+    readonly text?: string;
+  }[];
+  readonly feedback: {
+    readonly assignment: string;
+    readonly learner: string;
+    readonly take: WorldTake;
+    readonly points: number;
+    readonly comment: string;
+    readonly heardHoursAgo: number;
+  };
 }
 export interface WorldTake {
   readonly name: string;

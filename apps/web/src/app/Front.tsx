@@ -3,7 +3,11 @@ import { useSession, type Api } from '../shared/api/index.ts';
 import { Waiting } from '../shared/ui/index.ts';
 
 /** Where each kind of person begins. */
-export const HOME: Readonly<Record<Api['PersonDto']['role'], string>> = { teacher: '/today', learner: '/desk', keeper: '/people' };
+export const HOME: Readonly<Record<Api['PersonDto']['role'], string>> = {
+  teacher: '/today',
+  learner: '/desk',
+  keeper: '/people',
+};
 
 export function Front() {
   const person = useSession();

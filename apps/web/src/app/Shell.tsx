@@ -18,7 +18,15 @@ function isHere(to: string, pathname: string, search: string): boolean {
 }
 
 /** The frame of the places of one kind of person; anyone else is sent to sign in or home. */
-export function Shell({ role, places, note }: { readonly role: Api['PersonDto']['role']; readonly places: readonly Place[]; readonly note?: ReactNode }) {
+export function Shell({
+  role,
+  places,
+  note,
+}: {
+  readonly role: Api['PersonDto']['role'];
+  readonly places: readonly Place[];
+  readonly note?: ReactNode;
+}) {
   const person = useSession();
   const signOut = useSignOut();
   const { pathname, search } = useLocation();
@@ -37,7 +45,12 @@ export function Shell({ role, places, note }: { readonly role: Api['PersonDto'][
         </Link>
         <nav aria-label="Places" className={classes.places}>
           {places.map((place) => (
-            <Link key={place.to} to={place.to} className={classes.place!} aria-current={isHere(place.to, pathname, search) ? 'page' : undefined}>
+            <Link
+              key={place.to}
+              to={place.to}
+              className={classes.place!}
+              aria-current={isHere(place.to, pathname, search) ? 'page' : undefined}
+            >
               {place.name}
             </Link>
           ))}

@@ -18,7 +18,8 @@ const queries = new QueryClient({
     queries: {
       staleTime: 10_000,
       // What the server refuses it will refuse again; what did not arrive is worth another try.
-      retry: (count, failure) => count < 3 && (!(failure instanceof Problem) || failure.status === 0 || failure.status >= 500),
+      retry: (count, failure) =>
+        count < 3 && (!(failure instanceof Problem) || failure.status === 0 || failure.status >= 500),
     },
   },
 });

@@ -2,11 +2,66 @@ import { createTheme, type CSSVariablesResolver, type MantineColorsTuple } from 
 
 /* The only file with colours in it. Everything else names a token. */
 
-const oak: MantineColorsTuple = ['#f8f1ea', '#ecdfd2', '#dac0a6', '#c69f78', '#b58352', '#a8723f', '#7a4f2b', '#6b4424', '#5a391d', '#452a13'];
-const leaf: MantineColorsTuple = ['#ebf5f1', '#d7e8e1', '#adcfc1', '#80b59f', '#5b9f84', '#448f72', '#2f6b57', '#275c4a', '#1e4c3c', '#123a2c'];
-const brass: MantineColorsTuple = ['#fdf5e6', '#f6e8cc', '#ebd09b', '#dfb665', '#d4a13d', '#c8932f', '#b9832a', '#8a5f17', '#75500f', '#5a3c06'];
-const ember: MantineColorsTuple = ['#fdeeea', '#f7dad3', '#edb3a5', '#e28973', '#d8674a', '#cb4d2f', '#b23a22', '#98301b', '#7e2614', '#601a0b'];
-const harbour: MantineColorsTuple = ['#ebf2f9', '#d5e2ef', '#a9c4df', '#7aa4ce', '#5489bf', '#3d77b3', '#2c5f8a', '#245179', '#1b4366', '#10324f'];
+const oak: MantineColorsTuple = [
+  '#f8f1ea',
+  '#ecdfd2',
+  '#dac0a6',
+  '#c69f78',
+  '#b58352',
+  '#a8723f',
+  '#7a4f2b',
+  '#6b4424',
+  '#5a391d',
+  '#452a13',
+];
+const leaf: MantineColorsTuple = [
+  '#ebf5f1',
+  '#d7e8e1',
+  '#adcfc1',
+  '#80b59f',
+  '#5b9f84',
+  '#448f72',
+  '#2f6b57',
+  '#275c4a',
+  '#1e4c3c',
+  '#123a2c',
+];
+const brass: MantineColorsTuple = [
+  '#fdf5e6',
+  '#f6e8cc',
+  '#ebd09b',
+  '#dfb665',
+  '#d4a13d',
+  '#c8932f',
+  '#b9832a',
+  '#8a5f17',
+  '#75500f',
+  '#5a3c06',
+];
+const ember: MantineColorsTuple = [
+  '#fdeeea',
+  '#f7dad3',
+  '#edb3a5',
+  '#e28973',
+  '#d8674a',
+  '#cb4d2f',
+  '#b23a22',
+  '#98301b',
+  '#7e2614',
+  '#601a0b',
+];
+const harbour: MantineColorsTuple = [
+  '#ebf2f9',
+  '#d5e2ef',
+  '#a9c4df',
+  '#7aa4ce',
+  '#5489bf',
+  '#3d77b3',
+  '#2c5f8a',
+  '#245179',
+  '#1b4366',
+  '#10324f',
+];
 
 export const theme = createTheme({
   colors: { oak, leaf, brass, ember, harbour },

@@ -2,7 +2,10 @@ import { integratedLoudness, master, peaksOf, truePeak } from './index.ts';
 
 const RATE = 48_000;
 function sine(hertz: number, seconds: number, size: number, phase = 0): Float32Array {
-  return Float32Array.from({ length: seconds * RATE }, (_, i) => size * Math.sin((2 * Math.PI * hertz * i) / RATE + phase));
+  return Float32Array.from(
+    { length: seconds * RATE },
+    (_, i) => size * Math.sin((2 * Math.PI * hertz * i) / RATE + phase),
+  );
 }
 /** Bursts of a few tones with rests, as uneven as speech. */
 function speechLike(size: number): Float32Array {

@@ -34,7 +34,8 @@ export function truePeak(samples: Float32Array): number {
   let peak = coarse;
   // Between two samples the wave rarely rises over 1.5 times its samples; only the loud ones can hold the peak.
   for (let i = 0; i < samples.length; i += 1) {
-    if (Math.abs(samples[i]!) > coarse / 1.5) peak = Math.max(peak, peakAfter(samples, i), peakAfter(samples, i - 1 < 0 ? 0 : i - 1));
+    if (Math.abs(samples[i]!) > coarse / 1.5)
+      peak = Math.max(peak, peakAfter(samples, i), peakAfter(samples, i - 1 < 0 ? 0 : i - 1));
   }
   return peak;
 }

@@ -59,9 +59,15 @@ describe('an edit', () => {
     }
   });
   it('says why it does not apply', () => {
-    expect(applyEdit(two, { op: 'insert', index: 9, segment: segment('c', 't', 0, 1) })).toMatchObject({ reason: 'no-place' });
-    expect(applyEdit(two, { op: 'insert', index: 0, segment: segment('a', 't', 0, 1) })).toMatchObject({ reason: 'same-id' });
-    expect(applyEdit(two, { op: 'remove', index: 0, segment: two.segments[1]! })).toMatchObject({ reason: 'not-there' });
+    expect(applyEdit(two, { op: 'insert', index: 9, segment: segment('c', 't', 0, 1) })).toMatchObject({
+      reason: 'no-place',
+    });
+    expect(applyEdit(two, { op: 'insert', index: 0, segment: segment('a', 't', 0, 1) })).toMatchObject({
+      reason: 'same-id',
+    });
+    expect(applyEdit(two, { op: 'remove', index: 0, segment: two.segments[1]! })).toMatchObject({
+      reason: 'not-there',
+    });
     const from = { start: micros(1000), end: micros(5000) };
     const nothing = { start: micros(2000), end: micros(2000) };
     expect(applyEdit(two, { op: 'trim', segment: 'a', from, to: nothing })).toMatchObject({ reason: 'empty' });

@@ -36,7 +36,10 @@ export function programmeOf(edits: EditList): Programme {
  * a time before 0 is 0, one past the end is the end of the last segment. Null for an empty programme.
  */
 export function takeTimeAt(programme: Programme, time: Micros): TakeMoment | null {
-  const i = Math.max(0, lastAtOrBefore(programme.starts, time, (start) => start));
+  const i = Math.max(
+    0,
+    lastAtOrBefore(programme.starts, time, (start) => start),
+  );
   const segment = programme.segments[i];
   if (!segment) return null;
   const into = Math.max(0, time - programme.starts[i]!);
@@ -54,7 +57,10 @@ export function programmeTimeOf(programme: Programme, moment: TakeMoment): Micro
 /** The stretches of takes that programme stretch `range` plays, in playing order; what lies outside is left out. */
 export function takeStretches(programme: Programme, range: TimeRange): readonly TakeStretch[] {
   const found: TakeStretch[] = [];
-  let i = Math.max(0, lastAtOrBefore(programme.starts, range.start, (start) => start));
+  let i = Math.max(
+    0,
+    lastAtOrBefore(programme.starts, range.start, (start) => start),
+  );
   for (; i < programme.segments.length && programme.starts[i]! < range.end; i += 1) {
     const segment = programme.segments[i]!;
     const shift = segment.start - programme.starts[i]!;

@@ -21,7 +21,7 @@ export function union(...ranges: readonly RangeSet[]): RangeSet {
 /** The moments that both sets hold. */
 export function intersect(a: RangeSet, b: RangeSet): RangeSet {
   const found: TimeRange[] = [];
-  for (let i = 0, j = 0; i < a.length && j < b.length; ) {
+  for (let i = 0, j = 0; i < a.length && j < b.length;) {
     const start = Math.max(a[i]!.start, b[j]!.start) as Micros;
     const end = Math.min(a[i]!.end, b[j]!.end) as Micros;
     if (start < end) found.push({ start, end });

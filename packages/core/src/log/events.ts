@@ -62,15 +62,7 @@ export interface Paused extends Timed {
   readonly lastedMs: number;
 }
 
-export type TakeEvent =
-  | PageTurned
-  | StrokeBegun
-  | StrokeContinued
-  | Erased
-  | Undone
-  | Redone
-  | PointerMoved
-  | Paused;
+export type TakeEvent = PageTurned | StrokeBegun | StrokeContinued | Erased | Undone | Redone | PointerMoved | Paused;
 
 /** The first line of a log. */
 export interface LogHeader {

@@ -35,7 +35,11 @@ interface Change {
 }
 interface PageInk {
   readonly changes: readonly Change[];
-  readonly checkpoints: readonly { readonly at: number; readonly next: number; readonly visible: ReadonlySet<Stroke> }[];
+  readonly checkpoints: readonly {
+    readonly at: number;
+    readonly next: number;
+    readonly visible: ReadonlySet<Stroke>;
+  }[];
 }
 interface PointerSample extends PointerPlace {
   readonly at: number;

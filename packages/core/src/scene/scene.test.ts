@@ -37,7 +37,8 @@ function recordingSurface() {
     (name: string) =>
     (...values: unknown[]) =>
       void calls.push(`${name} ${values.filter((one) => typeof one === 'number').join(' ')}`.trim());
-  const names = 'save restore scale translate beginPath closePath moveTo lineTo quadraticCurveTo arc fill stroke fillRect drawImage';
+  const names =
+    'save restore scale translate beginPath closePath moveTo lineTo quadraticCurveTo arc fill stroke fillRect drawImage';
   const surface = Object.fromEntries(names.split(' ').map((name) => [name, note(name)])) as unknown as Surface;
   return { calls, surface };
 }

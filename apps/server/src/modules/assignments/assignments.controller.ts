@@ -49,7 +49,11 @@ export class AssignmentsController {
   @Put('assignments/:id')
   @For('teacher')
   @ApiOkResponse({ type: AssignmentDto })
-  async change(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: AssignmentTermsDto): Promise<AssignmentDto> {
+  async change(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: AssignmentTermsDto,
+  ): Promise<AssignmentDto> {
     await this.assignments.taughtOne(person, id);
     await this.assignments.change(id, { ...body, dueAt: new Date(body.dueAt) });
     return this.#dto(await this.assignments.taughtOne(person, id));

@@ -28,7 +28,9 @@ export class ClassesController {
   @ApiOkResponse({ type: [ClassDto] })
   async mine(@By() person: Person): Promise<ClassDto[]> {
     const classes = await this.classes.of(person.id, 'teacher');
-    return Promise.all(classes.map(async (one) => ({ ...one, learners: (await this.classes.learnerIds(one.id)).length })));
+    return Promise.all(
+      classes.map(async (one) => ({ ...one, learners: (await this.classes.learnerIds(one.id)).length })),
+    );
   }
 
   @Get(':id')

@@ -50,32 +50,66 @@ export class EditionsController {
   @Get('editions/:id/manifest')
   @For('teacher', 'learner')
   @ApiOkResponse({ description: 'the manifest: see docs/formats/edition.md' })
-  async manifest(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  async manifest(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
     await this.editions.watchable(person, id);
-    const sent = { key: editionKey(id, 'manifest.json.gz'), type: 'application/json', forEver: true, encoding: 'gzip' } as const;
+    const sent = {
+      key: editionKey(id, 'manifest.json.gz'),
+      type: 'application/json',
+      forEver: true,
+      encoding: 'gzip',
+    } as const;
     await sendFile(this.storage, request, response, sent);
   }
 
   @Get('editions/:id/voice.webm')
   @For('teacher', 'learner')
   @ApiOkResponse({ description: 'the programme voice as Opus' })
-  async voice(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  async voice(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
     await this.editions.watchable(person, id);
-    await sendFile(this.storage, request, response, { key: editionKey(id, 'voice.webm'), type: 'audio/webm', forEver: true });
+    await sendFile(this.storage, request, response, {
+      key: editionKey(id, 'voice.webm'),
+      type: 'audio/webm',
+      forEver: true,
+    });
   }
 
   @Get('editions/:id/voice.m4a')
   @For('teacher', 'learner')
   @ApiOkResponse({ description: 'the programme voice as AAC; not there in the first moments of an edition' })
-  async voiceAac(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  async voiceAac(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
     await this.editions.watchable(person, id);
-    await sendFile(this.storage, request, response, { key: editionKey(id, 'voice.m4a'), type: 'audio/mp4', forEver: true });
+    await sendFile(this.storage, request, response, {
+      key: editionKey(id, 'voice.m4a'),
+      type: 'audio/mp4',
+      forEver: true,
+    });
   }
 
   @Get('editions/:id/pictures/:digest')
   @For('teacher', 'learner')
   @ApiOkResponse({ description: 'a picture in WebP' })
-  async picture(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Param('digest') digest: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  async picture(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('digest') digest: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
     const edition = await this.editions.watchable(person, id);
     if (!(await this.editions.hasPicture(edition, digest))) throw notFound('picture');
     await sendFile(this.storage, request, response, { key: pictureKey(digest), type: 'image/webp', forEver: true });

@@ -28,7 +28,8 @@ export const MAKE_AAC = 'make-aac';
 /** Says whether a person is among those to whom a lesson was given. */
 export type Audience = (personId: string, lessonId: string) => Promise<boolean>;
 
-export const editionKey = (id: string, name: 'manifest.json.gz' | 'voice.webm' | 'voice.m4a'): string => `editions/${id}/${name}`;
+export const editionKey = (id: string, name: 'manifest.json.gz' | 'voice.webm' | 'voice.m4a'): string =>
+  `editions/${id}/${name}`;
 
 @Injectable()
 export class EditionsService implements OnModuleInit {
@@ -56,7 +57,8 @@ export class EditionsService implements OnModuleInit {
   /** Freezes the lesson as it stands and has its voice made. @throws Problem `nothing-recorded` */
   async publish(lesson: LessonEntity): Promise<{ edition: EditionEntity; job: JobEntity }> {
     const { length } = programmeOf(lesson.edits);
-    if (length === 0) throw new Problem(422, 'nothing-recorded', 'There is no recording in this lesson yet. Record it first.');
+    if (length === 0)
+      throw new Problem(422, 'nothing-recorded', 'There is no recording in this lesson yet. Record it first.');
     const number = 1 + (await this.editions.countBy({ lessonId: lesson.id }));
     const id = randomUUID();
     const made = this.editions.create({
@@ -85,7 +87,10 @@ export class EditionsService implements OnModuleInit {
 
   async newestReadyOf(lessonIds: readonly string[]): Promise<ReadonlyMap<string, EditionEntity>> {
     if (lessonIds.length === 0) return new Map();
-    const found = await this.editions.find({ where: { lessonId: In([...lessonIds]), state: 'ready' }, order: { number: 'ASC' } });
+    const found = await this.editions.find({
+      where: { lessonId: In([...lessonIds]), state: 'ready' },
+      order: { number: 'ASC' },
+    });
     return new Map(found.map((one) => [one.lessonId, one]));
   }
 
@@ -97,7 +102,10 @@ export class EditionsService implements OnModuleInit {
   async watchable(person: Person, id: string): Promise<EditionEntity> {
     const edition = await this.editions.findOneBy({ id });
     const lesson = edition && (await this.lessons.one(edition.lessonId));
-    ensureFor(edition !== null && lesson !== null && edition.state === 'ready' && (await this.#mayWatch(person, lesson!)), 'edition');
+    ensureFor(
+      edition !== null && lesson !== null && edition.state === 'ready' && (await this.#mayWatch(person, lesson!)),
+      'edition',
+    );
     return edition!;
   }
 
@@ -129,12 +137,22 @@ export class EditionsService implements OnModuleInit {
     await this.jobs.add({ kind: MAKE_AAC, ownerId: lesson!.ownerId, subjectId: id, input: {} });
   }
 
-  async #voice(edition: EditionEntity, progress: Progress): Promise<{ file: Buffer; peaks: Uint8Array; lufs: number | null }> {
-    const takes = new Map((await this.takes.byIds(edition.edits.segments.map((one) => one.takeId))).map((take) => [take.id, take]));
+  async #voice(
+    edition: EditionEntity,
+    progress: Progress,
+  ): Promise<{ file: Buffer; peaks: Uint8Array; lufs: number | null }> {
+    const takes = new Map(
+      (await this.takes.byIds(edition.edits.segments.map((one) => one.takeId))).map((take) => [take.id, take]),
+    );
     const decoded = new Map<string, Float32Array>();
     const joined = await joinVoices(edition.edits, async (takeId) => {
       const take = takes.get(takeId);
-      if (!take) throw new Problem(409, 'take-missing', 'A take of this lesson is no longer here. Undo to the step before it was added.');
+      if (!take)
+        throw new Problem(
+          409,
+          'take-missing',
+          'A take of this lesson is no longer here. Undo to the step before it was added.',
+        );
       const samples = decoded.get(takeId) ?? (await this.takes.samples(take, CLEANING));
       decoded.set(takeId, samples);
       return samples;
@@ -163,7 +181,9 @@ export class EditionsService implements OnModuleInit {
       length: edition.length,
       pages: pages.map((page) => ({ ...corePage(page), ...(page.smallPicture ? { small: page.smallPicture } : {}) })),
       edits: edition.edits,
-      takes: await Promise.all(needed.map(async (id) => ({ id, log: await this.takes.logText(id), earlier: earlier.get(id) ?? [] }))),
+      takes: await Promise.all(
+        needed.map(async (id) => ({ id, log: await this.takes.logText(id), earlier: earlier.get(id) ?? [] })),
+      ),
       peaks: Buffer.from(peaks).toString('base64'),
     };
   }

@@ -35,5 +35,7 @@ export function takesNeeded(edits: EditList, earlierOf: (takeId: string) => read
 
 /** Every tenth of a second the largest of ten peaks. */
 export function coarsePeaks(peaks: Uint8Array): Uint8Array {
-  return Uint8Array.from({ length: Math.ceil(peaks.length / 10) }, (_, i) => Math.max(...peaks.subarray(i * 10, i * 10 + 10)));
+  return Uint8Array.from({ length: Math.ceil(peaks.length / 10) }, (_, i) =>
+    Math.max(...peaks.subarray(i * 10, i * 10 + 10)),
+  );
 }

@@ -9,7 +9,10 @@ const FADE_FRAMES = 240;
  * The voices of the takes cut and joined as the edit list says, sample by sample.
  * @param samplesOf the samples of a take at 48,000 a second
  */
-export async function joinVoices(edits: EditList, samplesOf: (takeId: string) => Promise<Float32Array>): Promise<Float32Array> {
+export async function joinVoices(
+  edits: EditList,
+  samplesOf: (takeId: string) => Promise<Float32Array>,
+): Promise<Float32Array> {
   const pieces: Float32Array[] = [];
   for (const segment of edits.segments) {
     const voice = await samplesOf(segment.takeId);

@@ -1,5 +1,28 @@
-import { Body, Controller, Delete, Get, HttpCode, Inject, Param, ParseUUIDPipe, Patch, Post, Put, Req, Res, UploadedFiles, UseInterceptors } from '@nestjs/common';
-import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Inject,
+  Param,
+  ParseUUIDPipe,
+  Patch,
+  Post,
+  Put,
+  Req,
+  Res,
+  UploadedFiles,
+  UseInterceptors,
+} from '@nestjs/common';
+import {
+  ApiBody,
+  ApiConsumes,
+  ApiCreatedResponse,
+  ApiNoContentResponse,
+  ApiOkResponse,
+  ApiTags,
+} from '@nestjs/swagger';
 import { programmeOf } from '@oakbell/core/edits';
 import type { Request, Response } from 'express';
 import { notFound } from '../../platform/http/index.ts';
@@ -7,7 +30,19 @@ import { jobDto, JobDto, JobsService } from '../../platform/jobs/index.ts';
 import { By, For, type Person } from '../../platform/sessions/index.ts';
 import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { IMPORT, ImportsService, ReceiveFiles, withFiles, type UploadedFile } from './imports/index.ts';
-import { CuesDto, EditsDto, lessonDto, LessonDto, LessonRowDto, LessonTitleDto, NewBoardDto, NewLessonDto, pageDto, PageDto, PageOrderDto } from './lessons.dto.ts';
+import {
+  CuesDto,
+  EditsDto,
+  lessonDto,
+  LessonDto,
+  LessonRowDto,
+  LessonTitleDto,
+  NewBoardDto,
+  NewLessonDto,
+  pageDto,
+  PageDto,
+  PageOrderDto,
+} from './lessons.dto.ts';
 import { pictureKey } from './lessons.rules.ts';
 import { LessonsService } from './lessons.service.ts';
 
@@ -31,7 +66,16 @@ export class LessonsController {
         const pages = await this.lessons.pagesOf(id);
         const { length } = programmeOf(edits);
         const cover = pages.find((page) => page.smallPicture !== null)?.smallPicture ?? null;
-        return { id, kind, title, updatedAt: updatedAt.toISOString(), pages: pages.length, length, cover, recorded: length > 0 };
+        return {
+          id,
+          kind,
+          title,
+          updatedAt: updatedAt.toISOString(),
+          pages: pages.length,
+          length,
+          cover,
+          recorded: length > 0,
+        };
       }),
     );
   }
@@ -56,7 +100,11 @@ export class LessonsController {
   @Patch(':id')
   @For('teacher')
   @ApiOkResponse({ type: LessonDto })
-  async rename(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: LessonTitleDto): Promise<LessonDto> {
+  async rename(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: LessonTitleDto,
+  ): Promise<LessonDto> {
     await this.lessons.rename(await this.lessons.ownOne(person, id), body.title);
     return this.#whole(person, id);
   }
@@ -64,7 +112,11 @@ export class LessonsController {
   @Put(':id/edits')
   @For('teacher')
   @ApiOkResponse({ type: LessonDto })
-  async saveEdits(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: EditsDto): Promise<LessonDto> {
+  async saveEdits(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: EditsDto,
+  ): Promise<LessonDto> {
     await this.lessons.saveEdits(await this.lessons.ownOne(person, id), body);
     return this.#whole(person, id);
   }
@@ -72,7 +124,11 @@ export class LessonsController {
   @Post(':id/boards')
   @For('teacher')
   @ApiCreatedResponse({ type: PageDto })
-  async addBoard(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: NewBoardDto): Promise<PageDto> {
+  async addBoard(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: NewBoardDto,
+  ): Promise<PageDto> {
     await this.lessons.ownOne(person, id);
     return pageDto(await this.lessons.addBoard(id, body.backdrop, body.after));
   }
@@ -90,7 +146,11 @@ export class LessonsController {
   @HttpCode(204)
   @For('teacher')
   @ApiNoContentResponse()
-  async removePage(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Param('page', ParseUUIDPipe) page: string): Promise<void> {
+  async removePage(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('page', ParseUUIDPipe) page: string,
+  ): Promise<void> {
     await this.lessons.ownOne(person, id);
     await this.lessons.setRemoved(id, page, true);
   }
@@ -99,7 +159,11 @@ export class LessonsController {
   @HttpCode(204)
   @For('teacher')
   @ApiNoContentResponse()
-  async restorePage(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Param('page', ParseUUIDPipe) page: string): Promise<void> {
+  async restorePage(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('page', ParseUUIDPipe) page: string,
+  ): Promise<void> {
     await this.lessons.ownOne(person, id);
     await this.lessons.setRemoved(id, page, false);
   }
@@ -108,7 +172,12 @@ export class LessonsController {
   @HttpCode(204)
   @For('teacher')
   @ApiNoContentResponse()
-  async setCues(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Param('page', ParseUUIDPipe) page: string, @Body() body: CuesDto): Promise<void> {
+  async setCues(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('page', ParseUUIDPipe) page: string,
+    @Body() body: CuesDto,
+  ): Promise<void> {
     await this.lessons.ownOne(person, id);
     await this.lessons.setCues(id, page, body.cues);
   }
@@ -117,9 +186,15 @@ export class LessonsController {
   @For('teacher')
   @UseInterceptors(ReceiveFiles())
   @ApiConsumes('multipart/form-data')
-  @ApiBody({ schema: { type: 'object', properties: { files: { type: 'array', items: { type: 'string', format: 'binary' } } } } })
+  @ApiBody({
+    schema: { type: 'object', properties: { files: { type: 'array', items: { type: 'string', format: 'binary' } } } },
+  })
   @ApiCreatedResponse({ type: JobDto })
-  async import(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @UploadedFiles() files: UploadedFile[]): Promise<JobDto> {
+  async import(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @UploadedFiles() files: UploadedFile[],
+  ): Promise<JobDto> {
     return withFiles(files, async (received) => {
       await this.lessons.ownOne(person, id);
       const checked = await this.imports.check(received, (await this.lessons.pagesOf(id)).length);
@@ -130,7 +205,13 @@ export class LessonsController {
   @Get(':id/pictures/:digest')
   @For('teacher')
   @ApiOkResponse({ description: 'a picture in WebP' })
-  async picture(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Param('digest') digest: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  async picture(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('digest') digest: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
     await this.lessons.ownOne(person, id);
     const pages = await this.lessons.allPagesOf(id);
     if (!pages.some((page) => page.picture === digest || page.smallPicture === digest)) throw notFound('picture');

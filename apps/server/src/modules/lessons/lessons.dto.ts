@@ -70,5 +70,16 @@ export function pageDto(page: PageEntity): PageDto {
 
 export function lessonDto(lesson: LessonEntity, pages: readonly PageEntity[], importing: JobDto | null): LessonDto {
   const { id, kind, title, submissionId, revision, edits, history, updatedAt } = lesson;
-  return { id, kind, title, submissionId, revision, edits, history, updatedAt: updatedAt.toISOString(), pages: pages.map(pageDto), importing };
+  return {
+    id,
+    kind,
+    title,
+    submissionId,
+    revision,
+    edits,
+    history,
+    updatedAt: updatedAt.toISOString(),
+    pages: pages.map(pageDto),
+    importing,
+  };
 }

@@ -12,7 +12,8 @@ export const mayMake = (person: Person, lesson: Pick<LessonEntity, 'ownerId'>): 
 /** A page as the core knows it. */
 export function corePage(page: Pick<PageEntity, 'id' | 'kind' | 'height' | 'picture' | 'backdrop'>): Page {
   const { id, height } = page;
-  if (page.kind === 'board' || page.picture === null) return { id, kind: 'board', height, backdrop: page.backdrop ?? 'blank' };
+  if (page.kind === 'board' || page.picture === null)
+    return { id, kind: 'board', height, backdrop: page.backdrop ?? 'blank' };
   return { id, kind: page.kind, height, picture: page.picture };
 }
 

@@ -1,6 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { EMPTY_EDITS, NO_HISTORY, parseEditList, type Edit, type EditList, type History, revise } from '@oakbell/core/edits';
+import {
+  EMPTY_EDITS,
+  NO_HISTORY,
+  parseEditList,
+  type Edit,
+  type EditList,
+  type History,
+  revise,
+} from '@oakbell/core/edits';
 import { WIDE_HEIGHT } from '@oakbell/core/pages';
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Repository } from 'typeorm';
@@ -15,7 +23,8 @@ interface NewLesson {
   readonly title: string;
   readonly submissionId?: string;
 }
-type NewPage = Pick<PageEntity, 'kind' | 'height'> & Partial<Pick<PageEntity, 'backdrop' | 'picture' | 'smallPicture' | 'cues' | 'source'>>;
+type NewPage = Pick<PageEntity, 'kind' | 'height'> &
+  Partial<Pick<PageEntity, 'backdrop' | 'picture' | 'smallPicture' | 'cues' | 'source'>>;
 
 @Injectable()
 export class LessonsService {
@@ -76,7 +85,10 @@ export class LessonsService {
   }
 
   /** Saves an edit list that began from `revision`. @throws Problem `lesson-changed`, `not-an-edit-list` */
-  async saveEdits(lesson: LessonEntity, change: { revision: number; edits: unknown; history: unknown }): Promise<LessonEntity> {
+  async saveEdits(
+    lesson: LessonEntity,
+    change: { revision: number; edits: unknown; history: unknown },
+  ): Promise<LessonEntity> {
     const edits = parseEditList(change.edits);
     const history = change.history as History;
     if (!edits || !Array.isArray(history.done) || !Array.isArray(history.undone)) {
@@ -90,7 +102,8 @@ export class LessonsService {
     for (let tries = 0; ; tries += 1) {
       const lesson = await this.lessons.findOneByOrFail({ id: lessonId });
       const revised = revise(lesson.edits, lesson.history, edit(lesson.edits));
-      if (!revised) throw new Problem(409, 'edit-does-not-apply', 'The lesson has changed meanwhile. Look at it and try again.');
+      if (!revised)
+        throw new Problem(409, 'edit-does-not-apply', 'The lesson has changed meanwhile. Look at it and try again.');
       try {
         return await this.#store(lesson, lesson.revision, revised.edits, revised.history);
       } catch (failure) {
@@ -103,7 +116,11 @@ export class LessonsService {
     const change = { edits, history, revision: from + 1, updatedAt: new Date() };
     const updated = await this.lessons.update({ id: lesson.id, revision: from }, change);
     if (updated.affected !== 1) {
-      throw new Problem(409, 'lesson-changed', 'This lesson was changed in another window. Nothing was overwritten; load it again to go on.');
+      throw new Problem(
+        409,
+        'lesson-changed',
+        'This lesson was changed in another window. Nothing was overwritten; load it again to go on.',
+      );
     }
     return { ...lesson, ...change };
   }
@@ -127,7 +144,11 @@ export class LessonsService {
   async addPage(lessonId: string, page: NewPage, after?: string): Promise<PageEntity> {
     const now = await this.pagesOf(lessonId);
     if (now.length >= MOST_PAGES) {
-      throw new Problem(422, 'too-many-pages', `A lesson can have ${MOST_PAGES} pages. The ${now.length} that are there are safe.`);
+      throw new Problem(
+        422,
+        'too-many-pages',
+        `A lesson can have ${MOST_PAGES} pages. The ${now.length} that are there are safe.`,
+      );
     }
     const before = after === undefined ? now.length - 1 : now.findIndex((one) => one.id === after);
     const made = this.pages.create({
@@ -142,7 +163,8 @@ export class LessonsService {
       position: (now[before]?.position ?? -1) + 1,
       removedAt: null,
     });
-    if (before < now.length - 1) await this.pages.increment({ id: In(now.slice(before + 1).map((one) => one.id)) }, 'position', 1);
+    if (before < now.length - 1)
+      await this.pages.increment({ id: In(now.slice(before + 1).map((one) => one.id)) }, 'position', 1);
     await this.pages.insert(made);
     return made;
   }

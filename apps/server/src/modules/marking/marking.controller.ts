@@ -79,7 +79,12 @@ export class MarkingController {
       assignments.map(async (assignment) => {
         const own = submissions.filter((one) => one.assignmentId === assignment.id);
         const waiting = own.filter((one) => one.state === 'handed-in').length;
-        return { ...(await this.#head(assignment)), dueAt: assignment.dueAt.toISOString(), waiting, handedBack: own.length - waiting };
+        return {
+          ...(await this.#head(assignment)),
+          dueAt: assignment.dueAt.toISOString(),
+          waiting,
+          handedBack: own.length - waiting,
+        };
       }),
     );
   }

@@ -34,7 +34,10 @@ export class MarkingService {
   }
 
   /** The hand-in and its assignment, for a teacher of the class. @throws Problem `not-found` */
-  async taughtOne(person: Person, submissionId: string): Promise<{ submission: SubmissionEntity; assignment: AssignmentEntity }> {
+  async taughtOne(
+    person: Person,
+    submissionId: string,
+  ): Promise<{ submission: SubmissionEntity; assignment: AssignmentEntity }> {
     const submission = await this.submissions.one(submissionId);
     if (!submission) throw notFound('hand-in');
     return { submission, assignment: await this.assignments.taughtOne(person, submission.assignmentId) };
@@ -44,7 +47,10 @@ export class MarkingService {
   async save(assignment: AssignmentEntity, submissionId: string, { points, comment }: Marking): Promise<void> {
     const fault = pointsFault(points, assignment.points);
     if (fault) {
-      const text = fault === 'no-points-here' ? 'No points are given for this one.' : `There are ${assignment.points} points at most.`;
+      const text =
+        fault === 'no-points-here'
+          ? 'No points are given for this one.'
+          : `There are ${assignment.points} points at most.`;
       throw new Problem(422, fault, `${text} What was there before is kept.`, { fields: { points: text } });
     }
     const there = await this.marks.findOneBy({ submissionId });
@@ -57,12 +63,16 @@ export class MarkingService {
     const lesson = await this.lessons.forSubmission(submission.id);
     const spoken = lesson !== null && programmeOf(lesson.edits).length > 0;
     const mark = await this.marks.findOneBy({ submissionId: submission.id });
-    if (!spoken && !mark) throw new Problem(409, 'nothing-to-hand-back', 'Speak on it, write a comment or give points first.');
+    if (!spoken && !mark)
+      throw new Problem(409, 'nothing-to-hand-back', 'Speak on it, write a comment or give points first.');
     const editionId = spoken ? (await this.editions.publish(lesson)).edition.id : null;
     if (!mark) await this.save(assignment, submission.id, { points: null, comment: '' });
     await this.marks.update({ submissionId: submission.id }, { handedBackAt: new Date(), editionId });
     await this.submissions.setHandedBack(submission.id);
-    const queue = (await this.submissions.ofAssignments([assignment.id])).map((one) => ({ ...one, submissionId: one.id }));
+    const queue = (await this.submissions.ofAssignments([assignment.id])).map((one) => ({
+      ...one,
+      submissionId: one.id,
+    }));
     return nextWaiting(queue, submission.id)?.submissionId ?? null;
   }
 

@@ -3,7 +3,17 @@ import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { CONFIG, type Config } from '../../platform/config/index.ts';
 import { Choice, Id, Problem, Text } from '../../platform/http/index.ts';
-import { By, For, ForAnyone, ROLES, SESSION_COOKIE, SESSION_HOURS, SessionsService, type Person, type Role } from '../../platform/sessions/index.ts';
+import {
+  By,
+  For,
+  ForAnyone,
+  ROLES,
+  SESSION_COOKIE,
+  SESSION_HOURS,
+  SessionsService,
+  type Person,
+  type Role,
+} from '../../platform/sessions/index.ts';
 import type { PersonEntity } from './person.entity.ts';
 import { PeopleService } from './people.service.ts';
 
@@ -35,7 +45,11 @@ export class PeopleController {
   @HttpCode(200)
   @ForAnyone()
   @ApiOkResponse({ type: PersonDto })
-  async signIn(@Body() body: SignInDto, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<PersonDto> {
+  async signIn(
+    @Body() body: SignInDto,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<PersonDto> {
     const person = await this.people.signIn(body.name, body.password, request.ip ?? '');
     const secret = await this.sessions.begin({ id: person.id, role: person.role });
     response.cookie(SESSION_COOKIE, secret, {

@@ -47,7 +47,11 @@ export class PeopleService {
     const forName = await this.failures.countBy({ key: keys.name, at: since });
     const forAddress = await this.failures.countBy({ key: keys.address, at: since });
     if (!mayTrySignIn({ forName, forAddress })) {
-      throw new Problem(429, 'too-many-sign-ins', `Too many tries. Wait ${FAILURE_WINDOW_MINUTES} minutes, or ask your school keeper.`);
+      throw new Problem(
+        429,
+        'too-many-sign-ins',
+        `Too many tries. Wait ${FAILURE_WINDOW_MINUTES} minutes, or ask your school keeper.`,
+      );
     }
     const person = await this.people.findOneBy({ signInName: comparableName(signInName) });
     const matches = await verify(person?.passwordHash ?? NOBODY, password).catch(() => false);

@@ -1,4 +1,16 @@
-import { Body, Controller, Get, Inject, Param, ParseUUIDPipe, Put, Req, Res, UploadedFiles, UseInterceptors } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Get,
+  Inject,
+  Param,
+  ParseUUIDPipe,
+  Put,
+  Req,
+  Res,
+  UploadedFiles,
+  UseInterceptors,
+} from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { Choice, Flag, Id, notFound, Part, Parts, Text, Texts, When, Whole } from '../../platform/http/index.ts';
@@ -6,7 +18,16 @@ import { jobDto, JobDto, JobsService } from '../../platform/jobs/index.ts';
 import { By, For, type Person } from '../../platform/sessions/index.ts';
 import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
-import { IMPORT, LessonsService, pageDto, PageDto, pictureKey, ReceiveFiles, withFiles, type UploadedFile } from '../lessons/index.ts';
+import {
+  IMPORT,
+  LessonsService,
+  pageDto,
+  PageDto,
+  pictureKey,
+  ReceiveFiles,
+  withFiles,
+  type UploadedFile,
+} from '../lessons/index.ts';
 import type { SubmissionEntity } from './submission.entity.ts';
 import { isLate, LONGEST_TEXT, mayReplace } from './submissions.rules.ts';
 import { SubmissionsService } from './submissions.service.ts';
@@ -45,9 +66,15 @@ export class SubmissionsController {
   @For('learner')
   @UseInterceptors(ReceiveFiles())
   @ApiConsumes('multipart/form-data')
-  @ApiBody({ schema: { type: 'object', properties: { files: { type: 'array', items: { type: 'string', format: 'binary' } } } } })
+  @ApiBody({
+    schema: { type: 'object', properties: { files: { type: 'array', items: { type: 'string', format: 'binary' } } } },
+  })
   @ApiOkResponse({ type: HandInDto })
-  async handInFiles(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @UploadedFiles() received: UploadedFile[]): Promise<HandInDto> {
+  async handInFiles(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @UploadedFiles() received: UploadedFile[],
+  ): Promise<HandInDto> {
     return withFiles(received, async (files) => {
       const assignment = await this.assignments.learntOne(person, id);
       return this.#dto(assignment, await this.submissions.handIn(person, assignment, { files }));
@@ -57,7 +84,11 @@ export class SubmissionsController {
   @Put('assignments/:id/hand-in/text')
   @For('learner')
   @ApiOkResponse({ type: HandInDto })
-  async handInText(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: HandInTextDto): Promise<HandInDto> {
+  async handInText(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: HandInTextDto,
+  ): Promise<HandInDto> {
     const assignment = await this.assignments.learntOne(person, id);
     return this.#dto(assignment, await this.submissions.handIn(person, assignment, { text: body.text }));
   }
@@ -75,7 +106,13 @@ export class SubmissionsController {
   @Get('assignments/:id/hand-in/pictures/:digest')
   @For('learner')
   @ApiOkResponse({ description: 'a picture in WebP' })
-  async picture(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Param('digest') digest: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  async picture(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('digest') digest: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
     await this.assignments.learntOne(person, id);
     const submission = await this.submissions.ofLearner(id, person.id);
     const lesson = submission && (await this.lessons.forSubmission(submission.id));

@@ -10,7 +10,14 @@ import { SubmissionsController } from './submissions.controller.ts';
 import { SubmissionsService } from './submissions.service.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([SubmissionEntity]), AssignmentsModule, EditionsModule, LessonsModule, PeopleModule, TakesModule],
+  imports: [
+    TypeOrmModule.forFeature([SubmissionEntity]),
+    AssignmentsModule,
+    EditionsModule,
+    LessonsModule,
+    PeopleModule,
+    TakesModule,
+  ],
   controllers: [SubmissionsController],
   providers: [SubmissionsService],
   exports: [SubmissionsService],

@@ -1,5 +1,8 @@
 /** A hand-in may be replaced until someone has begun to speak on it or has handed it back. */
-export function mayReplace(submission: { readonly state: 'handed-in' | 'handed-back' }, feedbackTakes: number): boolean {
+export function mayReplace(
+  submission: { readonly state: 'handed-in' | 'handed-back' },
+  feedbackTakes: number,
+): boolean {
   return submission.state === 'handed-in' && feedbackTakes === 0;
 }
 

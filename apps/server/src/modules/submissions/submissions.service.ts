@@ -35,13 +35,22 @@ export class SubmissionsService implements OnModuleInit {
    * Takes a hand-in, or replaces the one before. Its pages become those of a feedback lesson.
    * @throws Problem `no-hand-in`, `being-marked`, or what is wrong with the file: the earlier hand-in then stays
    */
-  async handIn(person: Person, assignment: AssignmentEntity, handed: Handed, at = new Date()): Promise<SubmissionEntity> {
+  async handIn(
+    person: Person,
+    assignment: AssignmentEntity,
+    handed: Handed,
+    at = new Date(),
+  ): Promise<SubmissionEntity> {
     if (!assignment.handIn) throw new Problem(409, 'no-hand-in', 'Nothing is handed in for this one.');
     const checked = 'files' in handed ? await this.imports.check(handed.files) : null;
     const before = await this.submissions.findOneBy({ assignmentId: assignment.id, learnerId: person.id });
     const spokenOn = before && (await this.lessons.forSubmission(before.id));
     if (before && !mayReplace(before, spokenOn ? (await this.takes.ofLesson(spokenOn.id)).length : 0)) {
-      throw new Problem(409, 'being-marked', 'This is being marked already, so it cannot be replaced. What you handed in is safe.');
+      throw new Problem(
+        409,
+        'being-marked',
+        'This is being marked already, so it cannot be replaced. What you handed in is safe.',
+      );
     }
     const submission = this.submissions.create({
       id: before?.id ?? randomUUID(),
@@ -68,7 +77,9 @@ export class SubmissionsService implements OnModuleInit {
   }
 
   async ofAssignments(ids: readonly string[]): Promise<readonly SubmissionEntity[]> {
-    return ids.length === 0 ? [] : this.submissions.find({ where: { assignmentId: In([...ids]) }, order: { handedInAt: 'ASC' } });
+    return ids.length === 0
+      ? []
+      : this.submissions.find({ where: { assignmentId: In([...ids]) }, order: { handedInAt: 'ASC' } });
   }
 
   async one(id: string): Promise<SubmissionEntity | null> {

@@ -1,4 +1,19 @@
-import { Body, Controller, Get, HttpCode, Inject, Param, ParseEnumPipe, ParseIntPipe, ParseUUIDPipe, Post, Put, Query, Req, Res } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Get,
+  HttpCode,
+  Inject,
+  Param,
+  ParseEnumPipe,
+  ParseIntPipe,
+  ParseUUIDPipe,
+  Post,
+  Put,
+  Query,
+  Req,
+  Res,
+} from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { fromFrames } from '@oakbell/core/clock';
 import type { Request, Response } from 'express';
@@ -40,7 +55,14 @@ export class ArrivedDto {
 }
 
 export function takeDto({ id, lessonId, state, openedAt, frames, earlier }: TakeEntity): TakeDto {
-  return { id, lessonId, state, openedAt: openedAt.toISOString(), length: fromFrames(frames, RATE), earlier: [...earlier] };
+  return {
+    id,
+    lessonId,
+    state,
+    openedAt: openedAt.toISOString(),
+    length: fromFrames(frames, RATE),
+    earlier: [...earlier],
+  };
 }
 const TrackEnum = { voice: 'voice', log: 'log' } as const;
 
@@ -64,7 +86,11 @@ export class TakesController {
   @Put('takes/:id')
   @For('teacher')
   @ApiOkResponse({ type: TakeDto })
-  async open(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: OpenTakeDto): Promise<TakeDto> {
+  async open(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: OpenTakeDto,
+  ): Promise<TakeDto> {
     return takeDto(await this.takes.open(person, { ...body, id, takeOver: body.takeOver ?? false }));
   }
 
@@ -84,7 +110,8 @@ export class TakesController {
   ): Promise<void> {
     const take = await this.takes.ownOne(person, id);
     const bytes: unknown = request.body;
-    if (!Buffer.isBuffer(bytes) || number < 0 || number > 100_000) throw new Problem(400, 'not-valid', 'A part is plain bytes with a number.');
+    if (!Buffer.isBuffer(bytes) || number < 0 || number > 100_000)
+      throw new Problem(400, 'not-valid', 'A part is plain bytes with a number.');
     await this.takes.addPart(take, { track, number, digest, bytes });
     if (await this.takes.takenOver(take)) {
       throw new Problem(409, 'taken-over', 'Another window records this lesson now. What was recorded here is kept.');
@@ -103,7 +130,11 @@ export class TakesController {
   @HttpCode(200)
   @For('teacher')
   @ApiOkResponse({ type: TakeDto })
-  async finish(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: FinishTakeDto): Promise<TakeDto> {
+  async finish(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: FinishTakeDto,
+  ): Promise<TakeDto> {
     return takeDto(await this.takes.finish(await this.takes.ownOne(person, id), body));
   }
 
@@ -126,7 +157,12 @@ export class TakesController {
   @Get('takes/:id/voice')
   @For('teacher')
   @ApiOkResponse({ description: 'the voice as Ogg Opus' })
-  async voice(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  async voice(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
     const take = await this.takes.ownOne(person, id);
     await sendFile(this.storage, request, response, { key: voiceKey(take.id), type: 'audio/ogg', forEver: true });
   }
@@ -134,9 +170,18 @@ export class TakesController {
   @Get('takes/:id/log')
   @For('teacher')
   @ApiOkResponse({ description: 'the log as NDJSON' })
-  async log(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  async log(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
     const take = await this.takes.ownOne(person, id);
-    await sendFile(this.storage, request, response, { key: logKey(take.id), type: 'application/x-ndjson', forEver: true });
+    await sendFile(this.storage, request, response, {
+      key: logKey(take.id),
+      type: 'application/x-ndjson',
+      forEver: true,
+    });
   }
 
   @Get('takes/:id/peaks')

@@ -11,7 +11,10 @@ interface OpenTake {
 
 /** The take in another window that is recording right now, or null when this window may record. */
 export function recordedElsewhere<T extends OpenTake>(open: readonly T[], windowKey: string, now: Date): T | null {
-  return open.find((take) => take.windowKey !== windowKey && now.getTime() - take.heardAt.getTime() < SILENT_AFTER_MS) ?? null;
+  return (
+    open.find((take) => take.windowKey !== windowKey && now.getTime() - take.heardAt.getTime() < SILENT_AFTER_MS) ??
+    null
+  );
 }
 
 /** The numbers from 0 up to `count` (out) that are not in `there`. */

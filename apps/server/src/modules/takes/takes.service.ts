@@ -59,11 +59,25 @@ export class TakesService {
     const open = await this.takes.findBy({ lessonId, state: 'open' });
     const elsewhere = recordedElsewhere(open, windowKey, new Date());
     if (elsewhere && !takeOver) {
-      throw new Problem(409, 'lesson-being-recorded', 'This lesson is being recorded in another window. Go on there, or take over here; what the other window recorded is kept.');
+      throw new Problem(
+        409,
+        'lesson-being-recorded',
+        'This lesson is being recorded in another window. Go on there, or take over here; what the other window recorded is kept.',
+      );
     }
     const now = new Date();
     const earlier = [...new Set(lesson.edits.segments.map((segment) => segment.takeId))];
-    const made = this.takes.create({ id, lessonId, byId: person.id, state: 'open', windowKey, openedAt: now, heardAt: now, frames: 0, earlier });
+    const made = this.takes.create({
+      id,
+      lessonId,
+      byId: person.id,
+      state: 'open',
+      windowKey,
+      openedAt: now,
+      heardAt: now,
+      frames: 0,
+      earlier,
+    });
     await this.takes.insert(made);
     return made;
   }
@@ -90,12 +104,19 @@ export class TakesService {
   }
 
   /** Keeps a part. Sending it twice is harmless. @throws Problem `part-damaged`, `part-differs`, `take-closed` */
-  async addPart(take: TakeEntity, part: { track: Track; number: number; digest: string; bytes: Buffer }): Promise<void> {
+  async addPart(
+    take: TakeEntity,
+    part: { track: Track; number: number; digest: string; bytes: Buffer },
+  ): Promise<void> {
     const { track, number, bytes } = part;
     const digest = createHash('sha256').update(bytes).digest('hex');
     const readable = track === 'log' || readVoicePart(bytes) !== null;
     if (digest !== part.digest || bytes.length === 0 || !readable) {
-      throw new Problem(422, 'part-damaged', 'A part of the recording was damaged on its way. It is sent again from this browser.');
+      throw new Problem(
+        422,
+        'part-damaged',
+        'A part of the recording was damaged on its way. It is sent again from this browser.',
+      );
     }
     const there = await this.parts.findOneBy({ takeId: take.id, track, number });
     if (there) {
@@ -104,10 +125,12 @@ export class TakesService {
     }
     if (take.state !== 'open') throw new Problem(409, 'take-closed', 'This take is finished and cannot grow.');
     await this.storage.put(partKey(take.id, track, number), bytes);
-    await this.parts.insert({ takeId: take.id, track, number, digest, bytes: bytes.length }).catch((failure: unknown) => {
-      // The same part arrived twice at the same moment: the other one won, and both are alike.
-      if ((failure as { code?: string }).code !== 'ER_DUP_ENTRY') throw failure;
-    });
+    await this.parts
+      .insert({ takeId: take.id, track, number, digest, bytes: bytes.length })
+      .catch((failure: unknown) => {
+        // The same part arrived twice at the same moment: the other one won, and both are alike.
+        if ((failure as { code?: string }).code !== 'ER_DUP_ENTRY') throw failure;
+      });
     await this.takes.update({ id: take.id }, { heardAt: new Date() });
   }
 
@@ -125,7 +148,13 @@ export class TakesService {
     const logBytes = log.reduce((sum, part) => sum + part.bytes, 0);
     const parts = await this.#voiceParts(take.id, voiceParts);
     const voiceFrames = runsOf(parts).reduce((end, run) => Math.max(end, runEnd(run)), 0);
-    return { voiceParts, logParts, logBytes, voiceFrames, nextRun: parts.reduce((next, part) => Math.max(next, part.run + 1), 0) };
+    return {
+      voiceParts,
+      logParts,
+      logBytes,
+      voiceFrames,
+      nextRun: parts.reduce((next, part) => Math.max(next, part.run + 1), 0),
+    };
   }
 
   /** Closes a take whose parts are all here and adds it to the lesson. @throws Problem `parts-missing` with their numbers */
@@ -134,7 +163,12 @@ export class TakesService {
     const numbers = await this.#numbers(take.id);
     const missing = { voice: missingParts(numbers.voice, voiceParts), log: missingParts(numbers.log, logParts) };
     if (missing.voice.length + missing.log.length > 0) {
-      throw new Problem(409, 'parts-missing', 'Some parts of the recording have not arrived yet. They are safe in the browser that recorded them.', { missing });
+      throw new Problem(
+        409,
+        'parts-missing',
+        'Some parts of the recording have not arrived yet. They are safe in the browser that recorded them.',
+        { missing },
+      );
     }
     return this.#close(take, runsOf(await this.#voiceParts(take.id, voiceParts)), logParts, frames);
   }
@@ -154,7 +188,14 @@ export class TakesService {
   }
 
   /** Takes in a whole take that was made elsewhere: a voice file's samples have already been put in place. */
-  async addFinished(take: { id?: string; lessonId: string; byId: string; voice: Buffer; log: string; frames: number }): Promise<TakeEntity> {
+  async addFinished(take: {
+    id?: string;
+    lessonId: string;
+    byId: string;
+    voice: Buffer;
+    log: string;
+    frames: number;
+  }): Promise<TakeEntity> {
     const id = take.id ?? randomUUID();
     const now = new Date();
     const lesson = await this.lessons.one(take.lessonId);
@@ -162,7 +203,17 @@ export class TakesService {
     await this.storage.put(voiceKey(id), take.voice);
     await this.storage.put(logKey(id), Buffer.from(take.log));
     const { lessonId, byId, frames } = take;
-    const made = this.takes.create({ id, lessonId, byId, state: 'finished', windowKey: 'imported', openedAt: now, heardAt: now, frames, earlier });
+    const made = this.takes.create({
+      id,
+      lessonId,
+      byId,
+      state: 'finished',
+      windowKey: 'imported',
+      openedAt: now,
+      heardAt: now,
+      frames,
+      earlier,
+    });
     await this.takes.insert(made);
     await this.#append(made);
     return made;

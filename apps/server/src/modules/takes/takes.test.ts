@@ -26,10 +26,18 @@ describe('two windows on one lesson', () => {
 });
 
 describe('a part of a voice', () => {
-  const part: VoicePart = { run: 1, startFrame: 9600, preSkip: 312, packets: [Uint8Array.of(1, 2, 3), Uint8Array.of(4)] };
+  const part: VoicePart = {
+    run: 1,
+    startFrame: 9600,
+    preSkip: 312,
+    packets: [Uint8Array.of(1, 2, 3), Uint8Array.of(4)],
+  };
   it('is read back as it was written', () => {
     const read = readVoicePart(writeVoicePart(part))!;
-    expect({ ...read, packets: read.packets.map((packet) => [...packet]) }).toEqual({ ...part, packets: [[1, 2, 3], [4]] });
+    expect({ ...read, packets: read.packets.map((packet) => [...packet]) }).toEqual({
+      ...part,
+      packets: [[1, 2, 3], [4]],
+    });
   });
   it('is refused when bytes are missing or the header is not ours', () => {
     const bytes = writeVoicePart(part);

@@ -25,7 +25,7 @@ export function readVoicePart(bytes: Buffer): VoicePart | null {
   const header = parseHeader(bytes.subarray(4, headerEnd).toString('utf8'));
   if (!header) return null;
   const packets: Uint8Array[] = [];
-  for (let at = headerEnd; at < bytes.length; ) {
+  for (let at = headerEnd; at < bytes.length;) {
     if (at + 2 > bytes.length) return null;
     const length = bytes.readUInt16LE(at);
     const end = at + 2 + length;
@@ -78,4 +78,5 @@ export function runsOf(parts: readonly VoicePart[]): readonly Run[] {
 }
 
 /** The frame of the take up to which a run can be decoded. */
-export const runEnd = (run: Run): number => run.startFrame + Math.max(0, run.packets.length * PACKET_FRAMES - run.preSkip);
+export const runEnd = (run: Run): number =>
+  run.startFrame + Math.max(0, run.packets.length * PACKET_FRAMES - run.preSkip);

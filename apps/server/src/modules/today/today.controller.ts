@@ -140,7 +140,9 @@ export class TodayController {
   }
 
   async #waiting(assignments: readonly AssignmentEntity[]): Promise<TodayHandInDto[]> {
-    const waiting = (await this.submissions.ofAssignments(assignments.map((one) => one.id))).filter((one) => one.state === 'handed-in');
+    const waiting = (await this.submissions.ofAssignments(assignments.map((one) => one.id))).filter(
+      (one) => one.state === 'handed-in',
+    );
     const people = await this.people.byIds(waiting.map((one) => one.learnerId));
     const lessons = await this.lessons.byIds(assignments.map((one) => one.lessonId));
     const titles = new Map(assignments.map((one) => [one.id, lessons.get(one.lessonId)?.title ?? '']));
@@ -165,7 +167,15 @@ export class TodayController {
       const notBegun = learnerIds.filter((learnerId) => !watched?.get(learnerId)?.lastAt).length;
       if (notBegun === 0) continue;
       const [lessonTitle, className] = [lessons.get(lessonId)?.title ?? '', classes.get(classId)?.name ?? ''];
-      rows.push({ assignmentId: id, lessonId, lessonTitle, className, dueAt: dueAt.toISOString(), notBegun, learners: learnerIds.length });
+      rows.push({
+        assignmentId: id,
+        lessonId,
+        lessonTitle,
+        className,
+        dueAt: dueAt.toISOString(),
+        notBegun,
+        learners: learnerIds.length,
+      });
     }
     return rows;
   }

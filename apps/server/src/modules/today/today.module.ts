@@ -11,7 +11,17 @@ import { WatchingModule } from '../watching/index.ts';
 import { TodayController } from './today.controller.ts';
 
 @Module({
-  imports: [AssignmentsModule, ClassesModule, EditionsModule, LessonsModule, MarkingModule, PeopleModule, SubmissionsModule, TakesModule, WatchingModule],
+  imports: [
+    AssignmentsModule,
+    ClassesModule,
+    EditionsModule,
+    LessonsModule,
+    MarkingModule,
+    PeopleModule,
+    SubmissionsModule,
+    TakesModule,
+    WatchingModule,
+  ],
   controllers: [TodayController],
 })
 export class TodayModule {}

@@ -12,7 +12,12 @@ export function lessonStep(lesson: { pages: number; recorded: boolean; assigned:
 export const WATCHED_SHARE = 0.95;
 
 /** Where something stands on a learner's desk. */
-export function deskState(item: { handIn: boolean; share: number; submitted: boolean; handedBack: boolean }): DeskState {
+export function deskState(item: {
+  handIn: boolean;
+  share: number;
+  submitted: boolean;
+  handedBack: boolean;
+}): DeskState {
   if (item.handedBack) return 'feedback';
   if (item.handIn) return item.submitted ? 'handed-in' : 'to-do';
   return item.share >= WATCHED_SHARE ? 'finished' : 'to-do';

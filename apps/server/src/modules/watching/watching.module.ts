@@ -10,7 +10,14 @@ import { WatchingController } from './watching.controller.ts';
 import { WatchingService } from './watching.service.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([VisitEntity, PlayEntity]), AssignmentsModule, ClassesModule, EditionsModule, LessonsModule, PeopleModule],
+  imports: [
+    TypeOrmModule.forFeature([VisitEntity, PlayEntity]),
+    AssignmentsModule,
+    ClassesModule,
+    EditionsModule,
+    LessonsModule,
+    PeopleModule,
+  ],
   controllers: [WatchingController],
   providers: [WatchingService],
   exports: [WatchingService],

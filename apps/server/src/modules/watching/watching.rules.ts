@@ -14,7 +14,11 @@ export const wallTimeOf = (plays: readonly ClaimedPlay[]): number =>
   plays.reduce((sum, play) => sum + (play.end - play.start) / play.speed / 1000, 0);
 
 /** Whether a visit that began at `startedAt` and has claimed `claimedMs` can have played these stretches too by `now`. */
-export function isBelievable(visit: { startedAt: Date; claimedMs: number }, plays: readonly ClaimedPlay[], now: Date): boolean {
+export function isBelievable(
+  visit: { startedAt: Date; claimedMs: number },
+  plays: readonly ClaimedPlay[],
+  now: Date,
+): boolean {
   if (!plays.every((play) => play.end > play.start)) return false;
   return visit.claimedMs + wallTimeOf(plays) <= now.getTime() - visit.startedAt.getTime() + SLACK_MS;
 }

@@ -2,7 +2,14 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { clampTime, micros, ZERO, type Micros } from '@oakbell/core/clock';
 import { playedRanges, playsPerPart, replayedLength, shareOf, unionOfStretches } from '@oakbell/core/coverage';
-import { programmeOf, programmeTimeOf, takeStretches, takeTimeAt, type Programme, type TakeStretch } from '@oakbell/core/edits';
+import {
+  programmeOf,
+  programmeTimeOf,
+  takeStretches,
+  takeTimeAt,
+  type Programme,
+  type TakeStretch,
+} from '@oakbell/core/edits';
 import type { RangeSet } from '@oakbell/core/intervals';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
@@ -63,7 +70,11 @@ export class WatchingService {
     const edition = await this.editions.watchable(person, visit.editionId);
     const now = new Date();
     if (!isBelievable(visit, plays, now)) {
-      throw new Problem(422, 'more-than-passed', 'This report claims more seconds than have passed. It was not counted.');
+      throw new Problem(
+        422,
+        'more-than-passed',
+        'This report claims more seconds than have passed. It was not counted.',
+      );
     }
     const programme = programmeOf(edition.edits);
     const place = takeTimeAt(programme, clampTime(micros(position), ZERO, programme.length));
@@ -76,7 +87,8 @@ export class WatchingService {
         ...(place ? { atTakeId: place.takeId, atTime: place.time } : {}),
       },
     );
-    if (updated.affected === 0) throw new Problem(409, 'report-overtaken', 'Another report arrived at the same moment. Send this one again.');
+    if (updated.affected === 0)
+      throw new Problem(409, 'report-overtaken', 'Another report arrived at the same moment. Send this one again.');
     for (const play of plays) {
       const range = { start: micros(play.start), end: micros(play.end) };
       for (const stretch of takeStretches(programme, range)) await this.#keep(visit, stretch, play.speed, now);
@@ -108,8 +120,12 @@ export class WatchingService {
   }
 
   /** How each of these learners has watched an edition's lesson, and how warm each hundredth of it is. */
-  async watched(edition: EditionEntity, learnerIds: readonly string[]): Promise<{ of: ReadonlyMap<string, Watched>; warmth: readonly number[] }> {
-    if (learnerIds.length === 0) return { of: new Map(), warmth: playsPerPart(programmeOf(edition.edits), [], WARMTH_PARTS) };
+  async watched(
+    edition: EditionEntity,
+    learnerIds: readonly string[],
+  ): Promise<{ of: ReadonlyMap<string, Watched>; warmth: readonly number[] }> {
+    if (learnerIds.length === 0)
+      return { of: new Map(), warmth: playsPerPart(programmeOf(edition.edits), [], WARMTH_PARTS) };
     const who = { lessonId: edition.lessonId, learnerId: In([...learnerIds]) };
     const plays = await this.plays.findBy(who);
     const visits = await this.visits.findBy(who);
@@ -117,7 +133,11 @@ export class WatchingService {
     const of = new Map(
       learnerIds.map((id) => [
         id,
-        watchedBy(programme, plays.filter((play) => play.learnerId === id), visits.filter((visit) => visit.learnerId === id)),
+        watchedBy(
+          programme,
+          plays.filter((play) => play.learnerId === id),
+          visits.filter((visit) => visit.learnerId === id),
+        ),
       ]),
     );
     const warmth = playsPerPart(programme, stretchesOf(plays), WARMTH_PARTS).map((sum) => sum / learnerIds.length);

@@ -31,7 +31,11 @@ interface Any {
 type Shape = Parameters<typeof ApiProperty>[0];
 
 function field(any: Any, shape: Shape, ...checks: PropertyDecorator[]): PropertyDecorator {
-  const described = ApiProperty({ ...shape, required: !any.optional, ...(any.nullable ? { nullable: true } : {}) } as Shape);
+  const described = ApiProperty({
+    ...shape,
+    required: !any.optional,
+    ...(any.nullable ? { nullable: true } : {}),
+  } as Shape);
   return applyDecorators(described, ...(any.optional || any.nullable ? [IsOptional()] : []), ...checks);
 }
 
@@ -42,17 +46,26 @@ export const Text = ({ min = 0, max = 200, ...any }: Any & { min?: number; max?:
 export const Id = (any: Any = {}): PropertyDecorator => field(any, { type: String, format: 'uuid' }, IsUUID());
 
 /** A whole number from `min` to `max`, both in. */
-export const Whole = ({ min = 0, max = Number.MAX_SAFE_INTEGER, ...any }: Any & { min?: number; max?: number } = {}): PropertyDecorator =>
+export const Whole = ({
+  min = 0,
+  max = Number.MAX_SAFE_INTEGER,
+  ...any
+}: Any & { min?: number; max?: number } = {}): PropertyDecorator =>
   field(any, { type: 'integer', minimum: min, maximum: max }, IsInt(), Min(min), Max(max));
 
 /** A number from `min` to `max`, both in. */
-export const Decimal = ({ min = 0, max = Number.MAX_SAFE_INTEGER, ...any }: Any & { min?: number; max?: number } = {}): PropertyDecorator =>
+export const Decimal = ({
+  min = 0,
+  max = Number.MAX_SAFE_INTEGER,
+  ...any
+}: Any & { min?: number; max?: number } = {}): PropertyDecorator =>
   field(any, { type: Number, minimum: min, maximum: max }, IsNumber(), Min(min), Max(max));
 
 export const Flag = (any: Any = {}): PropertyDecorator => field(any, { type: Boolean }, IsBoolean());
 
 /** A moment of the calendar in ISO 8601. */
-export const When = (any: Any = {}): PropertyDecorator => field(any, { type: String, format: 'date-time' }, IsISO8601());
+export const When = (any: Any = {}): PropertyDecorator =>
+  field(any, { type: String, format: 'date-time' }, IsISO8601());
 
 export const Choice = (values: readonly string[], any: Any = {}): PropertyDecorator =>
   field(any, { type: String, enum: [...values] } as Shape, IsIn([...values]));

@@ -47,5 +47,12 @@ const TITLES: Readonly<Record<number, string>> = {
 
 /** The body of a problem. */
 export function problemBody(status: number, code: string, detail: string, extra: object = {}): ProblemBody {
-  return { type: `urn:oakbell:problem:${code}`, title: TITLES[status] ?? 'Something went wrong', status, code, detail, ...extra };
+  return {
+    type: `urn:oakbell:problem:${code}`,
+    title: TITLES[status] ?? 'Something went wrong',
+    status,
+    code,
+    detail,
+    ...extra,
+  };
 }

@@ -2,7 +2,14 @@ import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter 
 import type { Request, Response } from 'express';
 import { Problem, problemBody, type ProblemBody } from './problem.ts';
 
-const DATABASE_AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'PROTOCOL_CONNECTION_LOST', 'ETIMEDOUT', 'EPIPE', 'POOL_CLOSED']);
+const DATABASE_AWAY = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'PROTOCOL_CONNECTION_LOST',
+  'ETIMEDOUT',
+  'EPIPE',
+  'POOL_CLOSED',
+]);
 
 /** Every failure leaves the server as Problem Details; nothing internal is told. */
 @Catch()
@@ -25,17 +32,34 @@ export class ProblemFilter implements ExceptionFilter {
 function bodyOf(failure: unknown): ProblemBody {
   if (failure instanceof Problem) return problemBody(failure.getStatus(), failure.code, failure.message, failure.extra);
   if (failure instanceof HttpException) return bodyOfHttp(failure);
-  const code = (failure as { code?: string } | null)?.code ?? (failure as { driverError?: { code?: string } } | null)?.driverError?.code;
+  const code =
+    (failure as { code?: string } | null)?.code ??
+    (failure as { driverError?: { code?: string } } | null)?.driverError?.code;
   if (code !== undefined && DATABASE_AWAY.has(code)) {
-    return problemBody(503, 'database-away', 'The database cannot be reached just now. Nothing that was saved is lost; try again in a moment.');
+    return problemBody(
+      503,
+      'database-away',
+      'The database cannot be reached just now. Nothing that was saved is lost; try again in a moment.',
+    );
   }
-  return problemBody(500, 'failed', 'Something went wrong here. What was saved before is safe; try again, and tell your school keeper if it happens again.');
+  return problemBody(
+    500,
+    'failed',
+    'Something went wrong here. What was saved before is safe; try again, and tell your school keeper if it happens again.',
+  );
 }
 
-const CODES: Readonly<Record<number, string>> = { 401: 'signed-out', 403: 'not-allowed', 404: 'not-found', 413: 'too-large', 429: 'too-often' };
+const CODES: Readonly<Record<number, string>> = {
+  401: 'signed-out',
+  403: 'not-allowed',
+  404: 'not-found',
+  413: 'too-large',
+  429: 'too-often',
+};
 
 function bodyOfHttp(failure: HttpException): ProblemBody {
   const status = failure.getStatus();
-  if (status === 413) return problemBody(413, 'too-large', 'The file is larger than 100 MB. Nothing was changed; send a smaller one.');
+  if (status === 413)
+    return problemBody(413, 'too-large', 'The file is larger than 100 MB. Nothing was changed; send a smaller one.');
   return problemBody(status, CODES[status] ?? 'not-understood', failure.message);
 }

@@ -5,7 +5,11 @@ import { Problem } from './problem.ts';
 const READING = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /** Whether a request that changes something comes from our own pages (or from a program without a browser's headers). */
-export function comesFromHere(headers: { site?: string | undefined; origin?: string | undefined; host?: string | undefined }): boolean {
+export function comesFromHere(headers: {
+  site?: string | undefined;
+  origin?: string | undefined;
+  host?: string | undefined;
+}): boolean {
   if (headers.site !== undefined && headers.site !== 'same-origin' && headers.site !== 'none') return false;
   if (headers.origin === undefined) return true;
   return URL.canParse(headers.origin) && new URL(headers.origin).host === headers.host;

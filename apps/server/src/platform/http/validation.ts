@@ -17,6 +17,8 @@ export function validation(): ValidationPipe {
 
 function wrongFields(error: ValidationError, path: string): readonly (readonly [string, string])[] {
   const here = path + error.property;
-  const own = Object.values(error.constraints ?? {}).slice(0, 1).map((text) => [here, text] as const);
+  const own = Object.values(error.constraints ?? {})
+    .slice(0, 1)
+    .map((text) => [here, text] as const);
   return [...own, ...(error.children ?? []).flatMap((child) => wrongFields(child, `${here}.`))];
 }

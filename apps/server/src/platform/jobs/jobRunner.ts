@@ -73,7 +73,9 @@ export class JobRunner implements OnApplicationShutdown {
         state: 'failed',
         endedAt: new Date(),
         failureCode: known ? failure.code : 'failed',
-        failureText: known ? failure.message : 'Something went wrong while this was being made. What was saved is safe; try again.',
+        failureText: known
+          ? failure.message
+          : 'Something went wrong while this was being made. What was saved is safe; try again.',
       },
     );
   }

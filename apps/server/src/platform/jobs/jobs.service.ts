@@ -91,7 +91,10 @@ export class JobsService implements OnApplicationShutdown {
   async #enqueue(job: JobEntity): Promise<void> {
     const entry = { jobId: job.id, attempt: job.attempt };
     const options = { jobId: `${job.id}-${job.attempt}`, removeOnComplete: true, removeOnFail: true };
-    const added = this.#queue.add(job.kind, entry, options).then(() => true, () => false);
+    const added = this.#queue.add(job.kind, entry, options).then(
+      () => true,
+      () => false,
+    );
     const late = new Promise<boolean>((resolve) => setTimeout(resolve, QUEUE_PATIENCE_MS, false).unref());
     if (!(await Promise.race([added, late]))) this.#logger.warn('the queue is away; the job waits in the database');
   }

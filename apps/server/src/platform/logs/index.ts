@@ -14,7 +14,11 @@ export function logOptions(level: string): Params {
       },
       autoLogging: { ignore: (request) => request.url?.startsWith('/api') !== true },
       serializers: {
-        req: ({ id, method, url }: { id: string; method: string; url: string }) => ({ id, method, path: url.split('?')[0] }),
+        req: ({ id, method, url }: { id: string; method: string; url: string }) => ({
+          id,
+          method,
+          path: url.split('?')[0],
+        }),
         res: ({ statusCode }: { statusCode: number }) => ({ status: statusCode }),
       },
     },

@@ -13,7 +13,9 @@ export class SoundError extends Error {}
 /** Runs ffmpeg from bytes to bytes. */
 export function ffmpeg(args: readonly string[], input: Uint8Array): Promise<Buffer> {
   return new Promise((resolve, reject) => {
-    const child = spawn('ffmpeg', ['-hide_banner', '-loglevel', 'error', '-nostdin', ...args], { stdio: ['pipe', 'pipe', 'pipe'] });
+    const child = spawn('ffmpeg', ['-hide_banner', '-loglevel', 'error', '-nostdin', ...args], {
+      stdio: ['pipe', 'pipe', 'pipe'],
+    });
     const chunks: Buffer[] = [];
     let said = '';
     child.stdout.on('data', (chunk: Buffer) => chunks.push(chunk));

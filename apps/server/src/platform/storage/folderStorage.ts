@@ -37,7 +37,10 @@ export class FolderStorage implements Storage {
 
   async list(prefix: string): Promise<readonly string[]> {
     const names = await readdir(this.#path(prefix)).catch(() => []);
-    return names.filter((name) => !name.endsWith('.part')).sort().map((name) => prefix + name);
+    return names
+      .filter((name) => !name.endsWith('.part'))
+      .sort()
+      .map((name) => prefix + name);
   }
 
   async remove(key: string): Promise<void> {

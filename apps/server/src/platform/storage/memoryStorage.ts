@@ -25,7 +25,9 @@ export class MemoryStorage implements Storage {
     return Promise.resolve(this.#files.get(checkedKey(key))?.length ?? null);
   }
   list(prefix: string): Promise<readonly string[]> {
-    const keys = [...this.#files.keys()].filter((key) => key.startsWith(prefix) && !key.slice(prefix.length).includes('/'));
+    const keys = [...this.#files.keys()].filter(
+      (key) => key.startsWith(prefix) && !key.slice(prefix.length).includes('/'),
+    );
     return Promise.resolve(keys.sort());
   }
   remove(key: string): Promise<void> {

@@ -5,7 +5,9 @@ import { STORAGE } from './storage.ts';
 
 @Global()
 @Module({
-  providers: [{ provide: STORAGE, inject: [CONFIG], useFactory: (config: Config) => new FolderStorage(config.storage) }],
+  providers: [
+    { provide: STORAGE, inject: [CONFIG], useFactory: (config: Config) => new FolderStorage(config.storage) },
+  ],
   exports: [STORAGE],
 })
 export class StorageModule {}

@@ -1,4 +1,16 @@
-import { Button, Group, Loader, NativeSelect, NumberInput, Stack, Switch, Text, Textarea, TextInput, Title } from '@mantine/core';
+import {
+  Button,
+  Group,
+  Loader,
+  NativeSelect,
+  NumberInput,
+  Stack,
+  Switch,
+  Text,
+  Textarea,
+  TextInput,
+  Title,
+} from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { micros, timeText } from '@oakbell/core/clock';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -21,7 +33,14 @@ export function AssignStep() {
     <div className="ob-page">
       <PageTitle>{`Assign · ${lesson.title}`}</PageTitle>
       {lesson.edits.segments.length === 0 ? (
-        <Empty title="There is nothing to publish yet" action={<Button component={Link} to={`/lessons/${id}/record`}>Record</Button>}>
+        <Empty
+          title="There is nothing to publish yet"
+          action={
+            <Button component={Link} to={`/lessons/${id}/record`}>
+              Record
+            </Button>
+          }
+        >
           Record the lesson first. Then publish it and give it to a class.
         </Empty>
       ) : (
@@ -51,9 +70,17 @@ function Publish({ lesson, editions }: { readonly lesson: Lesson; readonly editi
       <Group justify="space-between">
         <div>
           <Title order={2}>{newest ? `Edition ${newest.number}` : 'Not published yet'}</Title>
-          {newest ? <EditionState edition={newest} /> : <Text c="dimmed">Publishing freezes the lesson as it is now, for learners to watch. It takes seconds.</Text>}
+          {newest ? (
+            <EditionState edition={newest} />
+          ) : (
+            <Text c="dimmed">Publishing freezes the lesson as it is now, for learners to watch. It takes seconds.</Text>
+          )}
         </div>
-        <Button onClick={() => publish.mutate()} loading={publish.isPending || newest?.state === 'making'} variant={newest ? 'default' : 'filled'}>
+        <Button
+          onClick={() => publish.mutate()}
+          loading={publish.isPending || newest?.state === 'making'}
+          variant={newest ? 'default' : 'filled'}
+        >
           {newest ? 'Publish again' : 'Publish'}
         </Button>
       </Group>
@@ -77,7 +104,8 @@ function EditionState({ edition }: { readonly edition: Api['EditionDto'] }) {
       </Text>
     );
   }
-  if (edition.state === 'failed') return <Text role="alert">{job.data?.failureText ?? 'The sound could not be made. Publish again.'}</Text>;
+  if (edition.state === 'failed')
+    return <Text role="alert">{job.data?.failureText ?? 'The sound could not be made. Publish again.'}</Text>;
   return (
     <Group gap="xs" role="status">
       <Loader size="xs" color="oak" />
@@ -115,7 +143,11 @@ function AssignSheet({ lesson, ready }: { readonly lesson: Lesson; readonly read
   });
   const assign = useMutation({
     mutationFn: ({ graded, points, dueAt, ...terms }: Terms) =>
-      call(client.POST('/api/assignments', { body: { ...terms, lessonId: lesson.id, dueAt: new Date(dueAt).toISOString(), points: graded ? points : null } })),
+      call(
+        client.POST('/api/assignments', {
+          body: { ...terms, lessonId: lesson.id, dueAt: new Date(dueAt).toISOString(), points: graded ? points : null },
+        }),
+      ),
     onSuccess: () => {
       form.reset();
       void queries.invalidateQueries({ queryKey: ['lesson-assignments', lesson.id] });
@@ -123,22 +155,39 @@ function AssignSheet({ lesson, ready }: { readonly lesson: Lesson; readonly read
   });
   const { values } = form;
   return (
-    <form className={`ob-card ${classes.sheet}`} onSubmit={form.onSubmit((terms) => assign.mutate(terms))} noValidate aria-label="Give it to a class">
+    <form
+      className={`ob-card ${classes.sheet}`}
+      onSubmit={form.onSubmit((terms) => assign.mutate(terms))}
+      noValidate
+      aria-label="Give it to a class"
+    >
       <Stack gap="sm">
         <Title order={2}>Give it to a class</Title>
         <Group align="end" wrap="wrap">
           <NativeSelect
             label="Who"
-            data={[{ value: '', label: 'Choose a class' }, ...(mine.data ?? []).map((one) => ({ value: one.id, label: `${one.name} (${one.learners} learners)` }))]}
+            data={[
+              { value: '', label: 'Choose a class' },
+              ...(mine.data ?? []).map((one) => ({ value: one.id, label: `${one.name} (${one.learners} learners)` })),
+            ]}
             {...form.getInputProps('classId')}
           />
           <TextInput label="By when" type="datetime-local" {...form.getInputProps('dueAt')} />
         </Group>
-        <Textarea label="What to do" autosize minRows={3} maxLength={4000} placeholder="Watch to the end, then plot the course and hand in your chart." {...form.getInputProps('instructions')} />
+        <Textarea
+          label="What to do"
+          autosize
+          minRows={3}
+          maxLength={4000}
+          placeholder="Watch to the end, then plot the course and hand in your chart."
+          {...form.getInputProps('instructions')}
+        />
         <Switch label="Learners hand something in" {...form.getInputProps('handIn', { type: 'checkbox' })} />
         <Group align="end">
           <Switch label="Points are given" pb={8} {...form.getInputProps('graded', { type: 'checkbox' })} />
-          {values.graded && <NumberInput label="At most" min={1} max={1000} w={120} {...form.getInputProps('points')} />}
+          {values.graded && (
+            <NumberInput label="At most" min={1} max={1000} w={120} {...form.getInputProps('points')} />
+          )}
         </Group>
         <ProblemNote failure={assign.error} />
         <Group>
@@ -153,10 +202,13 @@ function AssignSheet({ lesson, ready }: { readonly lesson: Lesson; readonly read
           What learners will see
         </Text>
         <Text fw={700}>{lesson.title}</Text>
-        <Text size="sm">Due {Number.isNaN(new Date(values.dueAt).getTime()) ? '…' : whenText(new Date(values.dueAt).toISOString())}</Text>
+        <Text size="sm">
+          Due {Number.isNaN(new Date(values.dueAt).getTime()) ? '…' : whenText(new Date(values.dueAt).toISOString())}
+        </Text>
         <Text style={{ whiteSpace: 'pre-wrap' }}>{values.instructions || 'No instructions yet.'}</Text>
         <Text size="sm">
-          {values.handIn ? 'Hand in a PDF, a picture or text.' : 'Nothing to hand in.'} {values.graded ? `Worth up to ${values.points} points.` : ''}
+          {values.handIn ? 'Hand in a PDF, a picture or text.' : 'Nothing to hand in.'}{' '}
+          {values.graded ? `Worth up to ${values.points} points.` : ''}
         </Text>
       </aside>
     </form>

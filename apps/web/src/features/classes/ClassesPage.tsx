@@ -40,7 +40,10 @@ export function ClassesPage() {
 }
 
 function Roster({ id }: { readonly id: string }) {
-  const found = useQuery({ queryKey: ['class', id], queryFn: () => call(client.GET('/api/classes/{id}', { params: { path: { id } } })) });
+  const found = useQuery({
+    queryKey: ['class', id],
+    queryFn: () => call(client.GET('/api/classes/{id}', { params: { path: { id } } })),
+  });
   return (
     <Show of={found} what="Fetching the roster">
       {({ roster }) => (

@@ -8,7 +8,13 @@ import classes from './LessonFrame.module.css';
 
 const STEPS = ['pages', 'record', 'polish', 'assign', 'watched'] as const;
 type Step = (typeof STEPS)[number];
-const NAMES: Readonly<Record<Step, string>> = { pages: 'Pages', record: 'Record', polish: 'Polish', assign: 'Assign', watched: 'Watched' };
+const NAMES: Readonly<Record<Step, string>> = {
+  pages: 'Pages',
+  record: 'Record',
+  polish: 'Polish',
+  assign: 'Assign',
+  watched: 'Watched',
+};
 type StepState = 'not begun' | 'in hand' | 'done';
 
 /** A lesson's five steps across the top, each with its state; any can be entered at any time. */
@@ -66,7 +72,8 @@ function LessonTitle({ lesson }: { readonly lesson: Lesson }) {
   const queries = useQueryClient();
   const [title, setTitle] = useState(lesson.title);
   const save = useMutation({
-    mutationFn: () => call(client.PATCH('/api/lessons/{id}', { params: { path: { id: lesson.id } }, body: { title: title.trim() } })),
+    mutationFn: () =>
+      call(client.PATCH('/api/lessons/{id}', { params: { path: { id: lesson.id } }, body: { title: title.trim() } })),
     onSuccess: (saved) => queries.setQueryData(lessonKey(lesson.id), saved),
   });
   const leave = () => {

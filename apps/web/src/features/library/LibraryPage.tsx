@@ -51,7 +51,14 @@ function Rows({ lessons, any }: { readonly lessons: readonly Api['LessonRowDto']
     return any ? (
       <Empty title="No lesson has these words in its title">Try fewer words.</Empty>
     ) : (
-      <Empty title="Your first lesson" action={<Button component={Link} to="/lessons?new">Make a lesson</Button>}>
+      <Empty
+        title="Your first lesson"
+        action={
+          <Button component={Link} to="/lessons?new">
+            Make a lesson
+          </Button>
+        }
+      >
         Drop in the slides you have, or take a squared board and a pen.
       </Empty>
     );
@@ -68,7 +75,8 @@ function Rows({ lessons, any }: { readonly lessons: readonly Api['LessonRowDto']
               {lesson.title}
             </Link>
             <Text size="sm" c="dimmed">
-              {KINDS[lesson.kind]} · {lesson.pages} {lesson.pages === 1 ? 'page' : 'pages'} · changed {whenText(lesson.updatedAt)}
+              {KINDS[lesson.kind]} · {lesson.pages} {lesson.pages === 1 ? 'page' : 'pages'} · changed{' '}
+              {whenText(lesson.updatedAt)}
             </Text>
           </div>
           <Text className="ob-time">{lesson.recorded ? timeText(micros(lesson.length)) : 'not recorded'}</Text>

@@ -19,7 +19,8 @@ export function NewLesson({ onCancel }: { readonly onCancel: () => void }) {
     validate: { title: (value) => (value.trim() === '' ? 'Give the lesson a title, such as “Course to steer”' : null) },
   });
   const make = useMutation({
-    mutationFn: (body: { kind: 'slides' | 'worked'; title: string }) => call(client.POST('/api/lessons', { body: { ...body, title: body.title.trim() } })),
+    mutationFn: (body: { kind: 'slides' | 'worked'; title: string }) =>
+      call(client.POST('/api/lessons', { body: { ...body, title: body.title.trim() } })),
     onSuccess: (lesson) => navigate(`/lessons/${lesson.id}/${lesson.kind === 'worked' ? 'record' : 'pages'}`),
   });
   return (
@@ -28,7 +29,14 @@ export function NewLesson({ onCancel }: { readonly onCancel: () => void }) {
         <Title order={2}>Make a lesson</Title>
         <div className={classes.kinds} role="radiogroup" aria-label="Kind of lesson">
           {KINDS.map(({ kind, name, what }) => (
-            <button key={kind} type="button" role="radio" aria-checked={form.values.kind === kind} className={classes.kind} onClick={() => form.setFieldValue('kind', kind)}>
+            <button
+              key={kind}
+              type="button"
+              role="radio"
+              aria-checked={form.values.kind === kind}
+              className={classes.kind}
+              onClick={() => form.setFieldValue('kind', kind)}
+            >
               <Text fw={700}>{name}</Text>
               <Text size="sm">{what}</Text>
             </button>

@@ -29,7 +29,8 @@ export function MarkSheet({ desk, row, spoken, onSaved, onHandedBack }: Props) {
   });
   const handBack = useMutation({
     mutationFn: async () => {
-      if (points !== '' || comment !== '') await call(client.PUT('/api/marking/hand-ins/{id}', { params: { path }, body: body() }));
+      if (points !== '' || comment !== '')
+        await call(client.PUT('/api/marking/hand-ins/{id}', { params: { path }, body: body() }));
       return call(client.POST('/api/marking/hand-ins/{id}/hand-back', { params: { path } }));
     },
     onSuccess: ({ next }) => onHandedBack(next),
@@ -40,14 +41,36 @@ export function MarkSheet({ desk, row, spoken, onSaved, onHandedBack }: Props) {
     <Stack gap="xs" className={classes.sheet} component="section" aria-label="Marks">
       <Title order={2}>{row.learnerName}</Title>
       {desk.points !== null && (
-        <NumberInput label={`Points, up to ${desk.points}`} min={0} max={desk.points} clampBehavior="none" step={0.5} value={points} onChange={setPoints} onBlur={leave} />
+        <NumberInput
+          label={`Points, up to ${desk.points}`}
+          min={0}
+          max={desk.points}
+          clampBehavior="none"
+          step={0.5}
+          value={points}
+          onChange={setPoints}
+          onBlur={leave}
+        />
       )}
-      <Textarea label="Comment" autosize minRows={3} maxRows={8} maxLength={4000} value={comment} onChange={(event) => setComment(event.currentTarget.value)} onBlur={leave} />
+      <Textarea
+        label="Comment"
+        autosize
+        minRows={3}
+        maxRows={8}
+        maxLength={4000}
+        value={comment}
+        onChange={(event) => setComment(event.currentTarget.value)}
+        onBlur={leave}
+      />
       <Text size="sm" role="status">
         {saved ? `Saved ${clockText(saved)}` : ''}
       </Text>
       <ProblemNote failure={save.error ?? handBack.error} />
-      <Button onClick={() => handBack.mutate()} loading={handBack.isPending} disabled={!spoken && points === '' && comment === ''}>
+      <Button
+        onClick={() => handBack.mutate()}
+        loading={handBack.isPending}
+        disabled={!spoken && points === '' && comment === ''}
+      >
         Hand back
       </Button>
     </Stack>

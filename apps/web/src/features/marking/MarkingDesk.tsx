@@ -2,7 +2,17 @@ import { Button, Text, Title } from '@mantine/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Room } from '../../kits/recorder/index.ts';
-import { call, client, corePage, lessonKey, pictureOf, saveEdits, useLesson, type Api, type Lesson } from '../../shared/api/index.ts';
+import {
+  call,
+  client,
+  corePage,
+  lessonKey,
+  pictureOf,
+  saveEdits,
+  useLesson,
+  type Api,
+  type Lesson,
+} from '../../shared/api/index.ts';
 import { revise } from '@oakbell/core/edits';
 import { Empty, PageTitle, Show, Waiting, whenText } from '../../shared/ui/index.ts';
 import { MarkSheet } from './MarkSheet.tsx';
@@ -14,11 +24,17 @@ const deskKey = (id: string) => ['marking', id] as const;
 /** The queue on the left, the hand-in with pen and voice in the middle, the marks on the right. */
 export function MarkingDesk() {
   const { assignment: id = '', submission } = useParams();
-  const desk = useQuery({ queryKey: deskKey(id), queryFn: () => call(client.GET('/api/marking/{id}', { params: { path: { id } } })) });
+  const desk = useQuery({
+    queryKey: deskKey(id),
+    queryFn: () => call(client.GET('/api/marking/{id}', { params: { path: { id } } })),
+  });
   return (
     <Show of={desk} what="Opening the marking desk">
       {(data) => {
-        const open = data.queue.find((row) => row.submissionId === submission) ?? data.queue.find((row) => row.state === 'handed-in') ?? data.queue[0];
+        const open =
+          data.queue.find((row) => row.submissionId === submission) ??
+          data.queue.find((row) => row.state === 'handed-in') ??
+          data.queue[0];
         return (
           <div className={classes.desk}>
             <PageTitle>{`Marking · ${data.lessonTitle}`}</PageTitle>
@@ -32,11 +48,22 @@ export function MarkingDesk() {
               </Text>
               <ol>
                 {data.queue.map((row) => (
-                  <QueueRow key={row.submissionId} row={row} current={row === open} to={`/marking/${id}/${row.submissionId}`} />
+                  <QueueRow
+                    key={row.submissionId}
+                    row={row}
+                    current={row === open}
+                    to={`/marking/${id}/${row.submissionId}`}
+                  />
                 ))}
               </ol>
             </nav>
-            {open ? <Opened key={open.submissionId} desk={data} row={open} /> : <div className="ob-page"><Empty title="Nobody has handed in yet">The first hand-in opens here as soon as it arrives.</Empty></div>}
+            {open ? (
+              <Opened key={open.submissionId} desk={data} row={open} />
+            ) : (
+              <div className="ob-page">
+                <Empty title="Nobody has handed in yet">The first hand-in opens here as soon as it arrives.</Empty>
+              </div>
+            )}
           </div>
         );
       }}
@@ -44,8 +71,21 @@ export function MarkingDesk() {
   );
 }
 
-function QueueRow({ row, current, to }: { readonly row: Api['QueueRowDto']; readonly current: boolean; readonly to: string }) {
-  const state = row.state === 'handed-in' ? 'waiting' : row.heardAt ? `heard ${Math.round((row.heardShare ?? 0) * 100)} %` : 'handed back';
+function QueueRow({
+  row,
+  current,
+  to,
+}: {
+  readonly row: Api['QueueRowDto'];
+  readonly current: boolean;
+  readonly to: string;
+}) {
+  const state =
+    row.state === 'handed-in'
+      ? 'waiting'
+      : row.heardAt
+        ? `heard ${Math.round((row.heardShare ?? 0) * 100)} %`
+        : 'handed back';
   return (
     <li>
       <Link to={to} className={classes.queueRow} aria-current={current ? 'page' : undefined}>
@@ -70,13 +110,25 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
     void queries.invalidateQueries({ queryKey: ['today'] });
     navigate(`/marking/${desk.assignmentId}${next ? `/${next}` : ''}`);
   };
-  const sheet = <MarkSheet desk={desk} row={row} spoken={(lesson.data?.edits.segments.length ?? 0) > 0} onHandedBack={afterHandBack} onSaved={() => void refresh()} />;
+  const sheet = (
+    <MarkSheet
+      desk={desk}
+      row={row}
+      spoken={(lesson.data?.edits.segments.length ?? 0) > 0}
+      onHandedBack={afterHandBack}
+      onSaved={() => void refresh()}
+    />
+  );
   if (!lesson.data) return <Waiting what="Opening the hand-in" />;
   if (lesson.data.pages.length === 0) {
     const failed = lesson.data.importing?.state === 'failed';
     return (
       <div className={classes.plain}>
-        {failed ? <Text role="alert">{lesson.data.importing?.failureText}</Text> : <Waiting what="Drawing the pages of the hand-in" />}
+        {failed ? (
+          <Text role="alert">{lesson.data.importing?.failureText}</Text>
+        ) : (
+          <Waiting what="Drawing the pages of the hand-in" />
+        )}
         {sheet}
       </div>
     );
@@ -121,19 +173,34 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
 
   /** Takes what was spoken out of the feedback; it stays in its history. */
   async function takeOut(now: Lesson): Promise<void> {
-    const revised = now.edits.segments.toReversed().reduce<{ edits: Lesson['edits']; history: Lesson['history'] } | null>(
-      (so, segment) => so && revise(so.edits, so.history, { op: 'remove', index: so.edits.segments.length - 1, segment }),
-      now,
-    );
+    const revised = now.edits.segments
+      .toReversed()
+      .reduce<{ edits: Lesson['edits']; history: Lesson['history'] } | null>(
+        (so, segment) =>
+          so && revise(so.edits, so.history, { op: 'remove', index: so.edits.segments.length - 1, segment }),
+        now,
+      );
     if (revised) await saveEdits(queries, now, revised.edits, revised.history);
     await queries.invalidateQueries({ queryKey: lessonKey(now.id) });
   }
 }
 
-function HandedBack({ row, lesson, desk }: { readonly row: Api['QueueRowDto']; readonly lesson: Lesson; readonly desk: Api['MarkingDeskDto'] }) {
+function HandedBack({
+  row,
+  lesson,
+  desk,
+}: {
+  readonly row: Api['QueueRowDto'];
+  readonly lesson: Lesson;
+  readonly desk: Api['MarkingDeskDto'];
+}) {
   return (
     <div className={classes.hall}>
-      {lesson.edits.segments.length > 0 ? <SpokenFeedback lesson={lesson} /> : <Text m="auto">Handed back without a recording.</Text>}
+      {lesson.edits.segments.length > 0 ? (
+        <SpokenFeedback lesson={lesson} />
+      ) : (
+        <Text m="auto">Handed back without a recording.</Text>
+      )}
       <div className={classes.beside}>
         <Title order={2}>{row.learnerName}</Title>
         <Text>Handed back {row.handedBackAt && whenText(row.handedBackAt)}</Text>
@@ -144,7 +211,11 @@ function HandedBack({ row, lesson, desk }: { readonly row: Api['QueueRowDto']; r
         )}
         <Text style={{ whiteSpace: 'pre-wrap' }}>{row.comment}</Text>
         <Text role="status">
-          {row.heardAt ? `Heard ${Math.round((row.heardShare ?? 0) * 100)} %, last on ${whenText(row.heardAt)}` : lesson.edits.segments.length > 0 ? 'Not heard yet' : ''}
+          {row.heardAt
+            ? `Heard ${Math.round((row.heardShare ?? 0) * 100)} %, last on ${whenText(row.heardAt)}`
+            : lesson.edits.segments.length > 0
+              ? 'Not heard yet'
+              : ''}
         </Text>
       </div>
     </div>

@@ -16,7 +16,9 @@ export function MarkingPage() {
       <Show of={piles} what="Fetching the hand-ins">
         {(all) =>
           all.length === 0 ? (
-            <Empty title="Nothing is handed in yet">When you assign a lesson with something to hand in, it comes here.</Empty>
+            <Empty title="Nothing is handed in yet">
+              When you assign a lesson with something to hand in, it comes here.
+            </Empty>
           ) : (
             <ul className="ob-rows ob-card">
               {[...all]
@@ -28,10 +30,15 @@ export function MarkingPage() {
                         {pile.lessonTitle}
                       </Link>
                       <Text size="sm" c="dimmed">
-                        {pile.className} · due {dayDistance(pile.dueAt, new Date())} · {pile.handedBack} handed back · {pile.learners - pile.waiting - pile.handedBack} not handed in
+                        {pile.className} · due {dayDistance(pile.dueAt, new Date())} · {pile.handedBack} handed back ·{' '}
+                        {pile.learners - pile.waiting - pile.handedBack} not handed in
                       </Text>
                     </div>
-                    <Button component={Link} to={`/marking/${pile.assignmentId}`} variant={pile.waiting > 0 ? 'filled' : 'default'}>
+                    <Button
+                      component={Link}
+                      to={`/marking/${pile.assignmentId}`}
+                      variant={pile.waiting > 0 ? 'filled' : 'default'}
+                    >
                       {pile.waiting > 0 ? `Mark ${pile.waiting}` : 'Look'}
                     </Button>
                   </li>

@@ -13,18 +13,31 @@ export function SpokenFeedback({ lesson }: { readonly lesson: Lesson }) {
 
 function Heard({ lesson, takes }: { readonly lesson: Lesson; readonly takes: readonly TakeMaterial[] }) {
   const played = useMemo(
-    () => playableLesson({ edits: lesson.edits, takes, pages: lesson.pages.map((page) => ({ page: corePage(page), small: null })) }),
+    () =>
+      playableLesson({
+        edits: lesson.edits,
+        takes,
+        pages: lesson.pages.map((page) => ({ page: corePage(page), small: null })),
+      }),
     [lesson, takes],
   );
   const player = useMemo(
-    () => new SegmentPlayer(programmeOf(lesson.edits), (takeId) => [{ src: `/api/takes/${takeId}/voice`, type: 'audio/ogg' }]),
+    () =>
+      new SegmentPlayer(programmeOf(lesson.edits), (takeId) => [
+        { src: `/api/takes/${takeId}/voice`, type: 'audio/ogg' },
+      ]),
     [lesson.edits],
   );
   useEffect(() => () => player.close(), [player]);
   useKeys({ ' ': () => player.toggle() });
   return (
     <div className={classes.heard}>
-      <LessonStage lesson={played} player={player} pictureAddress={pictureOf(lesson.id)} onClick={() => player.toggle()} />
+      <LessonStage
+        lesson={played}
+        player={player}
+        pictureAddress={pictureOf(lesson.id)}
+        onClick={() => player.toggle()}
+      />
       <PlayControls player={player} />
     </div>
   );

@@ -10,5 +10,12 @@ export function BoardPicture({ page, widthPx }: { readonly page: Page; readonly 
     const surface = canvas.current!.getContext('2d') as CanvasRenderingContext2D & Surface<ImageBitmap>;
     paintPage({ surface, widthPx, assets: new Map() }, page);
   });
-  return <canvas ref={canvas} width={widthPx} height={Math.round((widthPx * page.height) / PAGE_WIDTH)} className={classes.picture} />;
+  return (
+    <canvas
+      ref={canvas}
+      width={widthPx}
+      height={Math.round((widthPx * page.height) / PAGE_WIDTH)}
+      className={classes.picture}
+    />
+  );
 }

@@ -17,7 +17,10 @@ export function DropPages({ lesson, large = false }: { readonly lesson: Lesson; 
     setShare(0);
     stop.current = new AbortController();
     try {
-      await sendFiles('POST', `/api/lessons/${lesson.id}/imports`, files, { onProgress: setShare, signal: stop.current.signal });
+      await sendFiles('POST', `/api/lessons/${lesson.id}/imports`, files, {
+        onProgress: setShare,
+        signal: stop.current.signal,
+      });
     } catch (problem) {
       setFailure(problem);
     } finally {
@@ -28,7 +31,12 @@ export function DropPages({ lesson, large = false }: { readonly lesson: Lesson; 
   return (
     <Stack gap="xs">
       {share === null ? (
-        <Dropzone onDrop={(files) => void send(files)} inputProps={{ 'aria-label': 'Add a PDF or pictures' }} p={large ? 'xl' : 'sm'} radius={6}>
+        <Dropzone
+          onDrop={(files) => void send(files)}
+          inputProps={{ 'aria-label': 'Add a PDF or pictures' }}
+          p={large ? 'xl' : 'sm'}
+          radius={6}
+        >
           <Text fw={600} ta="center">
             {large ? 'Drop a PDF or pictures here' : 'Drop more pages here'}
           </Text>

@@ -4,7 +4,16 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { IconArrowDown, IconArrowUp, IconPlus, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { call, client, corePage, lessonKey, pictureOf, useLesson, type Lesson, type LessonPage } from '../../shared/api/index.ts';
+import {
+  call,
+  client,
+  corePage,
+  lessonKey,
+  pictureOf,
+  useLesson,
+  type Lesson,
+  type LessonPage,
+} from '../../shared/api/index.ts';
 import { clockText, IconAction, PageTitle, ProblemNote } from '../../shared/ui/index.ts';
 import { BoardPicture } from './BoardPicture.tsx';
 import { DropPages } from './DropPages.tsx';
@@ -37,7 +46,10 @@ function FirstPages({ lesson }: { readonly lesson: Lesson }) {
 
 function PageDesk({ lesson }: { readonly lesson: Lesson }) {
   const [chosen, setChosen] = useState<string | null>(null);
-  const at = Math.max(0, lesson.pages.findIndex((page) => page.id === chosen));
+  const at = Math.max(
+    0,
+    lesson.pages.findIndex((page) => page.id === chosen),
+  );
   const page = lesson.pages[at]!;
   const add = useAddBoard(lesson);
   return (
@@ -48,7 +60,12 @@ function PageDesk({ lesson }: { readonly lesson: Lesson }) {
         <ol>
           {lesson.pages.map((one, i) => (
             <li key={one.id}>
-              <button type="button" className={classes.page} aria-current={i === at ? 'page' : undefined} onClick={() => setChosen(one.id)}>
+              <button
+                type="button"
+                className={classes.page}
+                aria-current={i === at ? 'page' : undefined}
+                onClick={() => setChosen(one.id)}
+              >
                 <span className={classes.small}>
                   <PagePicture lesson={lesson} page={one} small />
                 </span>
@@ -57,7 +74,13 @@ function PageDesk({ lesson }: { readonly lesson: Lesson }) {
             </li>
           ))}
         </ol>
-        <Button variant="subtle" size="sm" leftSection={<IconPlus size={18} aria-hidden />} onClick={() => add.mutate(page.id)} loading={add.isPending}>
+        <Button
+          variant="subtle"
+          size="sm"
+          leftSection={<IconPlus size={18} aria-hidden />}
+          onClick={() => add.mutate(page.id)}
+          loading={add.isPending}
+        >
           Add a board
         </Button>
         <DropPages lesson={lesson} />
@@ -70,7 +93,15 @@ function PageDesk({ lesson }: { readonly lesson: Lesson }) {
   );
 }
 
-function PagePicture({ lesson, page, small = false }: { readonly lesson: Lesson; readonly page: LessonPage; readonly small?: boolean }) {
+function PagePicture({
+  lesson,
+  page,
+  small = false,
+}: {
+  readonly lesson: Lesson;
+  readonly page: LessonPage;
+  readonly small?: boolean;
+}) {
   const picture = small ? page.smallPicture : page.picture;
   if (picture === null) return <BoardPicture page={corePage(page)} widthPx={small ? 144 : 1600} />;
   return <img src={pictureOf(lesson.id)(picture)} alt="" className={classes.picture} />;
@@ -81,7 +112,8 @@ function Importing({ lesson }: { readonly lesson: Lesson }) {
   const queries = useQueryClient();
   const job = lesson.importing;
   const act = useMutation({
-    mutationFn: (what: 'cancel' | 'retry') => call(client.POST(`/api/jobs/{id}/${what}`, { params: { path: { id: job!.id } } })),
+    mutationFn: (what: 'cancel' | 'retry') =>
+      call(client.POST(`/api/jobs/{id}/${what}`, { params: { path: { id: job!.id } } })),
     onSettled: () => queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
   });
   if (!job || job.state === 'done' || job.state === 'cancelled') return null;
@@ -127,7 +159,10 @@ function PageSide({ lesson, page, at }: { readonly lesson: Lesson; readonly page
   });
   const remove = useMutation({
     mutationFn: () => call(client.DELETE('/api/lessons/{id}/pages/{page}', { params: { path } })),
-    onSuccess: () => offerUndo(`Page ${at + 1} was removed.`, () => call(client.POST('/api/lessons/{id}/pages/{page}/restore', { params: { path } })).then(refresh)),
+    onSuccess: () =>
+      offerUndo(`Page ${at + 1} was removed.`, () =>
+        call(client.POST('/api/lessons/{id}/pages/{page}/restore', { params: { path } })).then(refresh),
+      ),
     onSettled: refresh,
   });
   return (
@@ -191,7 +226,12 @@ function useAddBoard(lesson: Lesson) {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: (after: string | undefined) =>
-      call(client.POST('/api/lessons/{id}/boards', { params: { path: { id: lesson.id } }, body: { backdrop: 'squared', ...(after ? { after } : {}) } })),
+      call(
+        client.POST('/api/lessons/{id}/boards', {
+          params: { path: { id: lesson.id } },
+          body: { backdrop: 'squared', ...(after ? { after } : {}) },
+        }),
+      ),
     onSettled: () => queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
   });
 }

@@ -5,9 +5,25 @@ import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { LessonStage, PlayControls, playableLesson, SegmentPlayer, usePlayerTime, usePlayerView } from '../../kits/player/index.ts';
+import {
+  LessonStage,
+  PlayControls,
+  playableLesson,
+  SegmentPlayer,
+  usePlayerTime,
+  usePlayerView,
+} from '../../kits/player/index.ts';
 import { Timeline } from '../../kits/timeline/index.ts';
-import { corePage, lessonKey, pictureOf, saveEdits, useLesson, useTakes, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
+import {
+  corePage,
+  lessonKey,
+  pictureOf,
+  saveEdits,
+  useLesson,
+  useTakes,
+  type Lesson,
+  type TakeMaterial,
+} from '../../shared/api/index.ts';
 import { clockText, Empty, IconAction, PageTitle, ProblemNote, useKeys, Waiting } from '../../shared/ui/index.ts';
 import { editInWords } from './editWords.ts';
 import { joinedPeaks, trimEdits, untrimmed } from './ends.ts';
@@ -22,7 +38,14 @@ export function PolishStep() {
   if (lesson.edits.segments.length === 0) {
     return (
       <div className="ob-page">
-        <Empty title="There is no take to polish yet" action={<Button component={Link} to={`/lessons/${id}/record`}>Record</Button>}>
+        <Empty
+          title="There is no take to polish yet"
+          action={
+            <Button component={Link} to={`/lessons/${id}/record`}>
+              Record
+            </Button>
+          }
+        >
           Record the lesson first; then hear it here and trim its ends.
         </Empty>
         <Undoing lesson={lesson} />
@@ -44,14 +67,18 @@ function Desk({ lesson, takes }: { readonly lesson: Lesson; readonly takes: read
   const view = usePlayerView(player);
   const peaks = useMemo(() => joinedPeaks(whole, takes), [whole, takes]);
 
-  useEffect(() => player.onTick((now) => now >= kept.end && player.getView().state === 'playing' && player.pause()), [player, kept.end]);
+  useEffect(
+    () => player.onTick((now) => now >= kept.end && player.getView().state === 'playing' && player.pause()),
+    [player, kept.end],
+  );
   useEffect(() => {
     if (player.time < kept.start) player.seek(kept.start);
   }, [player, kept.start]);
   const store = () => {
     if (!dragged) return;
     const edits = trimEdits(lesson.edits, whole, dragged);
-    if (edits.length > 0) change.mutate(edits.reduce<Revised | null>((now, edit) => now && revise(now.edits, now.history, edit), lesson));
+    if (edits.length > 0)
+      change.mutate(edits.reduce<Revised | null>((now, edit) => now && revise(now.edits, now.history, edit), lesson));
     setDragged(null);
   };
   const play = () => {
@@ -80,7 +107,9 @@ function Desk({ lesson, takes }: { readonly lesson: Lesson; readonly takes: read
           <Text fw={700} size="lg" className="ob-time">
             {timeText(subtractTime(kept.end, kept.start), { tenths: true })} long
           </Text>
-          <Text className={classes.dim}>Drag the two green handles to trim the ends. Nothing is lost: what you trim can be drawn out again.</Text>
+          <Text className={classes.dim}>
+            Drag the two green handles to trim the ends. Nothing is lost: what you trim can be drawn out again.
+          </Text>
           <Undoing lesson={lesson} />
           <ProblemNote failure={change.error} />
           {view.fault && <Text role="alert">{view.fault}</Text>}
@@ -123,7 +152,10 @@ function usePlaying(lesson: Lesson, whole: ReturnType<typeof untrimmed>, takes: 
     () =>
       playableLesson({
         edits: { version: 1, segments: whole.segments },
-        pages: lesson.pages.map((page) => ({ page: corePage(page), small: page.smallPicture && pictureOf(lesson.id)(page.smallPicture) })),
+        pages: lesson.pages.map((page) => ({
+          page: corePage(page),
+          small: page.smallPicture && pictureOf(lesson.id)(page.smallPicture),
+        })),
         takes,
       }),
     // The takes whole change only when one comes or goes, not with each trim.
@@ -131,7 +163,10 @@ function usePlaying(lesson: Lesson, whole: ReturnType<typeof untrimmed>, takes: 
     [key, takes, lesson.pages],
   );
   const player = useMemo(
-    () => new SegmentPlayer(programmeOf({ version: 1, segments: whole.segments }), (takeId) => [{ src: `/api/takes/${takeId}/voice`, type: 'audio/ogg' }]),
+    () =>
+      new SegmentPlayer(programmeOf({ version: 1, segments: whole.segments }), (takeId) => [
+        { src: `/api/takes/${takeId}/voice`, type: 'audio/ogg' },
+      ]),
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [key],
   );
@@ -158,10 +193,22 @@ function Undoing({ lesson }: { readonly lesson: Lesson }) {
   return (
     <div>
       <Group gap={4}>
-        <IconAction hall label="Undo" keyText="Ctrl+Z" disabled={done.length === 0 || change.isPending} onClick={() => change.mutate(undo(lesson.edits, lesson.history))}>
+        <IconAction
+          hall
+          label="Undo"
+          keyText="Ctrl+Z"
+          disabled={done.length === 0 || change.isPending}
+          onClick={() => change.mutate(undo(lesson.edits, lesson.history))}
+        >
           <IconArrowBackUp aria-hidden />
         </IconAction>
-        <IconAction hall label="Redo" keyText="Ctrl+Shift+Z" disabled={undone.length === 0 || change.isPending} onClick={() => change.mutate(redo(lesson.edits, lesson.history))}>
+        <IconAction
+          hall
+          label="Redo"
+          keyText="Ctrl+Shift+Z"
+          disabled={undone.length === 0 || change.isPending}
+          onClick={() => change.mutate(redo(lesson.edits, lesson.history))}
+        >
           <IconArrowForwardUp aria-hidden />
         </IconAction>
         <Text size="sm" role="status">

@@ -5,7 +5,18 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Room, type RoomPage } from '../../kits/recorder/index.ts';
-import { call, client, corePage, lessonKey, pictureOf, saveEdits, useLesson, useTakes, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
+import {
+  call,
+  client,
+  corePage,
+  lessonKey,
+  pictureOf,
+  saveEdits,
+  useLesson,
+  useTakes,
+  type Lesson,
+  type TakeMaterial,
+} from '../../shared/api/index.ts';
 import { Empty, Waiting } from '../../shared/ui/index.ts';
 import classes from './Record.module.css';
 
@@ -18,7 +29,14 @@ export function RecordStep() {
   if (lesson.pages.length === 0) {
     return (
       <div className="ob-page">
-        <Empty title="There is nothing to talk over yet" action={<Button component={Link} to={`/lessons/${id}/pages`}>Add pages</Button>}>
+        <Empty
+          title="There is nothing to talk over yet"
+          action={
+            <Button component={Link} to={`/lessons/${id}/pages`}>
+              Add pages
+            </Button>
+          }
+        >
           Add slides, or a board to write on; then record.
         </Empty>
       </div>
@@ -32,7 +50,10 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
   const navigate = useNavigate();
   const pages = useMemo(() => roomPages(lesson), [lesson]);
   const refresh = () =>
-    Promise.all([queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }), queries.invalidateQueries({ queryKey: ['takes', lesson.id] })]);
+    Promise.all([
+      queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
+      queries.invalidateQueries({ queryKey: ['takes', lesson.id] }),
+    ]);
   const recordAgain = async (takeId: string) => {
     await queries.refetchQueries({ queryKey: lessonKey(lesson.id) });
     const now = queries.getQueryData<Lesson>(lessonKey(lesson.id)) ?? lesson;
@@ -43,7 +64,12 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
     await refresh();
   };
   const addBoard = async (after: string) => {
-    const made = await call(client.POST('/api/lessons/{id}/boards', { params: { path: { id: lesson.id } }, body: { backdrop: 'squared', after } }));
+    const made = await call(
+      client.POST('/api/lessons/{id}/boards', {
+        params: { path: { id: lesson.id } },
+        body: { backdrop: 'squared', after },
+      }),
+    );
     await queries.refetchQueries({ queryKey: lessonKey(lesson.id) });
     return made.id;
   };

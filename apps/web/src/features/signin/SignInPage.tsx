@@ -6,7 +6,8 @@ import { useSession, useSignIn } from '../../shared/api/index.ts';
 import { PageTitle, ProblemNote } from '../../shared/ui/index.ts';
 
 /** A path of our own, and no other address, may follow on signing in. */
-const safePath = (path: string | null): string => (path && /^\/[\w\-/?=&%.]*$/.test(path) && !path.startsWith('//') ? path : '/');
+const safePath = (path: string | null): string =>
+  path && /^\/[\w\-/?=&%.]*$/.test(path) && !path.startsWith('//') ? path : '/';
 
 export function SignInPage() {
   const session = useSession();
@@ -38,7 +39,13 @@ export function SignInPage() {
         <Text c="dimmed">Sign in with the name your school gave you.</Text>
         <form onSubmit={submit} noValidate>
           <Stack>
-            <TextInput label="Name" autoComplete="username" autoCapitalize="none" autoFocus {...form.getInputProps('name')} />
+            <TextInput
+              label="Name"
+              autoComplete="username"
+              autoCapitalize="none"
+              autoFocus
+              {...form.getInputProps('name')}
+            />
             <PasswordInput label="Password" autoComplete="current-password" {...form.getInputProps('password')} />
             <ProblemNote failure={failure} />
             <Button type="submit" loading={busy}>

@@ -3,7 +3,8 @@ interface Counts {
   readonly lessons: { readonly length: number };
 }
 
-const count = (many: number, one: string, more: string): string => `${many === 1 ? 'one' : many} ${many === 1 ? one : more}`;
+const count = (many: number, one: string, more: string): string =>
+  `${many === 1 ? 'one' : many} ${many === 1 ? one : more}`;
 
 /** The day in one sentence. */
 export function todaySentence({ handIns, lessons }: Counts): string {

@@ -31,7 +31,12 @@ export function DeskPage() {
       <Show of={desk} what="Looking at your desk">
         {(items) => {
           const shown = items.filter((item) => (list.states as readonly string[]).includes(item.state));
-          if (shown.length === 0) return <Empty title={EMPTY[list.key]}>{list.key === 'desk' ? 'When a teacher gives you something, it is here.' : ''}</Empty>;
+          if (shown.length === 0)
+            return (
+              <Empty title={EMPTY[list.key]}>
+                {list.key === 'desk' ? 'When a teacher gives you something, it is here.' : ''}
+              </Empty>
+            );
           return (
             <ul className="ob-rows ob-card">
               {shown.map((item) => (

@@ -3,7 +3,16 @@ import { timeText, type Micros } from '@oakbell/core/clock';
 import type { RangeSet } from '@oakbell/core/intervals';
 import { IconPlayerPlayFilled } from '@tabler/icons-react';
 import { useEffect, useMemo, useState } from 'react';
-import { editionPicture, editionPlayer, LessonStage, PlayControls, SPEEDS, usePlayerTime, usePlayerView, type Edition } from '../../kits/player/index.ts';
+import {
+  editionPicture,
+  editionPlayer,
+  LessonStage,
+  PlayControls,
+  SPEEDS,
+  usePlayerTime,
+  usePlayerView,
+  type Edition,
+} from '../../kits/player/index.ts';
 import { Timeline } from '../../kits/timeline/index.ts';
 import { useKeys } from '../../shared/ui/index.ts';
 import { useReports } from './useReports.ts';
@@ -19,7 +28,15 @@ export function EditionView({ edition }: { readonly edition: Edition }) {
   return <Playing edition={edition} player={player} seen={seen} />;
 }
 
-function Playing({ edition, player, seen }: { readonly edition: Edition; readonly player: ReturnType<typeof editionPlayer>; readonly seen: RangeSet }) {
+function Playing({
+  edition,
+  player,
+  seen,
+}: {
+  readonly edition: Edition;
+  readonly player: ReturnType<typeof editionPlayer>;
+  readonly seen: RangeSet;
+}) {
   const { lesson, peaks } = edition;
   const view = usePlayerView(player);
   const time = usePlayerTime(player);
@@ -46,7 +63,12 @@ function Playing({ edition, player, seen }: { readonly edition: Edition; readonl
       <div className={classes.stage} style={{ aspectRatio: `1600 / ${shapeOf(edition)}` }}>
         <LessonStage lesson={lesson} player={player} pictureAddress={pictureAddress} onClick={() => player.toggle()} />
         {idle && (
-          <Button className={classes.begin} size="lg" leftSection={<IconPlayerPlayFilled aria-hidden />} onClick={() => void player.play()}>
+          <Button
+            className={classes.begin}
+            size="lg"
+            leftSection={<IconPlayerPlayFilled aria-hidden />}
+            onClick={() => void player.play()}
+          >
             {view.state === 'ended' ? 'Watch again' : time > 0 ? `Go on from ${timeText(time)}` : 'Watch'}
           </Button>
         )}
@@ -61,11 +83,27 @@ function Playing({ edition, player, seen }: { readonly edition: Edition; readonl
           {view.fault}
         </Text>
       )}
-      <Timeline hall label="Time in the lesson" length={lesson.programme.length} peaks={peaks} turns={lesson.turns} ink={lesson.ink} seen={seen} position={time} onSeek={(to) => player.seek(to)} />
+      <Timeline
+        hall
+        label="Time in the lesson"
+        length={lesson.programme.length}
+        peaks={peaks}
+        turns={lesson.turns}
+        ink={lesson.ink}
+        seen={seen}
+        position={time}
+        onSeek={(to) => player.seek(to)}
+      />
       <PlayControls player={player} />
       <nav aria-label="Pages" className={classes.strip}>
         {lesson.turns.map((one, i) => (
-          <button key={i} type="button" className={classes.stripPage} aria-current={i === upAt ? 'step' : undefined} onClick={() => player.seek(one.at)}>
+          <button
+            key={i}
+            type="button"
+            className={classes.stripPage}
+            aria-current={i === upAt ? 'step' : undefined}
+            onClick={() => player.seek(one.at)}
+          >
             <span className={classes.stripPicture}>{one.small && <img src={one.small} alt="" loading="lazy" />}</span>
             {one.name} · <span className="ob-time">{timeText(one.at)}</span>
           </button>
@@ -76,4 +114,5 @@ function Playing({ edition, player, seen }: { readonly edition: Edition; readonl
 }
 
 /** The tallest page decides the shape, up to upright paper. */
-const shapeOf = ({ lesson }: Edition): number => Math.min(1200, Math.max(900, ...lesson.pages.map(({ page }) => page.height)));
+const shapeOf = ({ lesson }: Edition): number =>
+  Math.min(1200, Math.max(900, ...lesson.pages.map(({ page }) => page.height)));

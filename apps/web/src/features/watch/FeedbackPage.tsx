@@ -25,7 +25,14 @@ export function FeedbackPage() {
             <Title order={1} className={classes.title}>
               Feedback: {data.lessonTitle}
             </Title>
-            {data.spoken && (data.editionId === null ? <Waiting what="The feedback is being made ready" /> : <Show of={edition} what="Fetching the feedback">{(made) => <EditionView edition={made} key={made.id} />}</Show>)}
+            {data.spoken &&
+              (data.editionId === null ? (
+                <Waiting what="The feedback is being made ready" />
+              ) : (
+                <Show of={edition} what="Fetching the feedback">
+                  {(made) => <EditionView edition={made} key={made.id} />}
+                </Show>
+              ))}
             <Stack className={classes.below}>
               {data.points !== null && (
                 <Text size="lg" fw={700}>

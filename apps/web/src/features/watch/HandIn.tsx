@@ -18,7 +18,8 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
         if (failure instanceof Problem && failure.status === 404) return null;
         throw failure;
       }),
-    refetchInterval: ({ state }) => (state.data?.importing && ['waiting', 'running'].includes(state.data.importing.state) ? 500 : false),
+    refetchInterval: ({ state }) =>
+      state.data?.importing && ['waiting', 'running'].includes(state.data.importing.state) ? 500 : false,
   });
   const [replacing, setReplacing] = useState(false);
   if (mine.error) return <ProblemNote failure={mine.error} onRetry={() => void mine.refetch()} />;
@@ -37,7 +38,15 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
   );
 }
 
-function Handed({ id, handed, onReplace }: { readonly id: string; readonly handed: Api['HandInDto']; readonly onReplace: () => void }) {
+function Handed({
+  id,
+  handed,
+  onReplace,
+}: {
+  readonly id: string;
+  readonly handed: Api['HandInDto'];
+  readonly onReplace: () => void;
+}) {
   const making = handed.importing && handed.importing.state !== 'done' && handed.importing.state !== 'failed';
   return (
     <Stack gap="xs">
@@ -49,7 +58,12 @@ function Handed({ id, handed, onReplace }: { readonly id: string; readonly hande
       {handed.importing?.state === 'failed' && <Text role="alert">{handed.importing.failureText}</Text>}
       <Group gap="xs">
         {handed.pages.map((page, i) => (
-          <img key={page.id} className={classes.handedPage} src={`/api/assignments/${id}/hand-in/pictures/${page.smallPicture}`} alt={`Page ${i + 1} of what you handed in`} />
+          <img
+            key={page.id}
+            className={classes.handedPage}
+            src={`/api/assignments/${id}/hand-in/pictures/${page.smallPicture}`}
+            alt={`Page ${i + 1} of what you handed in`}
+          />
         ))}
         {making && <Text size="sm">Drawing the pages: {Math.round((handed.importing?.progress ?? 0) * 100)} %</Text>}
       </Group>
@@ -68,7 +82,15 @@ function Handed({ id, handed, onReplace }: { readonly id: string; readonly hande
   );
 }
 
-function Giving({ id, before, onDone }: { readonly id: string; readonly before: Api['HandInDto'] | null; readonly onDone: () => void }) {
+function Giving({
+  id,
+  before,
+  onDone,
+}: {
+  readonly id: string;
+  readonly before: Api['HandInDto'] | null;
+  readonly onDone: () => void;
+}) {
   const queries = useQueryClient();
   const [text, setText] = useState(before?.text ?? '');
   const [share, setShare] = useState<number | null>(null);
@@ -86,9 +108,13 @@ function Giving({ id, before, onDone }: { readonly id: string; readonly before: 
       setShare(null);
     }
   };
-  const sendText = () => send(() => call(client.PUT('/api/assignments/{id}/hand-in/text', { params: { path: { id } }, body: { text } })));
+  const sendText = () =>
+    send(() => call(client.PUT('/api/assignments/{id}/hand-in/text', { params: { path: { id } }, body: { text } })));
   const sendChosen = (files: File[]) =>
-    files.length > 0 && void send(() => sendFiles<Api['HandInDto']>('PUT', `/api/assignments/${id}/hand-in/files`, files, { onProgress: setShare }));
+    files.length > 0 &&
+    void send(() =>
+      sendFiles<Api['HandInDto']>('PUT', `/api/assignments/${id}/hand-in/files`, files, { onProgress: setShare }),
+    );
   return (
     <Stack gap="sm">
       {before && <Text c="dimmed">What you handed in stays until the new one has arrived.</Text>}
@@ -107,8 +133,22 @@ function Giving({ id, before, onDone }: { readonly id: string; readonly before: 
         )}
       </Group>
       {share !== null && <Progress value={share * 100} aria-label="Sent" />}
-      <Textarea label="Or type it" autosize minRows={4} maxRows={16} maxLength={40_000} value={text} onChange={(event) => setText(event.currentTarget.value)} />
-      <Button variant="light" disabled={text.trim() === ''} loading={share !== null} onClick={() => void sendText()} style={{ alignSelf: 'flex-start' }}>
+      <Textarea
+        label="Or type it"
+        autosize
+        minRows={4}
+        maxRows={16}
+        maxLength={40_000}
+        value={text}
+        onChange={(event) => setText(event.currentTarget.value)}
+      />
+      <Button
+        variant="light"
+        disabled={text.trim() === ''}
+        loading={share !== null}
+        onClick={() => void sendText()}
+        style={{ alignSelf: 'flex-start' }}
+      >
         Hand in the text
       </Button>
       <ProblemNote failure={failure} />

@@ -11,7 +11,10 @@ import classes from './Watch.module.css';
 /** One thing on a learner's desk: the lesson first, then what to do. */
 export function WatchPage() {
   const { assignment: id = '' } = useParams();
-  const item = useQuery({ queryKey: ['desk', id], queryFn: () => call(client.GET('/api/desk/{id}', { params: { path: { id } } })) });
+  const item = useQuery({
+    queryKey: ['desk', id],
+    queryFn: () => call(client.GET('/api/desk/{id}', { params: { path: { id } } })),
+  });
   const edition = useEdition(item.data?.editionId ?? null);
   return (
     <div className={classes.page}>
@@ -22,10 +25,17 @@ export function WatchPage() {
             <Title order={1} className={classes.title}>
               {data.lessonTitle}
             </Title>
-            {data.editionId === null ? <Waiting what="The lesson is being made ready" /> : <Show of={edition} what="Fetching the lesson">{(made) => <EditionView edition={made} key={made.id} />}</Show>}
+            {data.editionId === null ? (
+              <Waiting what="The lesson is being made ready" />
+            ) : (
+              <Show of={edition} what="Fetching the lesson">
+                {(made) => <EditionView edition={made} key={made.id} />}
+              </Show>
+            )}
             <Stack className={classes.below} gap="md">
               <Text>
-                {data.className} · {data.teacherName} · due {dayDistance(data.dueAt, new Date())}, {whenText(data.dueAt)}
+                {data.className} · {data.teacherName} · due {dayDistance(data.dueAt, new Date())},{' '}
+                {whenText(data.dueAt)}
                 {data.points === null ? '' : ` · up to ${data.points} points`}
               </Text>
               {data.instructions !== '' && (

@@ -36,7 +36,8 @@ export class PlayLog {
 
   #add(play: Play): void {
     const last = this.#plays.at(-1);
-    if (last && last.end === play.start && last.speed === play.speed) this.#plays[this.#plays.length - 1] = { ...last, end: play.end };
+    if (last && last.end === play.start && last.speed === play.speed)
+      this.#plays[this.#plays.length - 1] = { ...last, end: play.end };
     else this.#plays.push(play);
   }
 }

@@ -55,13 +55,26 @@ export function useReports(player: SegmentPlayer, editionId: string): RangeSet {
   return seen;
 }
 
-async function send(visit: string, plays: readonly Play[], position: number, last: boolean): Promise<'not-arrived' | null> {
+async function send(
+  visit: string,
+  plays: readonly Play[],
+  position: number,
+  last: boolean,
+): Promise<'not-arrived' | null> {
   const params = { path: { id: visit } };
   try {
-    await call(client.POST('/api/watching/visits/{id}/reports', { params, body: { plays: [...plays], position }, keepalive: last }));
+    await call(
+      client.POST('/api/watching/visits/{id}/reports', {
+        params,
+        body: { plays: [...plays], position },
+        keepalive: last,
+      }),
+    );
     return null;
   } catch (failure) {
-    const away = failure instanceof Problem && (failure.status === 0 || failure.status >= 500 || failure.status === 409 || failure.status === 401);
+    const away =
+      failure instanceof Problem &&
+      (failure.status === 0 || failure.status >= 500 || failure.status === 409 || failure.status === 401);
     return away ? 'not-arrived' : null;
   }
 }

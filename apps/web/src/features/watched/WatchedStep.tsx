@@ -24,7 +24,14 @@ export function WatchedStep() {
           const chosen = assignments.find((one) => one.id === search.get('assignment')) ?? assignments[0];
           if (!chosen) {
             return (
-              <Empty title="Nobody has been given this lesson yet" action={<Button component={Link} to={`/lessons/${id}/assign`}>Assign</Button>}>
+              <Empty
+                title="Nobody has been given this lesson yet"
+                action={
+                  <Button component={Link} to={`/lessons/${id}/assign`}>
+                    Assign
+                  </Button>
+                }
+              >
                 Give it to a class; then see here who has watched what.
               </Empty>
             );
@@ -55,7 +62,11 @@ function Watched({ assignmentId }: { readonly assignmentId: string }) {
     queryFn: () => call(client.GET('/api/watching/assignments/{id}', { params: { path: { id: assignmentId } } })),
     refetchInterval: 15_000,
   });
-  return <Show of={watched} what="Counting the seconds">{(data) => <WatchedSheet watched={data} />}</Show>;
+  return (
+    <Show of={watched} what="Counting the seconds">
+      {(data) => <WatchedSheet watched={data} />}
+    </Show>
+  );
 }
 
 function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
@@ -69,7 +80,8 @@ function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
       <div>
         <Title order={1}>{watched.className}</Title>
         <Text c="dimmed">
-          {begun.length} of {watched.learners.length} have begun · due {dayDistance(watched.dueAt, new Date())}, {whenText(watched.dueAt)}
+          {begun.length} of {watched.learners.length} have begun · due {dayDistance(watched.dueAt, new Date())},{' '}
+          {whenText(watched.dueAt)}
         </Text>
       </div>
       <div className={`ob-card ${classes.sheet}`}>
@@ -111,7 +123,9 @@ function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
               </span>
               <span className={classes.when}>
                 {learner.lastAt && whenText(learner.lastAt)}
-                {learner.replayed >= 1e6 && <Text size="sm" c="dimmed">{`${timeText(micros(learner.replayed))} played again`}</Text>}
+                {learner.replayed >= 1e6 && (
+                  <Text size="sm" c="dimmed">{`${timeText(micros(learner.replayed))} played again`}</Text>
+                )}
               </span>
             </li>
           ))}

@@ -30,5 +30,13 @@ export function LessonStage({ lesson, player, pictureAddress, onClick }: Props) 
     return player.onTick(show);
   }, [lesson, player]);
   const name = lesson.pages.find((one) => one.page.id === up?.id)?.name ?? 'Page';
-  return <Stage ref={stage} pictures={pictures} pageHeight={up?.height ?? 900} label={`${name} of the lesson`} {...(onClick ? { onPointerUp: onClick } : {})} />;
+  return (
+    <Stage
+      ref={stage}
+      pictures={pictures}
+      pageHeight={up?.height ?? 900}
+      label={`${name} of the lesson`}
+      {...(onClick ? { onPointerUp: onClick } : {})}
+    />
+  );
 }

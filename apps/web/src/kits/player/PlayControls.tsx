@@ -1,6 +1,11 @@
 import { Group, NativeSelect, Text } from '@mantine/core';
 import { timeText, type Micros } from '@oakbell/core/clock';
-import { IconPlayerPauseFilled, IconPlayerPlayFilled, IconRewindBackward10, IconRewindForward10 } from '@tabler/icons-react';
+import {
+  IconPlayerPauseFilled,
+  IconPlayerPlayFilled,
+  IconRewindBackward10,
+  IconRewindForward10,
+} from '@tabler/icons-react';
 import { IconAction } from '../../shared/ui/index.ts';
 import type { SegmentPlayer } from './segmentPlayer.ts';
 import { usePlayerTime, usePlayerView } from './usePlayer.ts';

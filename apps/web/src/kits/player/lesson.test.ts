@@ -24,8 +24,20 @@ const lesson = playableLesson({
     ],
   },
   takes: [
-    { id: 't1', earlier: [], log: log({ kind: 'page', at: at(0), page: 'p1' }, stroke('cut', 1), stroke('kept', 3), { kind: 'page', at: at(6), page: 'p2' }) },
-    { id: 't2', earlier: ['t1'], log: log({ kind: 'page', at: at(0), page: 'p2' }, { kind: 'page', at: at(4), page: 'p1' }) },
+    {
+      id: 't1',
+      earlier: [],
+      log: log({ kind: 'page', at: at(0), page: 'p1' }, stroke('cut', 1), stroke('kept', 3), {
+        kind: 'page',
+        at: at(6),
+        page: 'p2',
+      }),
+    },
+    {
+      id: 't2',
+      earlier: ['t1'],
+      log: log({ kind: 'page', at: at(0), page: 'p2' }, { kind: 'page', at: at(4), page: 'p1' }),
+    },
   ],
 });
 
@@ -44,6 +56,11 @@ describe('a lesson laid out to be played', () => {
     expect(lesson.ink).toEqual([at(1)]);
   });
   it('keeps ink that was drawn inside a cut, in later takes too', () => {
-    expect(lesson.source.takes.get('t2')!.strokesAt('p1', at(4)).map((one) => one.id)).toEqual(['cut', 'kept']);
+    expect(
+      lesson.source.takes
+        .get('t2')!
+        .strokesAt('p1', at(4))
+        .map((one) => one.id),
+    ).toEqual(['cut', 'kept']);
   });
 });

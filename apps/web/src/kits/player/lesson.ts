@@ -34,7 +34,13 @@ interface RawLesson {
 export function playableLesson({ edits, pages, takes }: RawLesson): PlayableLesson {
   const events = new Map(takes.map((take) => [take.id, eventsOf(take.log)]));
   const index = new Map(
-    takes.map((take) => [take.id, new TakeIndex(events.get(take.id) ?? [], take.earlier.map((id) => events.get(id) ?? []))]),
+    takes.map((take) => [
+      take.id,
+      new TakeIndex(
+        events.get(take.id) ?? [],
+        take.earlier.map((id) => events.get(id) ?? []),
+      ),
+    ]),
   );
   const programme = programmeOf(edits);
   const named = pages.map((one, i) => ({ ...one, name: `Page ${i + 1}` }));
@@ -58,7 +64,10 @@ function eventsOf(log: string): readonly TakeEvent[] {
 }
 
 /** Page turns on the programme's axis: the page that is up where each segment starts, and every turn within it. */
-export function turnsOf(programme: Programme, index: ReadonlyMap<string, TakeIndex>): readonly { at: Micros; page: string }[] {
+export function turnsOf(
+  programme: Programme,
+  index: ReadonlyMap<string, TakeIndex>,
+): readonly { at: Micros; page: string }[] {
   const turns: { at: Micros; page: string }[] = [];
   const add = (at: number, page: string | null) => {
     if (page !== null && turns.at(-1)?.page !== page) turns.push({ at: micros(at), page });

@@ -26,7 +26,10 @@ export class SegmentPlayer {
   readonly programme: Programme;
 
   /** @param sources addresses of a take's sound, the best first */
-  constructor(programme: Programme, sources: (takeId: string) => readonly { readonly src: string; readonly type: string }[]) {
+  constructor(
+    programme: Programme,
+    sources: (takeId: string) => readonly { readonly src: string; readonly type: string }[],
+  ) {
     this.programme = programme;
     const ids = [...new Set(programme.segments.map((segment) => segment.takeId))];
     this.#elements = new Map(ids.map((id) => [id, this.#element(sources(id))]));
@@ -157,13 +160,20 @@ export class SegmentPlayer {
       source.src = src;
       source.type = type;
       source.addEventListener('error', () => {
-        if (source === element.lastElementChild) this.#set({ fault: 'The sound cannot be loaded just now. Check the network and try again.' });
+        if (source === element.lastElementChild)
+          this.#set({ fault: 'The sound cannot be loaded just now. Check the network and try again.' });
       });
       element.append(source);
     }
     const mine = () => element === this.#current;
-    element.addEventListener('waiting', () => mine() && this.#view.state === 'playing' && this.#set({ state: 'waiting' }));
-    element.addEventListener('playing', () => mine() && this.#view.state === 'waiting' && this.#set({ state: 'playing' }));
+    element.addEventListener(
+      'waiting',
+      () => mine() && this.#view.state === 'playing' && this.#set({ state: 'waiting' }),
+    );
+    element.addEventListener(
+      'playing',
+      () => mine() && this.#view.state === 'waiting' && this.#set({ state: 'playing' }),
+    );
     element.addEventListener('seeked', () => mine() && this.#tick(this.time));
     return element;
   }
@@ -176,4 +186,3 @@ export class SegmentPlayer {
     for (const listener of this.#listeners) listener();
   }
 }
-

@@ -3,7 +3,8 @@ import { ZERO } from '@oakbell/core/clock';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import type { PlayerView, SegmentPlayer } from './segmentPlayer.ts';
 
-export const usePlayerView = (player: SegmentPlayer): PlayerView => useSyncExternalStore(player.subscribe, player.getView);
+export const usePlayerView = (player: SegmentPlayer): PlayerView =>
+  useSyncExternalStore(player.subscribe, player.getView);
 
 /** Programme time, four times a second while playing and at once after a seek: enough for what is read. */
 export function usePlayerTime(player: SegmentPlayer): Micros {

@@ -71,7 +71,8 @@ export function InkStage({ recorder, page, pictures, tool, label }: Props) {
         pointer.current = { x: point.x * 10, y: point.y * 10 };
       }
     } else if (writing.current) recorder.ink.penMove(samples(event));
-    else if (tool.kind === 'eraser' && event.buttons === 1) for (const point of samples(event)) recorder.ink.erase(page.id, point);
+    else if (tool.kind === 'eraser' && event.buttons === 1)
+      for (const point of samples(event)) recorder.ink.erase(page.id, point);
     else return;
     show();
   };

@@ -30,7 +30,15 @@ export function LevelColumn({ recorder }: { readonly recorder: TakeRecorder }) {
   }, [recorder]);
   const zone = { bottom: `${GOOD.from * 100}%`, height: `${(GOOD.to - GOOD.from) * 100}%` };
   return (
-    <div className={classes.level} role="meter" aria-label="Level of the voice" aria-valuetext={word ? WORDS[word] : 'no sound'} aria-valuemin={0} aria-valuemax={2} aria-valuenow={word === 'low' ? 0 : word === 'high' ? 2 : 1}>
+    <div
+      className={classes.level}
+      role="meter"
+      aria-label="Level of the voice"
+      aria-valuetext={word ? WORDS[word] : 'no sound'}
+      aria-valuemin={0}
+      aria-valuemax={2}
+      aria-valuenow={word === 'low' ? 0 : word === 'high' ? 2 : 1}
+    >
       <div className={classes.levelTrack}>
         <span className={classes.levelGood} style={zone} />
         <div ref={bar} className={classes.levelBar} />

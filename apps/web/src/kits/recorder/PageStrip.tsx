@@ -1,6 +1,6 @@
 import { Button, Text } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
-import type { RoomPage } from './Room.tsx';
+import type { RoomPage } from './roomProps.ts';
 import classes from './Room.module.css';
 
 interface Props {
@@ -29,7 +29,12 @@ export function PageStrip({ pages, at, onTurn, onAddBoard }: Props) {
       <ol className={classes.strip}>
         {pages.map(({ page, small, name }, i) => (
           <li key={page.id}>
-            <button type="button" className={classes.stripPage} aria-current={i === at ? 'page' : undefined} onClick={() => onTurn(page.id)}>
+            <button
+              type="button"
+              className={classes.stripPage}
+              aria-current={i === at ? 'page' : undefined}
+              onClick={() => onTurn(page.id)}
+            >
               <span className={classes.stripPicture}>{small && <img src={small} alt="" loading="lazy" />}</span>
               <span>
                 {name}
@@ -40,7 +45,14 @@ export function PageStrip({ pages, at, onTurn, onAddBoard }: Props) {
         ))}
       </ol>
       {onAddBoard && (
-        <Button variant="subtle" color="var(--ob-hall-text)" size="sm" leftSection={<IconPlus size={18} aria-hidden />} onClick={onAddBoard} aria-keyshortcuts="b">
+        <Button
+          variant="subtle"
+          color="var(--ob-hall-text)"
+          size="sm"
+          leftSection={<IconPlus size={18} aria-hidden />}
+          onClick={onAddBoard}
+          aria-keyshortcuts="b"
+        >
           Add a board
         </Button>
       )}

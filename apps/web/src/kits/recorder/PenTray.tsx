@@ -22,17 +22,36 @@ export function PenTray({ recorder, tool, onTool }: Props) {
   return (
     <Group gap={2} wrap="nowrap" role="toolbar" aria-label="Pens">
       {PENS.map((pen) => (
-        <IconAction hall key={pen.key} label={pen.name} keyText={pen.key} pressed={tool.kind === 'pen' && tool.pen === pen} onClick={() => onTool({ kind: 'pen', pen })}>
+        <IconAction
+          hall
+          key={pen.key}
+          label={pen.name}
+          keyText={pen.key}
+          pressed={tool.kind === 'pen' && tool.pen === pen}
+          onClick={() => onTool({ kind: 'pen', pen })}
+        >
           <span className={classes.nib}>
             <IconPencil aria-hidden />
             <span className={classes.nibInk} style={{ background: pen.colour }} />
           </span>
         </IconAction>
       ))}
-      <IconAction hall label="Pointer" keyText="P" pressed={tool.kind === 'pointer'} onClick={() => onTool({ kind: 'pointer' })}>
+      <IconAction
+        hall
+        label="Pointer"
+        keyText="P"
+        pressed={tool.kind === 'pointer'}
+        onClick={() => onTool({ kind: 'pointer' })}
+      >
         <IconPointer aria-hidden />
       </IconAction>
-      <IconAction hall label="Eraser" keyText="X" pressed={tool.kind === 'eraser'} onClick={() => onTool({ kind: 'eraser' })}>
+      <IconAction
+        hall
+        label="Eraser"
+        keyText="X"
+        pressed={tool.kind === 'eraser'}
+        onClick={() => onTool({ kind: 'eraser' })}
+      >
         <IconEraser aria-hidden />
       </IconAction>
       <span className={classes.trayGap} />

@@ -3,7 +3,7 @@ import { micros, timeText, ZERO } from '@oakbell/core/clock';
 import { useEffect, useMemo } from 'react';
 import { LessonStage, PlayControls, playableLesson, SegmentPlayer } from '../player/index.ts';
 import { useKeys } from '../../shared/ui/index.ts';
-import type { RoomProps } from './Room.tsx';
+import type { RoomProps } from './roomProps.ts';
 import classes from './Room.module.css';
 import type { RecorderState, TakeRecorder } from './takeRecorder.ts';
 import { useRecorderView } from './useRecorder.ts';
@@ -21,7 +21,9 @@ export function Review(props: Props) {
   if (state.kind === 'failed') {
     return (
       <Stack className={classes.fault} align="flex-start">
-        <Title order={2}>{state.code === 'lesson-being-recorded' ? 'This lesson is being recorded elsewhere' : 'Recording stopped'}</Title>
+        <Title order={2}>
+          {state.code === 'lesson-being-recorded' ? 'This lesson is being recorded elsewhere' : 'Recording stopped'}
+        </Title>
         <Text role="alert">{state.text}</Text>
         <Group>
           {state.code === 'lesson-being-recorded' && <Button onClick={onTakeOver}>Take over here</Button>}
@@ -67,7 +69,12 @@ export function Review(props: Props) {
   );
 }
 
-function Heard({ recorder, state, pages, pictureAddress }: Props & { readonly state: Extract<RecorderState, { kind: 'recorded' }> }) {
+function Heard({
+  recorder,
+  state,
+  pages,
+  pictureAddress,
+}: Props & { readonly state: Extract<RecorderState, { kind: 'recorded' }> }) {
   const { takeId, voice, length } = state;
   const lesson = useMemo(
     () =>

@@ -1,8 +1,6 @@
 import { Alert, Button, Group, NativeSelect, Text } from '@mantine/core';
 import { timeText } from '@oakbell/core/clock';
-import type { Stroke } from '@oakbell/core/log';
-import type { Page } from '@oakbell/core/pages';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useState } from 'react';
 import { PageTitle, useKeys } from '../../shared/ui/index.ts';
 import { usePictures } from '../stage/index.ts';
 import { InkStage } from './InkStage.tsx';
@@ -13,43 +11,25 @@ import { PageStrip } from './PageStrip.tsx';
 import { PENS, type Tool } from './pens.ts';
 import { PenTray } from './PenTray.tsx';
 import { Review } from './Review.tsx';
+import type { RoomProps } from './roomProps.ts';
 import classes from './Room.module.css';
 import { SignInAgain } from './SignInAgain.tsx';
 import type { TakeRecorder } from './takeRecorder.ts';
 import { useRecorder, useRecorderView } from './useRecorder.ts';
 import { ALARM_WORDS, controlWord, SENDING_WORDS, stateWords } from './words.ts';
 
-export interface RoomPage {
-  readonly page: Page;
-  readonly small: string | null;
-  readonly name: string;
-  readonly cues: string;
-}
-export interface RoomProps {
-  readonly lessonId: string;
-  readonly title: string;
-  readonly pages: readonly RoomPage[];
-  readonly pictureAddress: (digest: string) => string;
-  /** What earlier takes of the lesson left on a page. */
-  readonly earlierInk: (page: string) => readonly Stroke[];
-  /** The take is whole on the server and part of the lesson. */
-  readonly onFinished: (takeId: string) => void;
-  readonly onKeep: () => void;
-  /** Takes the take out of the lesson again. */
-  readonly onRecordAgain: (takeId: string) => Promise<void>;
-  /** Said before recording begins. */
-  readonly note?: string;
-  readonly onAddBoard?: (after: string) => Promise<string>;
-  /** More to stand beside the stage: marks, for a hand-in. */
-  readonly beside?: ReactNode;
-}
-
 /** The recording room: from an open microphone to a take that was heard and kept. */
 export function Room(props: RoomProps) {
   const [round, setRound] = useState(0);
   const [takeOver, setTakeOver] = useState(false);
   const first = props.pages[0]!.page.id;
-  const { held, retry } = useRecorder({ lessonId: props.lessonId, firstPage: first, earlierInk: props.earlierInk, takeOver, round });
+  const { held, retry } = useRecorder({
+    lessonId: props.lessonId,
+    firstPage: first,
+    earlierInk: props.earlierInk,
+    takeOver,
+    round,
+  });
   const again = () => setRound((before) => before + 1);
   if (!held) {
     return (
@@ -101,7 +81,10 @@ function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomProps) {
     pages.flatMap(({ page }) => (page.kind === 'board' ? [] : [page.picture])),
     props.pictureAddress,
   );
-  const at = Math.max(0, pages.findIndex(({ page }) => page.id === view.page));
+  const at = Math.max(
+    0,
+    pages.findIndex(({ page }) => page.id === view.page),
+  );
   const up = pages[at]!;
   const turn = (by: number) => pages[at + by] && recorder.turnTo(pages[at + by]!.page.id);
 
@@ -138,7 +121,9 @@ function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomProps) {
           ...Object.fromEntries(PENS.map((pen) => [pen.key, () => setTool({ kind: 'pen', pen })])),
         },
   );
-  useLeaveWarning(state.kind === 'recording' || state.kind === 'paused' || (state.kind === 'recorded' && !state.finished));
+  useLeaveWarning(
+    state.kind === 'recording' || state.kind === 'paused' || (state.kind === 'recorded' && !state.finished),
+  );
   const finished = state.kind === 'recorded' && state.finished;
   useEffect(() => {
     if (finished) onFinished(recorder.takeId);
@@ -156,7 +141,9 @@ function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomProps) {
           {stateWords(state)}
         </span>
         <Clock recorder={recorder} />
-        <span className={classes.sending}>{state.kind === 'listening' || state.kind === 'countdown' ? (props.note ?? '') : SENDING_WORDS[view.sending]}</span>
+        <span className={classes.sending}>
+          {state.kind === 'listening' || state.kind === 'countdown' ? (props.note ?? '') : SENDING_WORDS[view.sending]}
+        </span>
       </div>
       {view.alarms.map((alarm) => (
         <Alert key={alarm} role="alert" color="brass.5" variant="filled" className={classes.alarm} py="xs">
@@ -171,18 +158,35 @@ function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomProps) {
           <div className={classes.middle}>
             <LevelColumn recorder={recorder} />
             <div className={classes.stageColumn}>
-              <InkStage recorder={recorder} page={up.page} pictures={pictures} tool={tool} label={`${up.name}, to write on`} />
+              <InkStage
+                recorder={recorder}
+                page={up.page}
+                pictures={pictures}
+                tool={tool}
+                label={`${up.name}, to write on`}
+              />
               {state.kind === 'countdown' && <div className={classes.count}>{state.left}</div>}
             </div>
             <aside className={classes.aside} aria-label="Cues and pages: never recorded">
               {props.beside}
-              <PageStrip pages={pages} at={at} onTurn={(page) => recorder.turnTo(page)} {...(props.onAddBoard ? { onAddBoard: addBoard } : {})} />
+              <PageStrip
+                pages={pages}
+                at={at}
+                onTurn={(page) => recorder.turnTo(page)}
+                {...(props.onAddBoard ? { onAddBoard: addBoard } : {})}
+              />
             </aside>
           </div>
           <div className={classes.foot}>
             <PenTray recorder={recorder} tool={tool} onTool={setTool} />
             <Group gap="md" wrap="nowrap" className={classes.run}>
-              <button type="button" className={classes.control} data-state={state.kind} onClick={press} aria-keyshortcuts="r">
+              <button
+                type="button"
+                className={classes.control}
+                data-state={state.kind}
+                onClick={press}
+                aria-keyshortcuts="r"
+              >
                 {word}
               </button>
               {(state.kind === 'recording' || state.kind === 'paused') && (

@@ -16,11 +16,27 @@ export function SignInAgain() {
     signIn(name, password).then(() => setFailure(null), setFailure);
   };
   return (
-    <Alert color="brass.5" role="alert" variant="filled" title={<span style={{ color: 'var(--ob-text)' }}>{SENDING_WORDS['signed-out']}</span>}>
+    <Alert
+      color="brass.5"
+      role="alert"
+      variant="filled"
+      title={<span style={{ color: 'var(--ob-text)' }}>{SENDING_WORDS['signed-out']}</span>}
+    >
       <form onSubmit={submit} aria-label={`Sign in again${session ? `, ${session.name}` : ''}`}>
         <Group align="end">
-          <TextInput label="Name" autoComplete="username" value={name} onChange={(event) => setName(event.currentTarget.value)} />
-          <PasswordInput label="Password" autoComplete="current-password" w={220} value={password} onChange={(event) => setPassword(event.currentTarget.value)} />
+          <TextInput
+            label="Name"
+            autoComplete="username"
+            value={name}
+            onChange={(event) => setName(event.currentTarget.value)}
+          />
+          <PasswordInput
+            label="Password"
+            autoComplete="current-password"
+            w={220}
+            value={password}
+            onChange={(event) => setPassword(event.currentTarget.value)}
+          />
           <Button type="submit" color="oak">
             Sign in
           </Button>

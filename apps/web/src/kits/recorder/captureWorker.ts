@@ -60,14 +60,16 @@ export class CaptureWorker {
     this.#startEncoding({ run: 0, startFrame: 0 });
     this.#addLog(logHeaderText());
     this.#timer = setInterval(() => this.#flush(), FLUSH_MS);
-    const take = (data: Int16Array<ArrayBuffer> | 'closed') => (data === 'closed' ? void this.#closing() : this.#addSamples(data));
+    const take = (data: Int16Array<ArrayBuffer> | 'closed') =>
+      data === 'closed' ? void this.#closing() : this.#addSamples(data);
     for (const data of early) take(data);
     samples.onmessage = ({ data }: MessageEvent<Int16Array<ArrayBuffer> | 'closed'>) => take(data);
   }
 
   #startSending(facts: TakeFacts, first?: { voice: number; log: number }): void {
     const events = {
-      sending: (state: 'fine' | 'waiting' | 'signed-out', partsWaiting: number) => this.#report({ kind: 'sending', state, partsWaiting }),
+      sending: (state: 'fine' | 'waiting' | 'signed-out', partsWaiting: number) =>
+        this.#report({ kind: 'sending', state, partsWaiting }),
       takenOver: () => this.#report({ kind: 'taken-over' }),
     };
     this.#sender = new PartSender(this.#wire, facts, events, first);
@@ -81,7 +83,11 @@ export class CaptureWorker {
     };
     const opus = new OpusRun(sink);
     this.#opus = opus;
-    this.#parts = new VoiceParts(run, () => opus.preSkip, (part) => this.#sender?.add('voice', part));
+    this.#parts = new VoiceParts(
+      run,
+      () => opus.preSkip,
+      (part) => this.#sender?.add('voice', part),
+    );
   }
 
   #addSamples(samples: Int16Array<ArrayBuffer>): void {
@@ -192,7 +198,13 @@ export class CaptureWorker {
       if (answer.status === 404) return { voiceParts: 0, logParts: 0, logBytes: 0, voiceFrames: 0, nextRun: 0 };
       if (answer.status === 200) {
         if (answer.body['state'] === 'finished') return 'finished' as const;
-        return answer.body as unknown as { voiceParts: number; logParts: number; logBytes: number; voiceFrames: number; nextRun: number };
+        return answer.body as unknown as {
+          voiceParts: number;
+          logParts: number;
+          logBytes: number;
+          voiceFrames: number;
+          nextRun: number;
+        };
       }
       this.#report({ kind: 'sending', state: answer.status === 401 ? 'signed-out' : 'waiting', partsWaiting: 0 });
       await this.#wire.pause(2000);
@@ -214,7 +226,9 @@ export class CaptureWorker {
     this.#report({
       kind: 'failed',
       code: known ? failure.code : 'failed',
-      text: known ? failure.message : 'Sending stopped. The recording is safe in this browser; open the lesson again to go on.',
+      text: known
+        ? failure.message
+        : 'Sending stopped. The recording is safe in this browser; open the lesson again to go on.',
     });
   }
 }

@@ -3,4 +3,5 @@ export { microphones, MICROPHONE_WORDS, type MicrophoneFault } from './microphon
 export { leftTakes, removeStored, type LeftTake } from './takeStore.ts';
 export { recoverTake } from './recovery.ts';
 export type { PenPoint } from './liveInk.ts';
-export { Room, type RoomPage } from './Room.tsx';
+export { Room } from './Room.tsx';
+export type { RoomPage } from './roomProps.ts';

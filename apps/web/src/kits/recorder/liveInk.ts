@@ -95,7 +95,10 @@ export class LiveInk {
     const hit = there.filter((stroke) => strokeHit(stroke.points, point, ERASER_REACH + stroke.pen.width / 2));
     if (hit.length === 0) return;
     const act = this.#id('e');
-    this.#pages.set(page, there.filter((stroke) => !hit.includes(stroke)));
+    this.#pages.set(
+      page,
+      there.filter((stroke) => !hit.includes(stroke)),
+    );
     this.#write({ kind: 'erased', at: point.at, act, strokes: hit.map((stroke) => stroke.id) });
     this.#did({ id: act, page, strokes: hit, erased: true });
   }

@@ -8,14 +8,19 @@ export const MICROPHONE_WORDS: Readonly<Record<MicrophoneFault, string>> = {
   unsupported: 'This browser cannot record. Use a current version of a desktop browser over a secure address.',
 };
 
-export type Opened = { readonly ok: true; readonly stream: MediaStream } | { readonly ok: false; readonly reason: MicrophoneFault };
+export type Opened =
+  { readonly ok: true; readonly stream: MediaStream } | { readonly ok: false; readonly reason: MicrophoneFault };
 
 /**
  * Opens a microphone untouched: the browser's own echo, noise and gain processing changes a voice for good, while
  * level and noise can be seen to later.
  */
 export async function openMicrophone(deviceId: string | null): Promise<Opened> {
-  if (!navigator.mediaDevices?.getUserMedia || typeof AudioWorkletNode === 'undefined' || typeof AudioEncoder === 'undefined') {
+  if (
+    !navigator.mediaDevices?.getUserMedia ||
+    typeof AudioWorkletNode === 'undefined' ||
+    typeof AudioEncoder === 'undefined'
+  ) {
     return { ok: false, reason: 'unsupported' };
   }
   const audio: MediaTrackConstraints = {

@@ -38,7 +38,12 @@ describe('sending a take', () => {
     one.add('log', bytes(2));
     await one.finish(960);
     await running;
-    expect(asked).toEqual(['PUT /api/takes/t', 'PUT /api/takes/t/parts/voice/0', 'PUT /api/takes/t/parts/log/0', 'POST /api/takes/t/finish']);
+    expect(asked).toEqual([
+      'PUT /api/takes/t',
+      'PUT /api/takes/t/parts/voice/0',
+      'PUT /api/takes/t/parts/log/0',
+      'POST /api/takes/t/finish',
+    ]);
   });
   it('goes on trying while the server is away, with growing pauses, and says so', async () => {
     const away: WireAnswer = { status: 0, body: {} };
@@ -73,7 +78,9 @@ describe('sending a take', () => {
     expect(asked.at(-1)).toBe('POST /api/takes/t/finish');
   });
   it('tells when another window has taken over', async () => {
-    const { one, takenOver } = sender({ '/api/takes/t/parts/voice/0': [{ status: 409, body: { code: 'taken-over' } }] });
+    const { one, takenOver } = sender({
+      '/api/takes/t/parts/voice/0': [{ status: 409, body: { code: 'taken-over' } }],
+    });
     const running = one.run();
     one.add('voice', bytes(1));
     await one.finish(960);
@@ -81,7 +88,9 @@ describe('sending a take', () => {
     expect(takenOver()).toBe(1);
   });
   it('stops with the words of the server when it is refused for good', async () => {
-    const { one } = sender({ '/api/takes/t': [{ status: 409, body: { code: 'lesson-being-recorded', detail: 'elsewhere' } }] });
+    const { one } = sender({
+      '/api/takes/t': [{ status: 409, body: { code: 'lesson-being-recorded', detail: 'elsewhere' } }],
+    });
     await expect(one.run()).rejects.toEqual(new Refused('lesson-being-recorded', 'elsewhere'));
   });
 });

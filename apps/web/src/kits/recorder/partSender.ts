@@ -95,7 +95,8 @@ export class PartSender {
       const body = { voiceParts: count('voice'), logParts: count('log'), frames };
       const answer = await this.#persist('POST', `/api/takes/${this.#facts.takeId}/finish`, body);
       if (answer.status < 300) break;
-      if (answer.body.code !== 'parts-missing') throw new Refused(answer.body.code ?? 'failed', answer.body.detail ?? '');
+      if (answer.body.code !== 'parts-missing')
+        throw new Refused(answer.body.code ?? 'failed', answer.body.detail ?? '');
       const missing = answer.body['missing'] as Record<Track, readonly number[]>;
       for (const track of ['voice', 'log'] as const) {
         for (const number of missing[track]) {
@@ -111,7 +112,8 @@ export class PartSender {
   async #open(): Promise<void> {
     const { takeId, lessonId, windowKey, takeOver } = this.#facts;
     const answer = await this.#persist('PUT', `/api/takes/${takeId}`, { lessonId, windowKey, takeOver });
-    if (answer.status >= 300) throw new Refused(answer.body.code ?? 'failed', answer.body.detail ?? 'The take was refused.');
+    if (answer.status >= 300)
+      throw new Refused(answer.body.code ?? 'failed', answer.body.detail ?? 'The take was refused.');
     this.#opened = true;
   }
 
@@ -121,9 +123,13 @@ export class PartSender {
       const answer = await this.#persist('PUT', path, part.bytes);
       if (answer.status < 300) return;
       if (answer.body.code === 'taken-over') return this.#events.takenOver();
-      if (answer.body.code !== 'part-damaged') throw new Refused(answer.body.code ?? 'failed', answer.body.detail ?? '');
+      if (answer.body.code !== 'part-damaged')
+        throw new Refused(answer.body.code ?? 'failed', answer.body.detail ?? '');
     }
-    throw new Refused('part-damaged', 'A part of the recording arrives damaged each time. It stays safe in this browser.');
+    throw new Refused(
+      'part-damaged',
+      'A part of the recording arrives damaged each time. It stays safe in this browser.',
+    );
   }
 
   /** Tries until the server gives an answer that is not about the server itself. */

@@ -9,4 +9,5 @@ export const PENS: readonly TrayPen[] = [
   { name: 'Dark pen', key: '1', colour: '#26221b', width: 5 },
   { name: 'Red pen', key: '2', colour: '#b23a22', width: 5 },
 ];
-export type Tool = { readonly kind: 'pen'; readonly pen: TrayPen } | { readonly kind: 'pointer' } | { readonly kind: 'eraser' };
+export type Tool =
+  { readonly kind: 'pen'; readonly pen: TrayPen } | { readonly kind: 'pointer' } | { readonly kind: 'eraser' };

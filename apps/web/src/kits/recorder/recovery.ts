@@ -2,7 +2,10 @@ import type { CaptureOrder, CaptureReport } from './captureProtocol.ts';
 import type { LeftTake } from './takeStore.ts';
 
 /** Takes up a take that was left in this browser and brings it to the server. @throws Error with plain words */
-export function recoverTake(take: LeftTake, onReport: (report: CaptureReport) => void = () => undefined): Promise<void> {
+export function recoverTake(
+  take: LeftTake,
+  onReport: (report: CaptureReport) => void = () => undefined,
+): Promise<void> {
   const worker = new Worker(new URL('./capture.worker.ts', import.meta.url), { type: 'module' });
   return new Promise<void>((resolve, reject) => {
     worker.onmessage = ({ data }: MessageEvent<CaptureReport>) => {

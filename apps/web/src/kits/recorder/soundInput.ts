@@ -34,7 +34,11 @@ export class SoundInput {
     if (!opened.ok) return opened.reason;
     const context = new AudioContext({ sampleRate: RATE, latencyHint: 'interactive' });
     await context.audioWorklet.addModule(workletUrl);
-    const node = new AudioWorkletNode(context, 'oakbell-voice', { numberOfInputs: 1, numberOfOutputs: 1, channelCountMode: 'max' });
+    const node = new AudioWorkletNode(context, 'oakbell-voice', {
+      numberOfInputs: 1,
+      numberOfOutputs: 1,
+      channelCountMode: 'max',
+    });
     // Without a way to the end of the graph some browsers let a node sleep; it puts out silence.
     node.connect(context.destination);
     const input = new SoundInput(context, node, events);

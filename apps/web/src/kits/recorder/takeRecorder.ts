@@ -14,7 +14,13 @@ export type RecorderState =
   | { readonly kind: 'paused' }
   | { readonly kind: 'stopping' }
   /** Recorded; `finished` once the server has it whole. */
-  | { readonly kind: 'recorded'; readonly takeId: string; readonly length: Micros; readonly voice: Blob | null; readonly finished: boolean }
+  | {
+      readonly kind: 'recorded';
+      readonly takeId: string;
+      readonly length: Micros;
+      readonly voice: Blob | null;
+      readonly finished: boolean;
+    }
   | { readonly kind: 'failed'; readonly code: string; readonly text: string };
 
 /** Things a teacher must hear of while recording; each at most once until it is over. */
@@ -130,7 +136,13 @@ export class TakeRecorder {
   async start(count: number): Promise<void> {
     if (this.#view.state.kind !== 'listening') return;
     const { lessonId, takeOver } = this.#setup;
-    const facts: TakeFacts = { takeId: this.takeId, lessonId, windowKey: WINDOW_KEY, openedAt: new Date().toISOString(), takeOver };
+    const facts: TakeFacts = {
+      takeId: this.takeId,
+      lessonId,
+      windowKey: WINDOW_KEY,
+      openedAt: new Date().toISOString(),
+      takeOver,
+    };
     for (let left = count; left > 0; left -= 1) {
       this.#set({ state: { kind: 'countdown', left } });
       await pause(1000);

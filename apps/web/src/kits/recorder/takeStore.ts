@@ -118,7 +118,8 @@ export async function leftTakes(): Promise<readonly LeftTake[]> {
     const facts = await fileIn(takeId, FACTS).then((file) => file?.text());
     const voice = await storedVoice(takeId);
     if (!facts || !voice) continue;
-    if (!(await isBeingRecorded(takeId))) left.push({ facts: JSON.parse(facts) as TakeFacts, seconds: voice.size / 2 / 48_000 });
+    if (!(await isBeingRecorded(takeId)))
+      left.push({ facts: JSON.parse(facts) as TakeFacts, seconds: voice.size / 2 / 48_000 });
   }
   return left;
 }

@@ -41,6 +41,7 @@ export function useRecorder(plan: RecorderPlan): { readonly held: Held; readonly
   return { held, retry: useCallback(() => setTries((before) => before + 1), []) };
 }
 
-export const useRecorderView = (recorder: TakeRecorder): RecorderView => useSyncExternalStore(recorder.subscribe, recorder.getView);
+export const useRecorderView = (recorder: TakeRecorder): RecorderView =>
+  useSyncExternalStore(recorder.subscribe, recorder.getView);
 
 export const rememberMicrophone = (id: string): void => localStorage.setItem(REMEMBERED, id);

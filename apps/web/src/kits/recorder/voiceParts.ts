@@ -33,7 +33,10 @@ export class VoiceParts {
 }
 
 /** A part: length of the header (4 bytes), header (JSON), then each packet behind its length (2 bytes). */
-export function partOf(header: RunFacts & { preSkip: number }, packets: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
+export function partOf(
+  header: RunFacts & { preSkip: number },
+  packets: readonly Uint8Array[],
+): Uint8Array<ArrayBuffer> {
   const head = new TextEncoder().encode(JSON.stringify(header));
   const bytes = new Uint8Array(4 + head.length + packets.reduce((sum, packet) => sum + 2 + packet.length, 0));
   const view = new DataView(bytes.buffer);

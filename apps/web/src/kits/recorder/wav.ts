@@ -1,7 +1,8 @@
 /** The 44 bytes in front of `bytes` of 16-bit samples, one channel, `rate` a second (RIFF/WAVE). */
 export function wavHeader(bytes: number, rate: number): Uint8Array<ArrayBuffer> {
   const header = new DataView(new ArrayBuffer(44));
-  const text = (at: number, word: string) => [...word].forEach((letter, i) => header.setUint8(at + i, letter.charCodeAt(0)));
+  const text = (at: number, word: string) =>
+    [...word].forEach((letter, i) => header.setUint8(at + i, letter.charCodeAt(0)));
   text(0, 'RIFF');
   header.setUint32(4, 36 + bytes, true);
   text(8, 'WAVEfmt ');

@@ -38,7 +38,8 @@ export function controlWord(state: RecorderState): 'Record' | 'Pause' | 'Go on' 
 }
 
 export const ALARM_WORDS: Readonly<Record<Alarm, string>> = {
-  'storage-full': 'The storage of this browser is full. Recording goes on and is sent straight to the server. Keep this page open until it says that the take is saved.',
+  'storage-full':
+    'The storage of this browser is full. Recording goes on and is sent straight to the server. Keep this page open until it says that the take is saved.',
   'microphone-gone': 'The microphone is gone. Ink is still recorded. Plug it in again, or choose another one below.',
   silent: 'Nothing has been heard for a while. Is the microphone muted?',
   clipping: 'The voice is too loud and is being clipped. Move away a little or turn the microphone down.',

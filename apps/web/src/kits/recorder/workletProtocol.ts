@@ -1,5 +1,6 @@
 /** To the sound thread. */
-export type GateOrder = { readonly kind: 'open' | 'close' } | { readonly kind: 'samples-to'; readonly port: MessagePort };
+export type GateOrder =
+  { readonly kind: 'open' | 'close' } | { readonly kind: 'samples-to'; readonly port: MessagePort };
 
 /** From the sound thread. Frames are those of the audio context. */
 export type WorkletReport =

@@ -1,6 +1,14 @@
 import { PAGE_WIDTH } from '@oakbell/core/pages';
 import type { Scene } from '@oakbell/core/scene';
-import { useEffect, useImperativeHandle, useLayoutEffect, useRef, useState, type PointerEventHandler, type Ref } from 'react';
+import {
+  useEffect,
+  useImperativeHandle,
+  useLayoutEffect,
+  useRef,
+  useState,
+  type PointerEventHandler,
+  type Ref,
+} from 'react';
 import type { Pictures } from './pictures.ts';
 import { ScenePainter } from './scenePainter.ts';
 import classes from './Stage.module.css';

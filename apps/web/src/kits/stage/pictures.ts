@@ -16,7 +16,8 @@ export function usePictures(wanted: readonly string[], addressOf: (digest: strin
       for (const digest of key === '' ? [] : key.split(' ')) {
         if (leaving.signal.aborted) return;
         const bitmap = await fetchPicture(addressOf(digest), leaving.signal);
-        if (bitmap && !leaving.signal.aborted) setPictures((before) => (before.has(digest) ? before : new Map(before).set(digest, bitmap)));
+        if (bitmap && !leaving.signal.aborted)
+          setPictures((before) => (before.has(digest) ? before : new Map(before).set(digest, bitmap)));
       }
     };
     void load();

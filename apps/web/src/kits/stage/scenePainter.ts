@@ -4,7 +4,14 @@
  * has changed, not what is on the page.
  */
 import { PAGE_WIDTH } from '@oakbell/core/pages';
-import { paintPage, paintPointer, paintStroke, type Scene, type Surface, type VisibleStroke } from '@oakbell/core/scene';
+import {
+  paintPage,
+  paintPointer,
+  paintStroke,
+  type Scene,
+  type Surface,
+  type VisibleStroke,
+} from '@oakbell/core/scene';
 import type { Pictures } from './pictures.ts';
 
 type Canvas2D = CanvasRenderingContext2D & Surface<ImageBitmap>;

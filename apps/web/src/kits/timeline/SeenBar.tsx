@@ -14,7 +14,11 @@ export function SeenBar({ length, seen, name }: Props) {
   const percent = (time: number) => `${length === 0 ? 0 : (time / length) * 100}%`;
   const told = seen.map((range) => `${timeText(range.start)} to ${timeText(range.end)}`).join(', ');
   return (
-    <div className={classes.seenBar} role="img" aria-label={`${name}: ${told === '' ? 'nothing played yet' : `played ${told}`}`}>
+    <div
+      className={classes.seenBar}
+      role="img"
+      aria-label={`${name}: ${told === '' ? 'nothing played yet' : `played ${told}`}`}
+    >
       {seen.map((range) => (
         <span key={range.start} style={{ left: percent(range.start), width: percent(range.end - range.start) }} />
       ))}

@@ -44,7 +44,11 @@ export function Timeline(props: Props) {
 
   useEffect(() => {
     if (!canvas.current || width === 0) return;
-    drawGrain(canvas.current, { peaks, widthPx: width, inkX: ink.map((time) => xOf({ length, widthPx: width }, time)) });
+    drawGrain(canvas.current, {
+      peaks,
+      widthPx: width,
+      inkX: ink.map((time) => xOf({ length, widthPx: width }, time)),
+    });
     if (warmth) drawWarmth(canvas.current, warmth, width);
   }, [peaks, ink, length, width, warmth]);
 
@@ -65,7 +69,15 @@ export function Timeline(props: Props) {
     <div className={classes.timeline} data-hall={hall || undefined}>
       <div className={classes.notches} aria-hidden>
         {turns.map((turn, i) => (
-          <button key={i} type="button" tabIndex={-1} className={classes.notch} style={{ left: xOf(axis, turn.at) }} onClick={() => onSeek?.(turn.at)} title={`${turn.name}, ${timeText(turn.at)}`}>
+          <button
+            key={i}
+            type="button"
+            tabIndex={-1}
+            className={classes.notch}
+            style={{ left: xOf(axis, turn.at) }}
+            onClick={() => onSeek?.(turn.at)}
+            title={`${turn.name}, ${timeText(turn.at)}`}
+          >
             {turn.small ? <img src={turn.small} alt="" /> : <span className={classes.board} />}
           </button>
         ))}
@@ -86,7 +98,11 @@ export function Timeline(props: Props) {
       >
         <canvas ref={canvas} className={classes.canvas} aria-hidden />
         {seen?.map((range) => (
-          <span key={range.start} className={classes.seen} style={{ left: xOf(axis, range.start), width: xOf(axis, range.end - range.start) }} />
+          <span
+            key={range.start}
+            className={classes.seen}
+            style={{ left: xOf(axis, range.start), width: xOf(axis, range.end - range.start) }}
+          />
         ))}
         {turns.map((turn, i) => (
           <span key={i} className={classes.mark} style={{ left: xOf(axis, turn.at) }} />

@@ -20,7 +20,8 @@ export class Problem extends Error {
 
 /** The server could not be reached at all. */
 export const UNREACHABLE = 'unreachable';
-const UNREACHABLE_TEXT = 'The school server cannot be reached just now. What was saved is safe; this page tries again by itself.';
+const UNREACHABLE_TEXT =
+  'The school server cannot be reached just now. What was saved is safe; this page tries again by itself.';
 
 interface Answered<T> {
   readonly data?: T;

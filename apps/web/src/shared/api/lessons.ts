@@ -5,7 +5,10 @@ import { call, client, type Api } from './client.ts';
 
 export type LessonPage = Api['PageDto'];
 /** A lesson as its maker sees it. */
-export type Lesson = Omit<Api['LessonDto'], 'edits' | 'history'> & { readonly edits: EditList; readonly history: History };
+export type Lesson = Omit<Api['LessonDto'], 'edits' | 'history'> & {
+  readonly edits: EditList;
+  readonly history: History;
+};
 
 export const lessonKey = (id: string) => ['lesson', id] as const;
 const typed = (lesson: Api['LessonDto']): Lesson => lesson as unknown as Lesson;
@@ -30,8 +33,17 @@ export function corePage({ id, kind, height, picture, backdrop }: LessonPage): P
 }
 
 /** Saves an edit list that began from the lesson's revision. @throws Problem `lesson-changed` */
-export async function saveEdits(queries: QueryClient, lesson: Lesson, edits: EditList, history: History): Promise<Lesson> {
-  const body = { revision: lesson.revision, edits: edits as unknown as Record<string, never>, history: history as unknown as Record<string, never> };
+export async function saveEdits(
+  queries: QueryClient,
+  lesson: Lesson,
+  edits: EditList,
+  history: History,
+): Promise<Lesson> {
+  const body = {
+    revision: lesson.revision,
+    edits: edits as unknown as Record<string, never>,
+    history: history as unknown as Record<string, never>,
+  };
   const saved = typed(await call(client.PUT('/api/lessons/{id}/edits', { params: { path: { id: lesson.id } }, body })));
   queries.setQueryData(lessonKey(lesson.id), saved);
   return saved;
@@ -55,7 +67,9 @@ export function useTakes(lessonId: string, revision: number) {
       return Promise.all(
         takes
           .filter((take) => take.state === 'finished')
-          .map((take) => queries.fetchQuery({ queryKey: ['take', take.id], staleTime: Infinity, queryFn: () => material(take) })),
+          .map((take) =>
+            queries.fetchQuery({ queryKey: ['take', take.id], staleTime: Infinity, queryFn: () => material(take) }),
+          ),
       );
     },
   });

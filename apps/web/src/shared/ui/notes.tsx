@@ -11,7 +11,14 @@ export const wordsOf = (failure: unknown): string =>
 export function ProblemNote({ failure, onRetry }: { readonly failure: unknown; readonly onRetry?: () => void }) {
   if (!failure) return null;
   return (
-    <Alert role="alert" color="brass.8" variant="light" icon={<IconAlertTriangle aria-hidden />} my="sm" title="That did not work">
+    <Alert
+      role="alert"
+      color="brass.8"
+      variant="light"
+      icon={<IconAlertTriangle aria-hidden />}
+      my="sm"
+      title="That did not work"
+    >
       <Text size="sm">{wordsOf(failure)}</Text>
       {onRetry && (
         <Button mt="xs" size="xs" variant="default" onClick={onRetry}>
@@ -33,7 +40,15 @@ export function Waiting({ what }: { readonly what: string }) {
 }
 
 /** An empty screen says the one next thing and offers it. */
-export function Empty({ title, children, action }: { readonly title: string; readonly children?: ReactNode; readonly action?: ReactNode }) {
+export function Empty({
+  title,
+  children,
+  action,
+}: {
+  readonly title: string;
+  readonly children?: ReactNode;
+  readonly action?: ReactNode;
+}) {
   return (
     <Stack className="ob-card" align="flex-start" gap="xs" p="lg">
       <Title order={3}>{title}</Title>
@@ -50,7 +65,15 @@ interface Loaded<T> {
 }
 
 /** Shows a query: a wait, a failure with a way back, or what came. */
-export function Show<T>({ of, what, children }: { readonly of: Loaded<T>; readonly what: string; readonly children: (data: T) => ReactNode }) {
+export function Show<T>({
+  of,
+  what,
+  children,
+}: {
+  readonly of: Loaded<T>;
+  readonly what: string;
+  readonly children: (data: T) => ReactNode;
+}) {
   if (of.data !== undefined) return <>{children(of.data)}</>;
   if (of.error) return <ProblemNote failure={of.error} onRetry={() => void of.refetch()} />;
   return <Waiting what={what} />;

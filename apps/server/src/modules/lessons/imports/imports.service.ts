@@ -65,7 +65,11 @@ export class ImportsService implements OnModuleInit {
       if (kind === 'picture') await checkPicture(file.path);
       pages += count;
       if (pages > MOST_PAGES) {
-        throw new Problem(422, 'too-many-pages', `This would make ${pages} pages; a lesson can have ${MOST_PAGES}. Nothing was changed; use a shorter file.`);
+        throw new Problem(
+          422,
+          'too-many-pages',
+          `This would make ${pages} pages; a lesson can have ${MOST_PAGES}. Nothing was changed; use a shorter file.`,
+        );
       }
       checked.push({ path: file.path, kind, pages: count });
     }
@@ -150,7 +154,8 @@ async function firstBytes(path: string): Promise<Uint8Array> {
 function expectUsable(bytes: Uint8Array, name: string): CheckedFile['kind'] {
   const kind: Sniffed = sniff(bytes);
   if (kind === 'pdf') return 'pdf';
-  if (kind === 'empty') throw new Problem(422, 'file-empty', `“${name}” is empty: it holds no bytes. Save it again and add that.`);
+  if (kind === 'empty')
+    throw new Problem(422, 'file-empty', `“${name}” is empty: it holds no bytes. Save it again and add that.`);
   if (kind !== 'other') return 'picture';
   const told = /\.pdf$/i.test(name) ? 'is named .pdf but is not a PDF' : 'is not a PDF, PNG, JPEG or WebP';
   throw new Problem(415, 'wrong-kind-of-file', `“${name}” ${told}. Nothing was changed; choose a PDF or a picture.`);

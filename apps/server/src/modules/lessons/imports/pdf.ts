@@ -11,12 +11,22 @@ const PAGE_PATIENCE_MS = 60_000;
 
 /** The number of pages. @throws Problem `pdf-encrypted` or `pdf-broken` */
 export async function pdfPages(path: string): Promise<number> {
-  const { stdout } = await run('pdfinfo', [path], { timeout: PAGE_PATIENCE_MS }).catch((failure: { stderr?: string }) => {
-    if (/password/i.test(failure.stderr ?? '')) {
-      throw new Problem(422, 'pdf-encrypted', 'This PDF is locked with a password. Save a copy without a password and add that.');
-    }
-    throw new Problem(422, 'pdf-broken', 'This PDF is damaged and cannot be opened. Nothing was changed; save it anew and try again.');
-  });
+  const { stdout } = await run('pdfinfo', [path], { timeout: PAGE_PATIENCE_MS }).catch(
+    (failure: { stderr?: string }) => {
+      if (/password/i.test(failure.stderr ?? '')) {
+        throw new Problem(
+          422,
+          'pdf-encrypted',
+          'This PDF is locked with a password. Save a copy without a password and add that.',
+        );
+      }
+      throw new Problem(
+        422,
+        'pdf-broken',
+        'This PDF is damaged and cannot be opened. Nothing was changed; save it anew and try again.',
+      );
+    },
+  );
   const pages = Number(/^Pages:\s+(\d+)/m.exec(stdout)?.[1] ?? 0);
   if (pages === 0) throw new Problem(422, 'pdf-broken', 'This PDF has no pages.');
   return pages;
@@ -31,7 +41,17 @@ export interface RawPicture {
 
 /** Draws page `page` (from 1) 1920 pixels wide. */
 export async function pdfPicture(path: string, page: number): Promise<RawPicture> {
-  const bytes = await output('pdftoppm', ['-f', `${page}`, '-l', `${page}`, '-scale-to-x', `${PICTURE_WIDTH}`, '-scale-to-y', '-1', path]);
+  const bytes = await output('pdftoppm', [
+    '-f',
+    `${page}`,
+    '-l',
+    `${page}`,
+    '-scale-to-x',
+    `${PICTURE_WIDTH}`,
+    '-scale-to-y',
+    '-1',
+    path,
+  ]);
   const header = /^P6\s+(\d+)\s+(\d+)\s+255\s/.exec(bytes.subarray(0, 64).toString('latin1'));
   if (!header) throw new Problem(422, 'pdf-broken', `Page ${page} of this PDF cannot be drawn.`);
   return { width: Number(header[1]), height: Number(header[2]), rgb: bytes.subarray(header[0].length) };

@@ -25,13 +25,21 @@ export async function checkPicture(path: string): Promise<void> {
       throw new Problem(422, 'picture-broken', 'This picture is damaged and cannot be opened. Nothing was changed.');
     });
   if (width > LONGEST_SIDE || height > LONGEST_SIDE) {
-    throw new Problem(422, 'picture-too-large', `This picture is ${width} by ${height} pixels; up to ${LONGEST_SIDE} on a side can be used. Make it smaller and add it again.`);
+    throw new Problem(
+      422,
+      'picture-too-large',
+      `This picture is ${width} by ${height} pixels; up to ${LONGEST_SIDE} on a side can be used. Make it smaller and add it again.`,
+    );
   }
 }
 
 /** Stores an uploaded picture as a page: upright, at most 1920 wide. */
 export function storePictureFile(storage: Storage, path: string): Promise<StoredPicture> {
-  return store(storage, () => sharp(path, { limitInputPixels: LONGEST_SIDE * LONGEST_SIDE }).rotate().flatten({ background: 'white' }));
+  return store(storage, () =>
+    sharp(path, { limitInputPixels: LONGEST_SIDE * LONGEST_SIDE })
+      .rotate()
+      .flatten({ background: 'white' }),
+  );
 }
 
 /** Stores drawn pixels as a page. */

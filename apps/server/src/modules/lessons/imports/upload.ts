@@ -16,7 +16,10 @@ export const ReceiveFiles = () =>
   });
 
 /** Does something with received files and takes them off the disk, whatever comes of it. */
-export async function withFiles<T>(files: readonly UploadedFile[] | undefined, use: (files: readonly UploadedFile[]) => Promise<T>): Promise<T> {
+export async function withFiles<T>(
+  files: readonly UploadedFile[] | undefined,
+  use: (files: readonly UploadedFile[]) => Promise<T>,
+): Promise<T> {
   try {
     return await use(files ?? []);
   } finally {

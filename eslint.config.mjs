@@ -1,0 +1,74 @@
+import js from '@eslint/js';
+import hooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import tseslint from 'typescript-eslint';
+
+/** A rule with its reason, for things a pure core must be handed rather than take. */
+const ambient = (name, reason) => ({ name, message: `The core is pure: ${reason}` });
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', 'demo/world/**', '.oakbell/**', 'apps/web/src/shared/api/schema.ts', 'test-results/**'] },
+  js.configs.recommended,
+  ...tseslint.configs.recommended,
+  {
+    linterOptions: { reportUnusedDisableDirectives: 'error' },
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'ExportDefaultDeclaration', message: 'A default export has no name to be found by.' },
+      ],
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+    },
+  },
+  { files: ['**/*.config.{ts,mjs}', '.dependency-cruiser.cjs'], rules: { 'no-restricted-syntax': 'off' } },
+  { files: ['**/*.mjs', '**/*.cjs'], languageOptions: { globals: globals.node } },
+  {
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        ambient('window', 'there is no window.'),
+        ambient('document', 'there is no document.'),
+        ambient('setTimeout', 'timers come in as arguments.'),
+        ambient('performance', 'the clock comes in as an argument.'),
+        ambient('process', 'there is no process.'),
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now', message: 'The core is pure: the clock comes in as an argument.' },
+        { object: 'Math', property: 'random', message: 'The core is pure: randomness comes in as an argument.' },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'ExportDefaultDeclaration', message: 'A default export has no name to be found by.' },
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'The core is pure: the clock comes in as an argument.',
+        },
+      ],
+    },
+  },
+  {
+    files: ['apps/web/src/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: {
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': 'error',
+    },
+  },
+  {
+    files: ['apps/web/src/**/*.{ts,tsx}'],
+    ignores: ['apps/web/src/app/theme.ts', 'apps/web/src/kits/recorder/pens.ts', '**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'ExportDefaultDeclaration', message: 'A default export has no name to be found by.' },
+        { selector: 'Literal[value=/^#[0-9a-fA-F]{3,8}$/]', message: 'Colours are tokens: name one of app/theme.ts.' },
+      ],
+    },
+  },
+);

@@ -1,0 +1,75 @@
+import { spawn } from 'node:child_process';
+import { mkdir, readFile, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { ensureBuilt } from './lib/build.mjs';
+import { ensurePackages } from './lib/packages.mjs';
+import { ROOT } from './lib/run.mjs';
+import { flag, main, say } from './lib/say.mjs';
+import { startWorld } from './lib/world.mjs';
+
+/**
+ * Every test: units and the API by Jest (the API against a real MariaDB), people's journeys by Playwright in
+ * Debian's Chromium. `--only jest` or `--only browser` runs one of the two; what follows `--` goes to it.
+ */
+main(async () => {
+  await ensurePackages({ tests: true });
+  await ensureBuilt();
+  const out = join(ROOT, '.oakbell/results');
+  await rm(out, { recursive: true, force: true });
+  await mkdir(out, { recursive: true });
+  const counts = { passed: 0, failed: 0 };
+  if (!flag('browser')) add(counts, await jest(join(out, 'jest.json')));
+  if (!flag('jest')) add(counts, await browser(join(out, 'browser.json')));
+  say(`\n${counts.passed} passed, ${counts.failed} failed`);
+  return counts.failed === 0 && counts.passed > 0 ? 0 : 1;
+});
+
+function add(counts, { passed, failed }) {
+  counts.passed += passed;
+  counts.failed += failed;
+}
+
+const rest = () => (process.argv.includes('--') ? process.argv.slice(process.argv.indexOf('--') + 1) : []);
+
+async function jest(report) {
+  const world = await startWorld({ name: 'test-api', fresh: true, quiet: true, processes: false });
+  try {
+    const env = { ...world.env, OAKBELL_LOG: 'silent', NODE_OPTIONS: '--experimental-vm-modules --no-warnings' };
+    const code = await shown('npx', ['jest', '--json', `--outputFile=${report}`, '--maxWorkers=2', ...rest()], env);
+    const result = await readJson(report);
+    const failed = (result?.numFailedTests ?? 0) + (result?.numRuntimeErrorTestSuites ?? 0);
+    return { passed: result?.numPassedTests ?? 0, failed: failed === 0 && code !== 0 ? 1 : failed };
+  } finally {
+    await world.stop();
+  }
+}
+
+async function browser(report) {
+  const world = await startWorld({ name: 'test-browser', fresh: true, quiet: true, demo: true });
+  try {
+    const env = {
+      OAKBELL_URL: world.url,
+      OAKBELL_FOLDER: world.folder,
+      OAKBELL_PIDS: `${world.http.child.pid} ${world.database.child.pid}`,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+    };
+    const code = await shown('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts', ...rest()], env);
+    const stats = (await readJson(report))?.stats;
+    const failed = stats ? stats.unexpected : 1;
+    return { passed: (stats?.expected ?? 0) + (stats?.flaky ?? 0), failed: failed === 0 && code !== 0 ? 1 : failed };
+  } finally {
+    await world.stop();
+  }
+}
+
+const readJson = (path) =>
+  readFile(path, 'utf8')
+    .then(JSON.parse)
+    .catch(() => null);
+
+function shown(command, args, env) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env } });
+    child.on('close', (code) => resolve(code ?? 1));
+  });
+}
