@@ -1,6 +1,5 @@
 import { Module } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
-import { LoggerModule } from 'nestjs-pino';
 import { AssignmentsModule } from './modules/assignments/index.ts';
 import { ClassesModule } from './modules/classes/index.ts';
 import { EditionsModule } from './modules/editions/index.ts';
@@ -11,25 +10,18 @@ import { SubmissionsModule } from './modules/submissions/index.ts';
 import { TakesModule } from './modules/takes/index.ts';
 import { TodayModule } from './modules/today/index.ts';
 import { WatchingModule } from './modules/watching/index.ts';
-import { CONFIG, ConfigModule, type Config } from './platform/config/index.ts';
+import { ConfigModule } from './platform/config/index.ts';
 import { DatabaseModule } from './platform/database/index.ts';
 import { HealthModule } from './platform/health/index.ts';
 import { ProblemFilter, SameSiteGuard, validation } from './platform/http/index.ts';
 import { JobsModule } from './platform/jobs/index.ts';
-import { logOptions } from './platform/logs/index.ts';
 import { RightsGuard, SessionsModule } from './platform/sessions/index.ts';
 import { StorageModule } from './platform/storage/index.ts';
 
-/** Everything: the HTTP process serves it, the job process works in it. */
+/** Everything but the logs: a process puts those around it, see loggedApp.module.ts. */
 @Module({
   imports: [
     ConfigModule,
-    LoggerModule.forRootAsync({
-      imports: [],
-      providers: [],
-      inject: [CONFIG],
-      useFactory: (config: Config) => logOptions(config.logLevel),
-    }),
     DatabaseModule,
     SessionsModule,
     StorageModule,

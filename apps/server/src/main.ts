@@ -2,14 +2,14 @@ import 'reflect-metadata';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { Logger } from 'nestjs-pino';
-import { AppModule } from './app.module.ts';
 import { prepareHttp } from './http.ts';
+import { LoggedAppModule } from './loggedApp.module.ts';
 import { CONFIG, ConfigError, readConfig, type Config } from './platform/config/index.ts';
 
 /** The HTTP process. */
 async function serve(): Promise<void> {
   readConfig(process.env);
-  const app = await NestFactory.create<NestExpressApplication>(AppModule, { bufferLogs: true });
+  const app = await NestFactory.create<NestExpressApplication>(LoggedAppModule, { bufferLogs: true });
   app.useLogger(app.get(Logger));
   const config = app.get<Config>(CONFIG);
   prepareHttp(app, config);

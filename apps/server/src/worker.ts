@@ -1,14 +1,14 @@
 import 'reflect-metadata';
 import { NestFactory } from '@nestjs/core';
 import { Logger } from 'nestjs-pino';
-import { AppModule } from './app.module.ts';
+import { LoggedAppModule } from './loggedApp.module.ts';
 import { ConfigError, readConfig } from './platform/config/index.ts';
 import { JobRunner } from './platform/jobs/index.ts';
 
 /** The job process: the same modules, no routes. */
 async function work(): Promise<void> {
   readConfig(process.env);
-  const app = await NestFactory.createApplicationContext(AppModule, { bufferLogs: true });
+  const app = await NestFactory.createApplicationContext(LoggedAppModule, { bufferLogs: true });
   app.useLogger(app.get(Logger));
   app.enableShutdownHooks();
   await app.get(JobRunner).start();

@@ -4,6 +4,8 @@ export interface Config {
   readonly host: string;
   readonly databaseUrl: string;
   readonly redisUrl: string;
+  /** Name of the queue of jobs: two installations that share a Redis need two names. */
+  readonly queue: string;
   /** Folder in which media are kept. */
   readonly storage: string;
   /** Folder of the built web application; empty when another server gives it out. */
@@ -36,6 +38,7 @@ export function readConfig(env: Environment): Config {
     host: env['OAKBELL_HOST'] ?? '127.0.0.1',
     databaseUrl: address(env, 'OAKBELL_DATABASE_URL', ['mysql:', 'mariadb:']),
     redisUrl: address(env, 'OAKBELL_REDIS_URL', ['redis:', 'rediss:']),
+    queue: env['OAKBELL_QUEUE'] ?? 'oakbell',
     storage: required(env, 'OAKBELL_STORAGE'),
     web: env['OAKBELL_WEB'] ?? '',
     secureCookies: oneOf(env, 'OAKBELL_SECURE_COOKIES', ['no', 'yes'], 'no') === 'yes',

@@ -7,7 +7,7 @@ import { Problem } from '../http/index.ts';
 import { JobEntity } from './job.entity.ts';
 import { JobHandlers } from './jobHandlers.ts';
 import { JobsService } from './jobs.service.ts';
-import { connectionTo, QUEUE, type QueueEntry } from './queue.ts';
+import { connectionTo, type QueueEntry } from './queue.ts';
 
 /** Jobs waiting in the database without a queue entry are looked for this often. */
 const SWEEP_MS = 15_000;
@@ -29,7 +29,7 @@ export class JobRunner implements OnApplicationShutdown {
   async start(): Promise<void> {
     await this.service.restore();
     const connection = connectionTo(this.config.redisUrl);
-    this.#worker = new Worker<QueueEntry>(QUEUE, (entry) => this.#work(entry.data), { connection, concurrency: 2 });
+    this.#worker = new Worker<QueueEntry>(this.config.queue, (entry) => this.#work(entry.data), { connection, concurrency: 2 });
     this.#worker.on('error', (failure) => this.#logger.warn(`the queue cannot be reached: ${failure.message}`));
     this.#sweep = setInterval(() => void this.service.restore().catch(() => undefined), SWEEP_MS);
     await this.#worker.waitUntilReady();

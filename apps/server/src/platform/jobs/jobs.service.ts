@@ -7,7 +7,7 @@ import { CONFIG, type Config } from '../config/index.ts';
 import { notFound, Problem } from '../http/index.ts';
 import type { Person } from '../sessions/index.ts';
 import { JobEntity } from './job.entity.ts';
-import { connectionTo, QUEUE, type QueueEntry } from './queue.ts';
+import { connectionTo, type QueueEntry } from './queue.ts';
 
 /** How long a request waits for the queue before the entry is left to be put back later. */
 const QUEUE_PATIENCE_MS = 2000;
@@ -29,7 +29,7 @@ export class JobsService implements OnApplicationShutdown {
     @InjectRepository(JobEntity) private readonly jobs: Repository<JobEntity>,
     @Inject(CONFIG) config: Config,
   ) {
-    this.#queue = new Queue<QueueEntry>(QUEUE, { connection: connectionTo(config.redisUrl) });
+    this.#queue = new Queue<QueueEntry>(config.queue, { connection: connectionTo(config.redisUrl) });
     this.#queue.on('error', (failure) => this.#logger.warn(`the queue cannot be reached: ${failure.message}`));
   }
 

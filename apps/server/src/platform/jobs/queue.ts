@@ -1,7 +1,5 @@
 import type { ConnectionOptions } from 'bullmq';
 
-export const QUEUE = 'oakbell';
-
 /** What lies in the queue; all else is in the database. */
 export interface QueueEntry {
   readonly jobId: string;

@@ -1,0 +1,105 @@
+import { micros } from '@oakbell/core/clock';
+import { gunzipSync } from 'node:zlib';
+import type { Response } from 'supertest';
+import { decodeVoice } from '../platform/sound/index.ts';
+import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
+import { pdfOf } from '../testing/files.ts';
+import { assign, imported, newLesson, publish, record, until } from '../testing/lesson.ts';
+
+let test: TestApp;
+let ids: Readonly<Record<string, string>>;
+beforeAll(async () => {
+  test = await startTestApp();
+  ids = await addSchool(test);
+}, 60_000);
+afterAll(() => test.close());
+
+const inSeconds = (edition: { length: number }) => edition.length / 1e6;
+
+it('the whole path: record, publish, assign, watch, hand in, mark, hear', async () => {
+  const [teacher, learner] = [await test.signedIn('ilse'), await test.signedIn('tam')];
+  const lesson = await newLesson(teacher);
+  await record(teacher, lesson.id, 6, [{ kind: 'page', at: micros(0), page: lesson.page }]);
+  const edition = await publish(teacher, lesson.id);
+  expect(inSeconds(edition)).toBe(6);
+  expect(Math.abs(edition.lufs + 16)).toBeLessThan(0.5);
+  const assignment = await assign(teacher, lesson.id, ids['10a']!);
+
+  const desk = (await learner.get('/api/desk').expect(200)).body as { assignmentId: string; state: string; editionId: string }[];
+  expect(desk).toMatchObject([{ assignmentId: assignment, state: 'to-do', editionId: edition.id }]);
+  const voice = await learner.get(`/api/editions/${edition.id}/voice.webm`).buffer(true).parse(bytes).expect(200);
+  expect((await decodeVoice(voice.body as Buffer)).length).toBe(6 * 48_000);
+
+  const visit = (await learner.post('/api/watching/visits').send({ editionId: edition.id }).expect(201)).body as { id: string };
+  await learner.post(`/api/watching/visits/${visit.id}/reports`).send({ plays: [{ start: 0, end: 2e6, speed: 1 }], position: 2e6 }).expect(204);
+  const watched = (await teacher.get(`/api/watching/assignments/${assignment}`).expect(200)).body as { learners: { name: string; share: number }[] };
+  expect(watched.learners.map(({ name, share }) => [name, Math.round(share * 100)])).toEqual([
+    ['tam', 33],
+    ['wren', 0],
+  ]);
+  const again = (await learner.post('/api/watching/visits').send({ editionId: edition.id })).body as { resumeAt: number; seen: unknown };
+  expect(again).toMatchObject({ resumeAt: 2e6, seen: [{ start: 0, end: 2e6 }] });
+
+  await learner.put(`/api/assignments/${assignment}/hand-in/files`).attach('files', await pdfOf(2), 'plan.pdf').expect(200);
+  const queue = (await teacher.get(`/api/marking/${assignment}`).expect(200)).body as { queue: { submissionId: string; feedbackLessonId: string }[] };
+  const { submissionId, feedbackLessonId } = queue.queue[0]!;
+  expect(await imported(teacher, feedbackLessonId)).toBe(2);
+
+  await record(teacher, feedbackLessonId, 3);
+  await learner.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'too late' }).expect(409);
+  await teacher.put(`/api/marking/hand-ins/${submissionId}`).send({ points: 17, comment: 'Clear.' }).expect(204);
+  await teacher.put(`/api/marking/hand-ins/${submissionId}`).send({ points: 21, comment: '' }).expect(422);
+  expect((await teacher.post(`/api/marking/hand-ins/${submissionId}/hand-back`).expect(200)).body).toEqual({ next: null });
+
+  const feedback = await until(async () => {
+    const { body } = await learner.get(`/api/assignments/${assignment}/feedback`).expect(200);
+    return (body as { editionId: string | null }).editionId === null ? null : (body as { editionId: string; points: number });
+  });
+  expect(feedback).toMatchObject({ points: 17, outOf: 20, comment: 'Clear.', spoken: true });
+  const heard = (await learner.post('/api/watching/visits').send({ editionId: feedback.editionId }).expect(201)).body as { id: string };
+  await learner.post(`/api/watching/visits/${heard.id}/reports`).send({ plays: [{ start: 0, end: 15e5, speed: 1 }], position: 15e5 }).expect(204);
+  const after = (await teacher.get(`/api/marking/${assignment}`)).body as { queue: { state: string; heardShare: number }[] };
+  expect(after.queue[0]).toMatchObject({ state: 'handed-back', heardShare: 0.5 });
+}, 60_000);
+
+it('a second edition keeps what was watched, and follows a trim', async () => {
+  const [teacher, learner] = [await test.signedIn('ilse'), await test.signedIn('wren')];
+  const { id } = await newLesson(teacher, 'Trimmed later');
+  await record(teacher, id, 4);
+  const first = await publish(teacher, id);
+  const assignment = await assign(teacher, id, ids['10a']!, { handIn: false });
+  const visit = (await learner.post('/api/watching/visits').send({ editionId: first.id })).body as { id: string };
+  await learner.post(`/api/watching/visits/${visit.id}/reports`).send({ plays: [{ start: 0, end: 2e6, speed: 1 }], position: 2e6 }).expect(204);
+
+  const lesson = (await teacher.get(`/api/lessons/${id}`)).body as { revision: number; edits: { segments: { start: number; end: number }[] }; history: object };
+  const edits = { version: 1, segments: [{ ...lesson.edits.segments[0], start: 1e6 }] };
+  const change = { revision: lesson.revision, edits, history: lesson.history };
+  await teacher.put(`/api/lessons/${id}/edits`).send(change).expect(200);
+  expect((await teacher.put(`/api/lessons/${id}/edits`).send(change).expect(409)).body).toMatchObject({ code: 'lesson-changed' });
+  await publish(teacher, id);
+  const watched = (await teacher.get(`/api/watching/assignments/${assignment}`)).body as { length: number; learners: { name: string; share: number }[] };
+  expect(watched.length).toBe(3e6);
+  expect(watched.learners.find((one) => one.name === 'wren')!.share).toBeCloseTo(1 / 3, 5);
+}, 60_000);
+
+it('the manifest of an edition holds what a player needs, and no more than its lesson', async () => {
+  const teacher = await test.signedIn('ilse');
+  const lesson = await newLesson(teacher, '<b>Set</b> & drift "today"');
+  const take = await record(teacher, lesson.id, 2, [{ kind: 'page', at: micros(0), page: lesson.page }]);
+  const edition = await publish(teacher, lesson.id);
+  const raw = await teacher.get(`/api/editions/${edition.id}/manifest`).buffer(true).parse(bytes).expect(200);
+  const body = raw.body as Buffer;
+  const text = (body[0] === 0x1f ? gunzipSync(body) : body).toString();
+  const manifest = JSON.parse(text) as { title: string; takes: { id: string; log: string }[]; pages: unknown[] };
+  expect(manifest).toMatchObject({ edition: 'oakbell.edition', version: 1, title: '<b>Set</b> & drift "today"' });
+  expect(manifest.takes.map((one) => one.id)).toEqual([take]);
+  expect(manifest.takes[0]!.log).toContain(lesson.page);
+  expect(Buffer.from((JSON.parse(text) as { peaks: string }).peaks, 'base64')).toHaveLength(20);
+}, 60_000);
+
+function bytes(answer: Response, done: (failure: Error | null, body: Buffer) => void): void {
+  const response = answer as unknown as NodeJS.ReadableStream;
+  const chunks: Buffer[] = [];
+  response.on('data', (chunk: Buffer) => chunks.push(chunk));
+  response.on('end', () => done(null, Buffer.concat(chunks)));
+}

@@ -1,0 +1,70 @@
+import { randomUUID } from 'node:crypto';
+import { logText, type TakeEvent } from '@oakbell/core/log';
+import type { agent } from 'supertest';
+import { digestOf, partsOf, speechLike } from './voiceParts.ts';
+
+type Agent = ReturnType<typeof agent>;
+interface Job {
+  readonly state: string;
+}
+
+/** Looks until it is so; a minute at most. */
+export async function until<T>(look: () => Promise<T | null | undefined | false>): Promise<T> {
+  for (let i = 0; i < 600; i += 1) {
+    const found = await look();
+    if (found) return found;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('it did not become so within a minute');
+}
+
+/** A worked solution with one board. */
+export async function newLesson(teacher: Agent, title = 'Course to steer'): Promise<{ id: string; page: string }> {
+  const { body } = await teacher.post('/api/lessons').send({ kind: 'worked', title }).expect(201);
+  const lesson = body as { id: string; pages: { id: string }[] };
+  return { id: lesson.id, page: lesson.pages[0]!.id };
+}
+
+export const putPart = (teacher: Agent, take: string, track: 'voice' | 'log', number: number, bytes: Buffer, digest = digestOf(bytes)) =>
+  teacher
+    .put(`/api/takes/${take}/parts/${track}/${number}`)
+    .query({ digest })
+    .set('Content-Type', 'application/octet-stream')
+    .send(bytes);
+
+/** Records a take of some seconds with these events and finishes it. */
+export async function record(teacher: Agent, lessonId: string, seconds: number, events: readonly TakeEvent[] = []): Promise<string> {
+  const take = randomUUID();
+  await teacher.put(`/api/takes/${take}`).send({ lessonId, windowKey: 'test-window' }).expect(200);
+  const samples = speechLike(seconds);
+  const parts = await partsOf(samples);
+  for (const [i, part] of parts.entries()) await putPart(teacher, take, 'voice', i, part.bytes).expect(204);
+  await putPart(teacher, take, 'log', 0, Buffer.from(logText(events))).expect(204);
+  await teacher.post(`/api/takes/${take}/finish`).send({ voiceParts: parts.length, logParts: 1, frames: samples.length }).expect(200);
+  return take;
+}
+
+/** Publishes and waits for the edition. */
+export async function publish(teacher: Agent, lessonId: string): Promise<{ id: string; length: number; lufs: number }> {
+  await teacher.post(`/api/lessons/${lessonId}/editions`).expect(201);
+  return until(async () => {
+    const { body } = await teacher.get(`/api/lessons/${lessonId}/editions`);
+    const [newest] = body as { id: string; length: number; lufs: number; state: string }[];
+    if (newest?.state === 'failed') throw new Error('the edition failed');
+    return newest?.state === 'ready' ? newest : null;
+  });
+}
+
+export async function assign(teacher: Agent, lessonId: string, classId: string, terms: object = {}): Promise<string> {
+  const dueAt = new Date(Date.now() + 86_400_000).toISOString();
+  const body = { lessonId, classId, instructions: 'Watch it.', dueAt, points: 20, handIn: true, ...terms };
+  return ((await teacher.post('/api/assignments').send(body).expect(201)).body as { id: string }).id;
+}
+
+/** Waits until the pages of a lesson are drawn; gives their number. */
+export async function imported(teacher: Agent, lessonId: string): Promise<number> {
+  return until(async () => {
+    const { importing, pages } = (await teacher.get(`/api/lessons/${lessonId}`)).body as { importing: Job | null; pages: unknown[] };
+    return importing?.state === 'done' ? pages.length : null;
+  });
+}

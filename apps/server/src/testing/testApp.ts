@@ -1,0 +1,79 @@
+import { Test } from '@nestjs/testing';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { randomUUID } from 'node:crypto';
+import { createServer, type Server } from 'node:http';
+import { createConnection } from 'mysql2/promise';
+import supertest from 'supertest';
+import { DataSource } from 'typeorm';
+import { AppModule } from '../app.module.ts';
+import { prepareHttp } from '../http.ts';
+import { ClassesService } from '../modules/classes/index.ts';
+import { PeopleService } from '../modules/people/index.ts';
+import { CONFIG, type Config } from '../platform/config/index.ts';
+import { JobRunner } from '../platform/jobs/index.ts';
+import type { Role } from '../platform/sessions/index.ts';
+
+/** A whole server against a real MariaDB and Redis, with a database of its own. */
+export interface TestApp {
+  readonly app: NestExpressApplication;
+  readonly http: Server;
+  /** A signed-in person: its requests carry the session. */
+  readonly signedIn: (name: string) => Promise<ReturnType<typeof supertest.agent>>;
+  readonly close: () => Promise<void>;
+}
+
+export const PASSWORD = 'a-test-password';
+
+/** Starts a server with the job process inside it. The addresses come from the test command. */
+export async function startTestApp(): Promise<TestApp> {
+  const url = new URL(process.env['OAKBELL_DATABASE_URL'] ?? '');
+  const name = `test_${randomUUID().replaceAll('-', '')}`;
+  const admin = await createConnection({ host: url.hostname, port: Number(url.port), user: url.username });
+  await admin.query(`CREATE DATABASE ${name}`);
+  url.pathname = `/${name}`;
+  process.env['OAKBELL_DATABASE_URL'] = url.href;
+  process.env['OAKBELL_STORAGE'] = `${process.env['OAKBELL_STORAGE']}/${name}`;
+  process.env['OAKBELL_QUEUE'] = name;
+  const module = await Test.createTestingModule({ imports: [AppModule] }).compile();
+  const app = module.createNestApplication<NestExpressApplication>({ logger: false });
+  prepareHttp(app, { ...app.get<Config>(CONFIG), web: '' });
+  await app.get(DataSource).runMigrations();
+  await app.init();
+  await app.get(JobRunner).start();
+  const http = createServer(app.getHttpAdapter().getInstance() as Parameters<typeof createServer>[1]);
+  const signedIn = async (person: string) => {
+    const agent = supertest.agent(http);
+    await agent.post('/api/session').send({ name: person, password: PASSWORD }).expect(200);
+    return agent;
+  };
+  const close = async () => {
+    await app.close();
+    await admin.query(`DROP DATABASE ${name}`);
+    await admin.end();
+  };
+  return { app, http, signedIn, close };
+}
+
+/** A school of two classes: one teacher each, two learners in the first, one in the second, and a keeper. */
+export async function addSchool({ app }: TestApp): Promise<Readonly<Record<string, string>>> {
+  const [people, classes] = [app.get(PeopleService, { strict: false }), app.get(ClassesService, { strict: false })];
+  const ids: Record<string, string> = {};
+  const everyone: readonly (readonly [string, Role])[] = [
+    ['ilse', 'teacher'],
+    ['bo', 'teacher'],
+    ['tam', 'learner'],
+    ['wren', 'learner'],
+    ['ola', 'learner'],
+    ['keeper', 'keeper'],
+  ];
+  for (const [name, role] of everyone) ids[name] = (await people.add({ signInName: name, name, role, password: PASSWORD })).id;
+  for (const [key, teacher, learners] of [
+    ['10a', 'ilse', ['tam', 'wren']],
+    ['10b', 'bo', ['ola']],
+  ] as const) {
+    ids[key] = (await classes.add(key, 'Navigation')).id;
+    await classes.join(ids[key], ids[teacher]!, 'teacher');
+    for (const learner of learners) await classes.join(ids[key], ids[learner]!, 'learner');
+  }
+  return ids;
+}
