@@ -1,0 +1,23 @@
+import { defineConfig } from '@playwright/test';
+import { join } from 'node:path';
+import { CHROMIUM, FLAGS } from './support/browser.ts';
+import { speechFile } from './support/speech.ts';
+
+/** Run by the test command, which starts an Oak Bell of its own with the demo world. */
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.spec.ts',
+  outputDir: join(import.meta.dirname, '../.oakbell/results/browser'),
+  workers: 1,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  forbidOnly: Boolean(process.env['CI']),
+  reporter: [['list'], ['json']],
+  use: {
+    baseURL: process.env['OAKBELL_URL'] ?? 'http://127.0.0.1:4310',
+    viewport: { width: 1280, height: 800 },
+    screenshot: 'only-on-failure',
+    actionTimeout: 15_000,
+    launchOptions: { executablePath: CHROMIUM, args: [...FLAGS, `--use-file-for-fake-audio-capture=${speechFile()}`] },
+  },
+});
