@@ -18,7 +18,9 @@ test('from a PDF to feedback that was heard', async ({ browser, page }) => {
     await page.getByRole('button', { name: 'Make a lesson' }).click();
     await page.getByLabel('Title', { exact: true }).fill(title);
     await page.getByRole('button', { name: 'Make it and add pages' }).click();
-    await page.locator('input[type=file]').setInputFiles({ name: 'tides.pdf', mimeType: 'application/pdf', buffer: await slides(3) });
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'tides.pdf', mimeType: 'application/pdf', buffer: await slides(3) });
     await expect(page.getByRole('button', { name: 'Page 3' })).toBeVisible();
     await page.getByLabel('Cues').fill('Say when low water is.');
     await page.getByRole('button', { name: 'Page 2' }).click();
@@ -64,8 +66,11 @@ test('from a PDF to feedback that was heard', async ({ browser, page }) => {
     const [take] = await segmentsOf(page, lessonId);
     const log = await logOf(page, take!.takeId);
     const kinds = new Set(log.map((event) => event.kind));
-    for (const kind of ['page', 'stroke', 'more', 'erased', 'undone', 'pointer', 'paused']) expect([...kinds]).toContain(kind);
-    expect(new Set(log.flatMap((event) => ('pen' in event ? [(event['pen'] as { colour: string }).colour] : []))).size).toBe(2);
+    for (const kind of ['page', 'stroke', 'more', 'erased', 'undone', 'pointer', 'paused'])
+      expect([...kinds]).toContain(kind);
+    expect(
+      new Set(log.flatMap((event) => ('pen' in event ? [(event['pen'] as { colour: string }).colour] : []))).size,
+    ).toBe(2);
     await page.getByRole('button', { name: 'Keep it', exact: true }).click();
 
     const handle = page.getByRole('slider', { name: 'Where the lesson starts' });
@@ -95,7 +100,11 @@ test('from a PDF to feedback that was heard', async ({ browser, page }) => {
     await expect(page.getByRole('region', { name: 'Given to' })).toContainText('Navigation 10a');
   });
 
-  const learner = await asPerson(browser, 'ebba.stroud', { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const learner = await asPerson(browser, 'ebba.stroud', {
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  });
   await test.step('6 a learner finds it on their desk and watches it on a phone', async () => {
     const phone = learner.page;
     await phone.getByRole('link', { name: new RegExp(title) }).click();
@@ -129,7 +138,9 @@ test('from a PDF to feedback that was heard', async ({ browser, page }) => {
     await phone.getByRole('button', { name: 'Hand in the text' }).click();
     await expect(phone.getByText(/Your text/)).toBeVisible();
     await phone.getByRole('button', { name: 'Hand in something else instead' }).click();
-    await phone.locator('input[type=file]').setInputFiles({ name: 'plan.pdf', mimeType: 'application/pdf', buffer: await slides(2) });
+    await phone
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'plan.pdf', mimeType: 'application/pdf', buffer: await slides(2) });
     await expect(phone.getByText(/plan\.pdf/)).toBeVisible();
     await expect(phone.getByRole('img', { name: 'Page 2 of what you handed in' })).toBeVisible();
   });
@@ -143,7 +154,11 @@ test('from a PDF to feedback that was heard', async ({ browser, page }) => {
     await other.context.close();
 
     await page.getByRole('link', { name: 'Marking' }).click();
-    await page.getByRole('listitem').filter({ hasText: title }).getByRole('link', { name: /Mark 2/ }).click();
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: title })
+      .getByRole('link', { name: /Mark 2/ })
+      .click();
     await expect(page.getByRole('heading', { name: 'Ebba Stroud' })).toBeVisible();
     await expect(page.getByText('Ready to record')).toBeVisible();
     await record(page);
@@ -173,7 +188,9 @@ test('from a PDF to feedback that was heard', async ({ browser, page }) => {
 
 test('what is recorded again goes out of the lesson, and further takes come after', async ({ page }) => {
   await signIn(page, 'ilse.marrow');
-  const response = await page.request.post('/api/lessons', { data: { kind: 'worked', title: 'Several takes', boards: 1 } });
+  const response = await page.request.post('/api/lessons', {
+    data: { kind: 'worked', title: 'Several takes', boards: 1 },
+  });
   const { id } = (await response.json()) as { id: string };
   await openRoom(page, id);
   await record(page);

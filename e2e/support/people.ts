@@ -12,7 +12,11 @@ export async function signIn(page: Page, name: string): Promise<void> {
 }
 
 /** A browser of its own for a person. */
-export async function asPerson(browser: Browser, name: string, how: Parameters<Browser['newContext']>[0] = {}): Promise<{ context: BrowserContext; page: Page }> {
+export async function asPerson(
+  browser: Browser,
+  name: string,
+  how: Parameters<Browser['newContext']>[0] = {},
+): Promise<{ context: BrowserContext; page: Page }> {
   const context = await browser.newContext(how);
   const page = await context.newPage();
   await signIn(page, name);

@@ -7,7 +7,8 @@ export async function openRoom(page: Page, lessonId: string): Promise<void> {
   await expect(page.getByText('Ready to record')).toBeVisible();
 }
 
-export const press = (page: Page, word: 'Record' | 'Pause' | 'Go on' | 'Stop') => page.getByRole('button', { name: word, exact: true }).click();
+export const press = (page: Page, word: 'Record' | 'Pause' | 'Go on' | 'Stop') =>
+  page.getByRole('button', { name: word, exact: true }).click();
 
 /** Presses Record and waits until it records. */
 export async function record(page: Page): Promise<void> {
@@ -16,9 +17,18 @@ export async function record(page: Page): Promise<void> {
 }
 
 /** Draws on the page that is up, from and to shares of its size, as a hand with a mouse does. */
-export async function draw(page: Page, from: readonly [number, number], to: readonly [number, number], steps = 25): Promise<void> {
+export async function draw(
+  page: Page,
+  from: readonly [number, number],
+  to: readonly [number, number],
+  steps = 25,
+): Promise<void> {
   const box = (await page.locator('canvas[data-stage]').boundingBox())!;
-  const at = (share: number) => [box.x + box.width * (from[0] + (to[0] - from[0]) * share), box.y + box.height * (from[1] + (to[1] - from[1]) * share)] as const;
+  const at = (share: number) =>
+    [
+      box.x + box.width * (from[0] + (to[0] - from[0]) * share),
+      box.y + box.height * (from[1] + (to[1] - from[1]) * share),
+    ] as const;
   await page.mouse.move(...at(0));
   await page.mouse.down();
   for (let i = 1; i <= steps; i += 1) {
@@ -42,7 +52,9 @@ export interface Segment {
 
 /** The segments of a lesson as the server has them. */
 export async function segmentsOf(page: Page, lessonId: string): Promise<readonly Segment[]> {
-  const lesson = (await (await page.request.get(`/api/lessons/${lessonId}`)).json()) as { edits: { segments: Segment[] } };
+  const lesson = (await (await page.request.get(`/api/lessons/${lessonId}`)).json()) as {
+    edits: { segments: Segment[] };
+  };
   return lesson.edits.segments;
 }
 
@@ -64,11 +76,14 @@ export async function logOf(page: Page, takeId: string): Promise<readonly LogEve
 
 /** How much darker than paper the page on stage is: 0 where nothing is drawn. */
 export async function inkOnStage(page: Page): Promise<number> {
-  return page.locator('canvas').first().evaluate((node) => {
-    const canvas = node as HTMLCanvasElement;
-    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
-    let dark = 0;
-    for (let i = 0; i < data.length; i += 4) if (data[i]! < 110 && data[i + 1]! < 90) dark += 1;
-    return dark;
-  });
+  return page
+    .locator('canvas')
+    .first()
+    .evaluate((node) => {
+      const canvas = node as HTMLCanvasElement;
+      const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+      let dark = 0;
+      for (let i = 0; i < data.length; i += 4) if (data[i]! < 110 && data[i + 1]! < 90) dark += 1;
+      return dark;
+    });
 }

@@ -14,7 +14,20 @@ export function speechFile(): string {
   const said = join(FOLDER, `said-${process.pid}.wav`);
   const made = join(FOLDER, `made-${process.pid}.wav`);
   execFileSync('flite', ['-voice', 'slt', '-t', SPOKEN, '-o', said]);
-  execFileSync('ffmpeg', ['-loglevel', 'error', '-y', '-i', said, '-af', 'volume=0.5', '-ar', '48000', '-ac', '1', made]);
+  execFileSync('ffmpeg', [
+    '-loglevel',
+    'error',
+    '-y',
+    '-i',
+    said,
+    '-af',
+    'volume=0.5',
+    '-ar',
+    '48000',
+    '-ac',
+    '1',
+    made,
+  ]);
   renameSync(made, wav);
   return wav;
 }

@@ -25,23 +25,42 @@ it('the whole path: record, publish, assign, watch, hand in, mark, hear', async 
   expect(Math.abs(edition.lufs + 16)).toBeLessThan(0.5);
   const assignment = await assign(teacher, lesson.id, ids['10a']!);
 
-  const desk = (await learner.get('/api/desk').expect(200)).body as { assignmentId: string; state: string; editionId: string }[];
+  const desk = (await learner.get('/api/desk').expect(200)).body as {
+    assignmentId: string;
+    state: string;
+    editionId: string;
+  }[];
   expect(desk).toMatchObject([{ assignmentId: assignment, state: 'to-do', editionId: edition.id }]);
   const voice = await learner.get(`/api/editions/${edition.id}/voice.webm`).buffer(true).parse(bytes).expect(200);
   expect((await decodeVoice(voice.body as Buffer)).length).toBe(6 * 48_000);
 
-  const visit = (await learner.post('/api/watching/visits').send({ editionId: edition.id }).expect(201)).body as { id: string };
-  await learner.post(`/api/watching/visits/${visit.id}/reports`).send({ plays: [{ start: 0, end: 2e6, speed: 1 }], position: 2e6 }).expect(204);
-  const watched = (await teacher.get(`/api/watching/assignments/${assignment}`).expect(200)).body as { learners: { name: string; share: number }[] };
+  const visit = (await learner.post('/api/watching/visits').send({ editionId: edition.id }).expect(201)).body as {
+    id: string;
+  };
+  await learner
+    .post(`/api/watching/visits/${visit.id}/reports`)
+    .send({ plays: [{ start: 0, end: 2e6, speed: 1 }], position: 2e6 })
+    .expect(204);
+  const watched = (await teacher.get(`/api/watching/assignments/${assignment}`).expect(200)).body as {
+    learners: { name: string; share: number }[];
+  };
   expect(watched.learners.map(({ name, share }) => [name, Math.round(share * 100)])).toEqual([
     ['tam', 33],
     ['wren', 0],
   ]);
-  const again = (await learner.post('/api/watching/visits').send({ editionId: edition.id })).body as { resumeAt: number; seen: unknown };
+  const again = (await learner.post('/api/watching/visits').send({ editionId: edition.id })).body as {
+    resumeAt: number;
+    seen: unknown;
+  };
   expect(again).toMatchObject({ resumeAt: 2e6, seen: [{ start: 0, end: 2e6 }] });
 
-  await learner.put(`/api/assignments/${assignment}/hand-in/files`).attach('files', await pdfOf(2), 'plan.pdf').expect(200);
-  const queue = (await teacher.get(`/api/marking/${assignment}`).expect(200)).body as { queue: { submissionId: string; feedbackLessonId: string }[] };
+  await learner
+    .put(`/api/assignments/${assignment}/hand-in/files`)
+    .attach('files', await pdfOf(2), 'plan.pdf')
+    .expect(200);
+  const queue = (await teacher.get(`/api/marking/${assignment}`).expect(200)).body as {
+    queue: { submissionId: string; feedbackLessonId: string }[];
+  };
   const { submissionId, feedbackLessonId } = queue.queue[0]!;
   expect(await imported(teacher, feedbackLessonId)).toBe(2);
 
@@ -49,16 +68,26 @@ it('the whole path: record, publish, assign, watch, hand in, mark, hear', async 
   await learner.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'too late' }).expect(409);
   await teacher.put(`/api/marking/hand-ins/${submissionId}`).send({ points: 17, comment: 'Clear.' }).expect(204);
   await teacher.put(`/api/marking/hand-ins/${submissionId}`).send({ points: 21, comment: '' }).expect(422);
-  expect((await teacher.post(`/api/marking/hand-ins/${submissionId}/hand-back`).expect(200)).body).toEqual({ next: null });
+  expect((await teacher.post(`/api/marking/hand-ins/${submissionId}/hand-back`).expect(200)).body).toEqual({
+    next: null,
+  });
 
   const feedback = await until(async () => {
     const { body } = await learner.get(`/api/assignments/${assignment}/feedback`).expect(200);
-    return (body as { editionId: string | null }).editionId === null ? null : (body as { editionId: string; points: number });
+    return (body as { editionId: string | null }).editionId === null
+      ? null
+      : (body as { editionId: string; points: number });
   });
   expect(feedback).toMatchObject({ points: 17, outOf: 20, comment: 'Clear.', spoken: true });
-  const heard = (await learner.post('/api/watching/visits').send({ editionId: feedback.editionId }).expect(201)).body as { id: string };
-  await learner.post(`/api/watching/visits/${heard.id}/reports`).send({ plays: [{ start: 0, end: 15e5, speed: 1 }], position: 15e5 }).expect(204);
-  const after = (await teacher.get(`/api/marking/${assignment}`)).body as { queue: { state: string; heardShare: number }[] };
+  const heard = (await learner.post('/api/watching/visits').send({ editionId: feedback.editionId }).expect(201))
+    .body as { id: string };
+  await learner
+    .post(`/api/watching/visits/${heard.id}/reports`)
+    .send({ plays: [{ start: 0, end: 15e5, speed: 1 }], position: 15e5 })
+    .expect(204);
+  const after = (await teacher.get(`/api/marking/${assignment}`)).body as {
+    queue: { state: string; heardShare: number }[];
+  };
   expect(after.queue[0]).toMatchObject({ state: 'handed-back', heardShare: 0.5 });
 }, 60_000);
 
@@ -69,15 +98,27 @@ it('a second edition keeps what was watched, and follows a trim', async () => {
   const first = await publish(teacher, id);
   const assignment = await assign(teacher, id, ids['10a']!, { handIn: false });
   const visit = (await learner.post('/api/watching/visits').send({ editionId: first.id })).body as { id: string };
-  await learner.post(`/api/watching/visits/${visit.id}/reports`).send({ plays: [{ start: 0, end: 2e6, speed: 1 }], position: 2e6 }).expect(204);
+  await learner
+    .post(`/api/watching/visits/${visit.id}/reports`)
+    .send({ plays: [{ start: 0, end: 2e6, speed: 1 }], position: 2e6 })
+    .expect(204);
 
-  const lesson = (await teacher.get(`/api/lessons/${id}`)).body as { revision: number; edits: { segments: { start: number; end: number }[] }; history: object };
+  const lesson = (await teacher.get(`/api/lessons/${id}`)).body as {
+    revision: number;
+    edits: { segments: { start: number; end: number }[] };
+    history: object;
+  };
   const edits = { version: 1, segments: [{ ...lesson.edits.segments[0], start: 1e6 }] };
   const change = { revision: lesson.revision, edits, history: lesson.history };
   await teacher.put(`/api/lessons/${id}/edits`).send(change).expect(200);
-  expect((await teacher.put(`/api/lessons/${id}/edits`).send(change).expect(409)).body).toMatchObject({ code: 'lesson-changed' });
+  expect((await teacher.put(`/api/lessons/${id}/edits`).send(change).expect(409)).body).toMatchObject({
+    code: 'lesson-changed',
+  });
   await publish(teacher, id);
-  const watched = (await teacher.get(`/api/watching/assignments/${assignment}`)).body as { length: number; learners: { name: string; share: number }[] };
+  const watched = (await teacher.get(`/api/watching/assignments/${assignment}`)).body as {
+    length: number;
+    learners: { name: string; share: number }[];
+  };
   expect(watched.length).toBe(3e6);
   expect(watched.learners.find((one) => one.name === 'wren')!.share).toBeCloseTo(1 / 3, 5);
 }, 60_000);

@@ -93,20 +93,35 @@ describe('rights', () => {
     expect([...routesOfTheServer()].sort()).toEqual(Object.keys(ROUTES).sort());
   });
 
-  it.each(PLAYERS)('hold on every route for %s', async (player) => {
-    const names = { teacher: 'ilse', learner: 'tam', keeper: 'keeper' } as const;
-    for (const [route, allowed] of Object.entries(ROUTES)) {
-      if (route === 'delete /api/session') continue;
-      const agent = player === 'nobody' ? supertest.agent(test.http) : await agentOf(names[player]);
-      const [method, path] = route.split(' ') as [Method, string];
-      const filled = path.replaceAll(/\{(id|page)\}/g, () => randomUUID()).replace('{track}', 'voice').replace('{number}', '0').replace('{digest}', 'none');
-      const { status, body } = await agent[method](filled).send();
-      const expected = allowed === 'anyone' ? 'open' : player === 'nobody' ? 'signed-out' : allowed.includes(player) ? 'open' : 'not-allowed';
-      const code = (body as { code?: string }).code;
-      const got = status === 401 && code === 'signed-out' ? 'signed-out' : status === 403 ? code : 'open';
-      expect([route, got]).toEqual([route, expected]);
-    }
-  }, 60_000);
+  it.each(PLAYERS)(
+    'hold on every route for %s',
+    async (player) => {
+      const names = { teacher: 'ilse', learner: 'tam', keeper: 'keeper' } as const;
+      for (const [route, allowed] of Object.entries(ROUTES)) {
+        if (route === 'delete /api/session') continue;
+        const agent = player === 'nobody' ? supertest.agent(test.http) : await agentOf(names[player]);
+        const [method, path] = route.split(' ') as [Method, string];
+        const filled = path
+          .replaceAll(/\{(id|page)\}/g, () => randomUUID())
+          .replace('{track}', 'voice')
+          .replace('{number}', '0')
+          .replace('{digest}', 'none');
+        const { status, body } = await agent[method](filled).send();
+        const expected =
+          allowed === 'anyone'
+            ? 'open'
+            : player === 'nobody'
+              ? 'signed-out'
+              : allowed.includes(player)
+                ? 'open'
+                : 'not-allowed';
+        const code = (body as { code?: string }).code;
+        const got = status === 401 && code === 'signed-out' ? 'signed-out' : status === 403 ? code : 'open';
+        expect([route, got]).toEqual([route, expected]);
+      }
+    },
+    60_000,
+  );
 
   const agents = new Map<string, ReturnType<typeof supertest.agent>>();
   async function agentOf(name: string) {
@@ -116,27 +131,74 @@ describe('rights', () => {
 });
 
 it('another teacher, another class and another learner see nothing of it', async () => {
-  const [ilse, bo, ola, wren, tam] = await Promise.all(['ilse', 'bo', 'ola', 'wren', 'tam'].map((name) => test.signedIn(name)));
+  const [ilse, bo, ola, wren, tam] = await Promise.all(
+    ['ilse', 'bo', 'ola', 'wren', 'tam'].map((name) => test.signedIn(name)),
+  );
   const lesson = await newLesson(ilse!);
   const take = await record(ilse!, lesson.id, 2);
   const edition = await publish(ilse!, lesson.id);
   const assignment = await assign(ilse!, lesson.id, ids['10a']!);
   await tam!.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'My plan' }).expect(200);
-  const desk = (await ilse!.get(`/api/marking/${assignment}`)).body as { queue: { submissionId: string; feedbackLessonId: string }[] };
+  const desk = (await ilse!.get(`/api/marking/${assignment}`)).body as {
+    queue: { submissionId: string; feedbackLessonId: string }[];
+  };
   const { submissionId, feedbackLessonId } = desk.queue[0]!;
 
-  const forBo = [`lessons/${lesson.id}`, `lessons/${feedbackLessonId}`, `takes/${take}/voice`, `takes/${take}/log`, `editions/${edition.id}/manifest`, `assignments/${assignment}`, `watching/assignments/${assignment}`, `marking/${assignment}`, `classes/${ids['10a']}`];
+  const forBo = [
+    `lessons/${lesson.id}`,
+    `lessons/${feedbackLessonId}`,
+    `takes/${take}/voice`,
+    `takes/${take}/log`,
+    `editions/${edition.id}/manifest`,
+    `assignments/${assignment}`,
+    `watching/assignments/${assignment}`,
+    `marking/${assignment}`,
+    `classes/${ids['10a']}`,
+  ];
   for (const path of forBo) expect([path, (await bo!.get(`/api/${path}`)).status]).toEqual([path, 404]);
   expect((await bo!.put(`/api/marking/hand-ins/${submissionId}`).send({ points: 1, comment: '' })).status).toBe(404);
-  expect((await bo!.post('/api/assignments').send({ lessonId: lesson.id, classId: ids['10b'], instructions: '', dueAt: new Date().toISOString(), points: null, handIn: false })).status).toBe(404);
-  expect((await ilse!.post('/api/assignments').send({ lessonId: lesson.id, classId: ids['10b'], instructions: '', dueAt: new Date().toISOString(), points: null, handIn: false })).status).toBe(404);
+  expect(
+    (
+      await bo!
+        .post('/api/assignments')
+        .send({
+          lessonId: lesson.id,
+          classId: ids['10b'],
+          instructions: '',
+          dueAt: new Date().toISOString(),
+          points: null,
+          handIn: false,
+        })
+    ).status,
+  ).toBe(404);
+  expect(
+    (
+      await ilse!
+        .post('/api/assignments')
+        .send({
+          lessonId: lesson.id,
+          classId: ids['10b'],
+          instructions: '',
+          dueAt: new Date().toISOString(),
+          points: null,
+          handIn: false,
+        })
+    ).status,
+  ).toBe(404);
 
-  const forOla = [`editions/${edition.id}/manifest`, `editions/${edition.id}/voice.webm`, `desk/${assignment}`, `assignments/${assignment}/hand-in`];
+  const forOla = [
+    `editions/${edition.id}/manifest`,
+    `editions/${edition.id}/voice.webm`,
+    `desk/${assignment}`,
+    `assignments/${assignment}/hand-in`,
+  ];
   for (const path of forOla) expect([path, (await ola!.get(`/api/${path}`)).status]).toEqual([path, 404]);
   expect((await ola!.post('/api/watching/visits').send({ editionId: edition.id })).status).toBe(404);
   expect((await ola!.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'x' })).status).toBe(404);
 
-  const visit = ((await tam!.post('/api/watching/visits').send({ editionId: edition.id }).expect(201)).body as { id: string }).id;
+  const visit = (
+    (await tam!.post('/api/watching/visits').send({ editionId: edition.id }).expect(201)).body as { id: string }
+  ).id;
   expect((await wren!.post(`/api/watching/visits/${visit}/reports`).send({ plays: [], position: 0 })).status).toBe(404);
   expect((await wren!.get(`/api/assignments/${assignment}/hand-in`)).status).toBe(404);
 

@@ -26,4 +26,6 @@ trailer << /Root 1 0 R /Encrypt 4 0 R /ID [<00> <00>] /Size 5 >>
 
 /** A picture of one colour. */
 export const pictureOf = (width: number, height: number): Promise<Buffer> =>
-  sharp({ create: { width, height, channels: 3, background: '#7a4f2b' }, limitInputPixels: false }).png().toBuffer();
+  sharp({ create: { width, height, channels: 3, background: '#7a4f2b' }, limitInputPixels: false })
+    .png()
+    .toBuffer();

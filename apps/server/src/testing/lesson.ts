@@ -25,7 +25,14 @@ export async function newLesson(teacher: Agent, title = 'Course to steer'): Prom
   return { id: lesson.id, page: lesson.pages[0]!.id };
 }
 
-export const putPart = (teacher: Agent, take: string, track: 'voice' | 'log', number: number, bytes: Buffer, digest = digestOf(bytes)) =>
+export const putPart = (
+  teacher: Agent,
+  take: string,
+  track: 'voice' | 'log',
+  number: number,
+  bytes: Buffer,
+  digest = digestOf(bytes),
+) =>
   teacher
     .put(`/api/takes/${take}/parts/${track}/${number}`)
     .query({ digest })
@@ -33,14 +40,22 @@ export const putPart = (teacher: Agent, take: string, track: 'voice' | 'log', nu
     .send(bytes);
 
 /** Records a take of some seconds with these events and finishes it. */
-export async function record(teacher: Agent, lessonId: string, seconds: number, events: readonly TakeEvent[] = []): Promise<string> {
+export async function record(
+  teacher: Agent,
+  lessonId: string,
+  seconds: number,
+  events: readonly TakeEvent[] = [],
+): Promise<string> {
   const take = randomUUID();
   await teacher.put(`/api/takes/${take}`).send({ lessonId, windowKey: 'test-window' }).expect(200);
   const samples = speechLike(seconds);
   const parts = await partsOf(samples);
   for (const [i, part] of parts.entries()) await putPart(teacher, take, 'voice', i, part.bytes).expect(204);
   await putPart(teacher, take, 'log', 0, Buffer.from(logText(events))).expect(204);
-  await teacher.post(`/api/takes/${take}/finish`).send({ voiceParts: parts.length, logParts: 1, frames: samples.length }).expect(200);
+  await teacher
+    .post(`/api/takes/${take}/finish`)
+    .send({ voiceParts: parts.length, logParts: 1, frames: samples.length })
+    .expect(200);
   return take;
 }
 
@@ -64,7 +79,10 @@ export async function assign(teacher: Agent, lessonId: string, classId: string, 
 /** Waits until the pages of a lesson are drawn; gives their number. */
 export async function imported(teacher: Agent, lessonId: string): Promise<number> {
   return until(async () => {
-    const { importing, pages } = (await teacher.get(`/api/lessons/${lessonId}`)).body as { importing: Job | null; pages: unknown[] };
+    const { importing, pages } = (await teacher.get(`/api/lessons/${lessonId}`)).body as {
+      importing: Job | null;
+      pages: unknown[];
+    };
     return importing?.state === 'done' ? pages.length : null;
   });
 }

@@ -66,7 +66,8 @@ export async function addSchool({ app }: TestApp): Promise<Readonly<Record<strin
     ['ola', 'learner'],
     ['keeper', 'keeper'],
   ];
-  for (const [name, role] of everyone) ids[name] = (await people.add({ signInName: name, name, role, password: PASSWORD })).id;
+  for (const [name, role] of everyone)
+    ids[name] = (await people.add({ signInName: name, name, role, password: PASSWORD })).id;
   for (const [key, teacher, learners] of [
     ['10a', 'ilse', ['tam', 'wren']],
     ['10b', 'bo', ['ola']],

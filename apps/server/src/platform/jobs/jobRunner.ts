@@ -29,7 +29,10 @@ export class JobRunner implements OnApplicationShutdown {
   async start(): Promise<void> {
     await this.service.restore();
     const connection = connectionTo(this.config.redisUrl);
-    this.#worker = new Worker<QueueEntry>(this.config.queue, (entry) => this.#work(entry.data), { connection, concurrency: 2 });
+    this.#worker = new Worker<QueueEntry>(this.config.queue, (entry) => this.#work(entry.data), {
+      connection,
+      concurrency: 2,
+    });
     this.#worker.on('error', (failure) => this.#logger.warn(`the queue cannot be reached: ${failure.message}`));
     this.#sweep = setInterval(() => void this.service.restore().catch(() => undefined), SWEEP_MS);
     await this.#worker.waitUntilReady();

@@ -82,32 +82,33 @@ export function Timeline(props: Props) {
           </button>
         ))}
       </div>
-      <div
-        ref={place}
-        className={classes.grain}
-        role={onSeek ? 'slider' : 'img'}
-        tabIndex={onSeek ? 0 : undefined}
-        aria-label={label}
-        aria-valuemin={onSeek ? 0 : undefined}
-        aria-valuemax={onSeek ? Math.round(length / 1e6) : undefined}
-        aria-valuenow={onSeek ? Math.round((position ?? 0) / 1e6) : undefined}
-        aria-valuetext={onSeek ? `${timeText(position ?? (0 as Micros))} of ${timeText(length)}` : undefined}
-        onPointerDown={seekTo}
-        onPointerMove={seekTo}
-        onKeyDown={onKey}
-      >
-        <canvas ref={canvas} className={classes.canvas} aria-hidden />
-        {seen?.map((range) => (
-          <span
-            key={range.start}
-            className={classes.seen}
-            style={{ left: xOf(axis, range.start), width: xOf(axis, range.end - range.start) }}
-          />
-        ))}
-        {turns.map((turn, i) => (
-          <span key={i} className={classes.mark} style={{ left: xOf(axis, turn.at) }} />
-        ))}
-        {position !== undefined && <span className={classes.playhead} style={{ left: xOf(axis, position) }} />}
+      <div ref={place} className={classes.grain}>
+        <div
+          className={classes.seek}
+          role={onSeek ? 'slider' : 'img'}
+          tabIndex={onSeek ? 0 : undefined}
+          aria-label={label}
+          aria-valuemin={onSeek ? 0 : undefined}
+          aria-valuemax={onSeek ? Math.round(length / 1e6) : undefined}
+          aria-valuenow={onSeek ? Math.round((position ?? 0) / 1e6) : undefined}
+          aria-valuetext={onSeek ? `${timeText(position ?? (0 as Micros))} of ${timeText(length)}` : undefined}
+          onPointerDown={seekTo}
+          onPointerMove={seekTo}
+          onKeyDown={onKey}
+        >
+          <canvas ref={canvas} className={classes.canvas} aria-hidden />
+          {seen?.map((range) => (
+            <span
+              key={range.start}
+              className={classes.seen}
+              style={{ left: xOf(axis, range.start), width: xOf(axis, range.end - range.start) }}
+            />
+          ))}
+          {turns.map((turn, i) => (
+            <span key={i} className={classes.mark} style={{ left: xOf(axis, turn.at) }} />
+          ))}
+          {position !== undefined && <span className={classes.playhead} style={{ left: xOf(axis, position) }} />}
+        </div>
         {trim && <TrimHandles axis={axis} {...trim} />}
       </div>
       <div className={classes.scale} aria-hidden>

@@ -1,0 +1,232 @@
+import { chromium, expect, test, type Page } from '@playwright/test';
+import { BARE_FLAGS, CHROMIUM } from './support/browser.ts';
+import { slides } from './support/papers.ts';
+import { asPerson, makeLesson, PASSWORD, signIn } from './support/people.ts';
+import { draw, logOf, openRoom, press, record, segmentsOf, stopAndSave } from './support/room.ts';
+import { openProfile } from './support/profile.ts';
+import { speechFile } from './support/speech.ts';
+
+const [HTTP_PID, DATABASE_PID] = (process.env['OAKBELL_PIDS'] ?? '').split(' ').map(Number);
+const lengthOf = (segment: { start: number; end: number } | undefined) =>
+  segment ? (segment.end - segment.start) / 1e6 : 0;
+
+async function withBrowser(args: readonly string[], use: (page: Page) => Promise<void>): Promise<void> {
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: [...args] });
+  const context = await browser.newContext({
+    baseURL: test.info().project.use.baseURL!,
+    viewport: { width: 1280, height: 800 },
+  });
+  const page = await context.newPage();
+  await signIn(page, 'ilse.marrow');
+  await use(page).finally(() => browser.close());
+}
+
+type OpenProfile = () => Promise<{ readonly page: Page }>;
+
+/** A browser with a profile on the disk, as a real one has: it can be killed and opened again. */
+async function withProfile(use: (open: OpenProfile, kill: () => Promise<void>) => Promise<void>): Promise<void> {
+  const profile = await openProfile(test.info().project.use.baseURL!, speechFile());
+  try {
+    await use(async () => {
+      const page = await profile.open();
+      await signIn(page, 'ilse.marrow');
+      return { page };
+    }, profile.kill);
+  } finally {
+    await profile.close();
+  }
+}
+
+test.describe('the microphone', () => {
+  test('none there: it says so and what to do', () =>
+    withBrowser([...BARE_FLAGS, '--use-fake-ui-for-media-stream'], async (page) => {
+      const { id } = await makeLesson(page, 'No microphone');
+      await page.goto(`/lessons/${id}/record`);
+      await expect(page.getByRole('alert')).toContainText('No microphone was found');
+      await expect(page.getByRole('button', { name: 'Try again' })).toBeVisible();
+    }));
+
+  test('refused: it says how to allow it', () =>
+    withBrowser([...BARE_FLAGS, '--use-fake-device-for-media-stream', '--deny-permission-prompts'], async (page) => {
+      const { id } = await makeLesson(page, 'Refused');
+      await page.goto(`/lessons/${id}/record`);
+      await expect(page.getByRole('alert')).toContainText('may not use the microphone');
+    }));
+
+  test('unplugged in mid-take: an alarm in words, ink goes on, and the take is whole', async ({ page }) => {
+    await signIn(page, 'ilse.marrow');
+    const { id } = await makeLesson(page, 'Unplugged');
+    await page.addInitScript(() => {
+      const real = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
+      navigator.mediaDevices.getUserMedia = async (wanted) => {
+        const stream = await real(wanted);
+        Object.assign(window, {
+          unplug: () =>
+            stream.getAudioTracks().forEach((track) => (track.stop(), track.dispatchEvent(new Event('ended')))),
+        });
+        return stream;
+      };
+    });
+    await openRoom(page, id);
+    await record(page);
+    await page.waitForTimeout(1000);
+    await page.evaluate(() => (window as unknown as { unplug: () => void }).unplug());
+    await expect(page.getByRole('alert')).toContainText('The microphone is gone');
+    await draw(page, [0.2, 0.2], [0.6, 0.3]);
+    await page.waitForTimeout(1000);
+    await stopAndSave(page);
+    const [segment] = await segmentsOf(page, id);
+    expect(lengthOf(segment)).toBeGreaterThan(2);
+    expect((await logOf(page, segment!.takeId)).some((event) => event.kind === 'stroke')).toBe(true);
+  });
+});
+
+test('the browser storage is full: it says so, recording goes on, and nothing is lost', async () => {
+  await withProfile(async (open) => {
+    const { page } = await open();
+    const { id } = await makeLesson(page, 'Full storage');
+    await openRoom(page, id);
+    const cdp = await page.context().newCDPSession(page);
+    const used = await page.evaluate(async () => (await navigator.storage.estimate()).usage ?? 0);
+    await cdp.send('Storage.overrideQuotaForOrigin', { origin: new URL(page.url()).origin, quotaSize: used + 250_000 });
+    await record(page);
+    await expect(page.getByRole('alert')).toContainText('storage of this browser is full');
+    await page.waitForTimeout(3000);
+    await stopAndSave(page);
+    expect(lengthOf((await segmentsOf(page, id))[0])).toBeGreaterThan(4);
+  });
+});
+
+test.describe('in mid-recording, for half a minute', () => {
+  for (const [what, pid] of [
+    ['the server is away', HTTP_PID],
+    ['the database is away', DATABASE_PID],
+  ] as const) {
+    test(`${what}: it is said, recording goes on, and all of it arrives`, async ({ page }) => {
+      test.skip(!pid, 'needs the test command, which tells the process');
+      test.setTimeout(150_000);
+      await signIn(page, 'ilse.marrow');
+      const { id } = await makeLesson(page, `While ${what}`);
+      await openRoom(page, id);
+      await record(page);
+      await page.waitForTimeout(3000);
+      process.kill(pid!, 'SIGSTOP');
+      try {
+        await expect(page.getByText('The server is away. Your recording is safe in this browser')).toBeVisible({
+          timeout: 25_000,
+        });
+        await draw(page, [0.2, 0.2], [0.6, 0.3]);
+        await page.waitForTimeout(15_000);
+        await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
+      } finally {
+        process.kill(pid!, 'SIGCONT');
+      }
+      await page.waitForTimeout(3000);
+      await stopAndSave(page, 60_000);
+      const [segment] = await segmentsOf(page, id);
+      expect(lengthOf(segment)).toBeGreaterThan(28);
+      expect((await logOf(page, segment!.takeId)).filter((event) => event.kind === 'stroke')).toHaveLength(1);
+    });
+  }
+});
+
+test('a session that ends while recording: sign in again in the room, and nothing is lost', async ({ page }) => {
+  await signIn(page, 'ilse.marrow');
+  const { id } = await makeLesson(page, 'Signed out');
+  await openRoom(page, id);
+  await record(page);
+  await page.waitForTimeout(1500);
+  await page.context().clearCookies();
+  await expect(page.getByText('You were signed out').first()).toBeVisible();
+  await page.waitForTimeout(1500);
+  await page.getByLabel('Name').fill('ilse.marrow');
+  await page.getByLabel('Password', { exact: true }).fill(PASSWORD);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByText('Everything is saved')).toBeVisible();
+  await stopAndSave(page);
+  expect(lengthOf((await segmentsOf(page, id))[0])).toBeGreaterThan(3);
+});
+
+test('two tabs on one lesson: the second says so and may take over; the first keeps what it has', async ({ page }) => {
+  await signIn(page, 'ilse.marrow');
+  const { id } = await makeLesson(page, 'Two tabs');
+  await openRoom(page, id);
+  await record(page);
+  await page.waitForTimeout(1500);
+  const second = await page.context().newPage();
+  await openRoom(second, id);
+  await press(second, 'Record');
+  await expect(second.getByRole('heading', { name: 'This lesson is being recorded elsewhere' })).toBeVisible();
+  await second.getByRole('button', { name: 'Take over here' }).click();
+  await record(second);
+  await expect(page.getByRole('alert').first()).toContainText('Another window records this lesson now');
+  await expect(page.getByText('It is saved.')).toBeVisible();
+  await second.waitForTimeout(1200);
+  await stopAndSave(second);
+  expect(await segmentsOf(second, id)).toHaveLength(2);
+});
+
+test('a browser killed in mid-recording: the take is offered, kept and can be published', async () => {
+  test.setTimeout(120_000);
+  await withProfile(async (open, kill) => {
+    const { page } = await open();
+    const { id } = await makeLesson(page, 'Killed');
+    await openRoom(page, id);
+    // From now on nothing reaches the server: what is kept is what the browser itself kept.
+    await page.context().route('**/api/takes/**', (route) => route.abort());
+    await record(page);
+    await page.waitForTimeout(3000);
+    await draw(page, [0.2, 0.2], [0.6, 0.3]);
+    await page.waitForTimeout(1000);
+    await kill();
+
+    const { page: today } = await open();
+    const left = today.getByRole('listitem').filter({ hasText: 'It is whole in this browser' });
+    await expect(left).toContainText(/A recording of 0:0[3-9]/);
+    await left.getByRole('button', { name: 'Keep it' }).click();
+    await expect(today.getByText('The recording is saved')).toBeVisible();
+    const [segment] = await segmentsOf(today, id);
+    expect(lengthOf(segment)).toBeGreaterThan(3.7);
+    const log = await logOf(today, segment!.takeId);
+    expect(log.filter((event) => event.kind === 'stroke')).toHaveLength(1);
+    const published = await today.request.post(`/api/lessons/${id}/editions`);
+    expect(published.status()).toBe(201);
+  });
+});
+
+test('files that cannot be used are refused in words on the page, and the lesson stays as it was', async ({ page }) => {
+  await signIn(page, 'ilse.marrow');
+  const { id } = await makeLesson(page, 'Bad files', 1);
+  await page.goto(`/lessons/${id}/pages`);
+  const drop = (name: string, buffer: Buffer) =>
+    page.locator('input[type=file]').setInputFiles({ name, mimeType: 'application/pdf', buffer });
+  await drop('tides.pdf', Buffer.from('just words'));
+  await expect(page.getByRole('alert')).toContainText('is named .pdf but is not a PDF');
+  await drop('empty.pdf', Buffer.alloc(0));
+  await expect(page.getByRole('alert')).toContainText('is empty');
+  await drop('long.pdf', await slides(210));
+  await expect(page.getByRole('alert')).toContainText('a lesson can have 200');
+  await expect(page.getByRole('button', { name: 'Page 2' })).toHaveCount(0);
+  await drop('good.pdf', await slides(2));
+  await expect(page.getByRole('button', { name: 'Page 3' })).toBeVisible();
+  await page.getByRole('button', { name: 'Page 2' }).click();
+  await page.getByRole('button', { name: 'Remove page' }).click();
+  await expect(page.getByRole('button', { name: 'Page 3' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Page 3' })).toBeVisible();
+});
+
+test('markup in titles and names is shown as it was typed, and runs nowhere', async ({ browser, page }) => {
+  await signIn(page, 'ilse.marrow');
+  const title = '<img src=x onerror="document.title=1"> & <b>tides</b>';
+  const { id } = await makeLesson(page, title);
+  await page.goto('/lessons');
+  await expect(page.getByRole('link', { name: title })).toBeVisible();
+  await page.goto(`/lessons/${id}/pages`);
+  await expect(page.getByLabel('Title of the lesson')).toHaveValue(title);
+  expect(await page.locator('img[src=x]').count()).toBe(0);
+  const { page: learner, context } = await asPerson(browser, 'noor.haddow');
+  await learner.goto(`/lessons/${id}/pages`);
+  await expect(learner.getByRole('heading', { name: 'On my desk' })).toBeVisible();
+  await context.close();
+});
