@@ -14,6 +14,8 @@ export function WatchPage() {
   const item = useQuery({
     queryKey: ['desk', id],
     queryFn: () => call(client.GET('/api/desk/{id}', { params: { path: { id } } })),
+    // While the lesson is being made it is looked for again; then it stays.
+    refetchInterval: ({ state }) => (state.data && state.data.editionId === null ? 500 : false),
   });
   const edition = useEdition(item.data?.editionId ?? null);
   return (

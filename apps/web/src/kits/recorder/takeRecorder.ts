@@ -189,6 +189,8 @@ export class TakeRecorder {
       await pause(TAIL_MS);
       await this.#input.closeGate();
       this.#closings += 1;
+      // The end of the take, so that the log tells its own length.
+      this.#log({ kind: 'paused', at: this.now, lastedMs: 0 });
     }
     this.#post({ kind: 'finish', closings: this.#closings });
   }

@@ -1,0 +1,206 @@
+import { expect, test, type Page } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { createHash, randomUUID } from 'node:crypto';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { BufferSource, EncodedPacketSink, Input, OggInputFormat } from 'mediabunny';
+import { slides } from '../e2e/support/papers.ts';
+import { asPerson, signIn } from '../e2e/support/people.ts';
+import { speechFile } from '../e2e/support/speech.ts';
+import { partOf } from '../apps/web/src/kits/recorder/voiceParts.ts';
+import { measured } from './measure.ts';
+import { RATE } from './sound.ts';
+
+const MINUTES = 10;
+const STROKES = 300;
+
+test('ten minutes, from Publish to the first sound, and what a learner downloads', async ({ browser, page }) => {
+  await signIn(page, 'ilse.marrow');
+  const folder = mkdtempSync(join(tmpdir(), 'oakbell-bench-'));
+  const wav = join(folder, 'ten.wav');
+  execFileSync('ffmpeg', [
+    '-loglevel',
+    'error',
+    '-stream_loop',
+    '-1',
+    '-i',
+    speechFile(),
+    '-t',
+    String(MINUTES * 60),
+    wav,
+  ]);
+  const lesson = await lessonWithSlides(page);
+  await upload(page, lesson.id, lesson.pages, wav, folder);
+
+  const ceiling = bareEncode(wav, folder);
+  const classes = (await (await page.request.get('/api/classes')).json()) as { id: string; name: string }[];
+  const dueAt = new Date(Date.now() + 86_400_000).toISOString();
+  const learner = await asPerson(browser, 'suvi.aldane');
+  const network = await watchNetwork(learner.page);
+
+  await page.goto(`/lessons/${lesson.id}/assign`);
+  await expect(page.getByRole('button', { name: 'Publish', exact: true })).toBeVisible();
+  const begun = Date.now();
+  await page.getByRole('button', { name: 'Publish', exact: true }).click();
+  await expect
+    .poll(
+      async () => ((await (await page.request.get(`/api/lessons/${lesson.id}/editions`)).json()) as unknown[]).length,
+      { intervals: [50] },
+    )
+    .toBe(1);
+  const terms = { lessonId: lesson.id, classId: classes[0]!.id, instructions: '', dueAt, points: null, handIn: false };
+  const assigned = (await (await page.request.post('/api/assignments', { data: terms })).json()) as { id: string };
+  await learner.page.goto(`/desk/${assigned.id}`);
+  await learner.page.getByRole('button', { name: 'Watch', exact: true }).click({ timeout: 120_000 });
+  await learner.page.waitForFunction(() => (window as unknown as { heardAt?: number }).heardAt !== undefined);
+  const heardAfter = (Date.now() - begun) / 1000;
+  measured('publish.speed', (MINUTES * 60) / heardAfter, '× real time', '≥ 60');
+  measured('publish.share_of_ceiling', ceiling / heardAfter, '', '≥ 0.3');
+
+  for (const one of await learner.page.getByRole('navigation', { name: 'Pages' }).getByRole('button').all())
+    await one.click();
+  await learner.page.waitForTimeout(2000);
+  const [edition] = (await (await page.request.get(`/api/lessons/${lesson.id}/editions`)).json()) as { id: string }[];
+  const voice = Number(
+    (await learner.page.request.head(`/api/editions/${edition!.id}/voice.webm`)).headers()['content-length'],
+  );
+  measured('edition.kB_per_minute', (network.other() + voice) / 1000 / MINUTES, 'kB/min', '≤ 700');
+  measured('watch.route_js_gzip_kB', network.scripts() / 1000, 'kB', '≤ 250');
+  rmSync(folder, { recursive: true });
+});
+
+async function lessonWithSlides(page: Page): Promise<{ id: string; pages: readonly string[] }> {
+  const { id } = (await (
+    await page.request.post('/api/lessons', { data: { kind: 'slides', title: 'Bench: ten minutes' } })
+  ).json()) as { id: string };
+  await page.request.post(`/api/lessons/${id}/imports`, {
+    multipart: { files: { name: 'ten.pdf', mimeType: 'application/pdf', buffer: await slides(10) } },
+  });
+  const pages = async () =>
+    ((await (await page.request.get(`/api/lessons/${id}`)).json()) as { pages: { id: string }[] }).pages.map(
+      (one) => one.id,
+    );
+  await expect.poll(async () => (await pages()).length, { timeout: 30_000 }).toBe(10);
+  return { id, pages: await pages() };
+}
+
+/** Sends ten minutes of voice and three hundred strokes in parts, as a recording browser does. */
+async function upload(
+  page: Page,
+  lessonId: string,
+  pages: readonly string[],
+  wav: string,
+  folder: string,
+): Promise<void> {
+  const ogg = join(folder, 'ten.ogg');
+  execFileSync('ffmpeg', ['-loglevel', 'error', '-i', wav, '-c:a', 'libopus', '-b:a', '64k', ogg]);
+  const input = new Input({
+    formats: [new OggInputFormat()],
+    source: new BufferSource(new Uint8Array(readFileSync(ogg)).buffer),
+  });
+  const packets: Uint8Array[] = [];
+  for await (const packet of new EncodedPacketSink((await input.getPrimaryAudioTrack())!).packets())
+    packets.push(packet.data);
+  const take = randomUUID();
+  expect((await page.request.put(`/api/takes/${take}`, { data: { lessonId, windowKey: 'bench-window' } })).ok()).toBe(
+    true,
+  );
+  const put = async (track: string, number: number, bytes: Buffer) => {
+    const digest = createHash('sha256').update(bytes).digest('hex');
+    const answer = await page.request.put(`/api/takes/${take}/parts/${track}/${number}?digest=${digest}`, {
+      data: bytes,
+      headers: { 'Content-Type': 'application/octet-stream' },
+    });
+    expect(answer.status()).toBe(204);
+  };
+  let parts = 0;
+  for (let at = 0; at < packets.length; at += 100, parts += 1)
+    await put(
+      'voice',
+      parts,
+      Buffer.from(partOf({ run: 0, startFrame: 0, preSkip: 312 }, packets.slice(at, at + 100))),
+    );
+  await put('log', 0, Buffer.from(log(pages)));
+  const finish = await page.request.post(`/api/takes/${take}/finish`, {
+    data: { voiceParts: parts, logParts: 1, frames: MINUTES * 60 * RATE },
+  });
+  expect(finish.ok()).toBe(true);
+}
+
+function log(pages: readonly string[]): string {
+  const lines: object[] = [{ log: 'oakbell.take', version: 1 }];
+  const stepUs = (MINUTES * 60e6) / STROKES;
+  for (let i = 0; i < STROKES; i += 1) {
+    const page = pages[Math.floor((i * pages.length) / STROKES)];
+    const at = Math.round(i * stepUs);
+    if (i % (STROKES / pages.length) === 0) lines.push({ kind: 'page', at, page });
+    const points = Array.from({ length: 60 }, (_, n) => [
+      1000 + ((i * 331) % 9000) + n * 60,
+      900 + ((i * 173) % 6000) + Math.round(300 * Math.sin(n / 6)),
+      120 + (n % 30),
+      n * 10,
+    ]).flat();
+    lines.push({ kind: 'stroke', at, stroke: `s${i}`, page, pen: { colour: '#26221b', width: 5 }, points });
+  }
+  return lines.map((line) => `${JSON.stringify(line)}\n`).join('');
+}
+
+/** Seconds for the bare encoding of the same sound with the same settings: nothing could be faster. */
+function bareEncode(wav: string, folder: string): number {
+  const begun = Date.now();
+  execFileSync('ffmpeg', [
+    '-loglevel',
+    'error',
+    '-y',
+    '-i',
+    wav,
+    '-c:a',
+    'libopus',
+    '-b:a',
+    '48k',
+    '-vbr',
+    'constrained',
+    '-application',
+    'audio',
+    join(folder, 'bare.webm'),
+  ]);
+  return (Date.now() - begun) / 1000;
+}
+
+/** Counts what arrives over the network from now on, packed as it travels; the sound is counted apart. */
+async function watchNetwork(page: Page): Promise<{ other: () => number; scripts: () => number }> {
+  await page.addInitScript(() => {
+    const heard = (event: Event) => {
+      const element = event.target as HTMLMediaElement;
+      if (element.currentTime > 0) Object.assign(window, { heardAt: performance.now() });
+    };
+    const real = document.createElement.bind(document);
+    document.createElement = ((name: string, options?: ElementCreationOptions) => {
+      const made = real(name, options);
+      if (name === 'audio') made.addEventListener('timeupdate', heard);
+      return made;
+    }) as typeof document.createElement;
+  });
+  const cdp = await page.context().newCDPSession(page);
+  await cdp.send('Network.enable');
+  await cdp.send('Network.setCacheDisabled', { cacheDisabled: true });
+  const kinds = new Map<string, 'script' | 'sound' | 'other'>();
+  let [other, scripts] = [0, 0];
+  cdp.on('Network.responseReceived', ({ requestId, response, type }) => {
+    kinds.set(
+      requestId,
+      response.url.includes('/voice.')
+        ? 'sound'
+        : type === 'Script' || response.url.endsWith('.js')
+          ? 'script'
+          : 'other',
+    );
+  });
+  cdp.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    const kind = kinds.get(requestId);
+    if (kind === 'script') scripts += encodedDataLength;
+    if (kind !== 'sound') other += encodedDataLength;
+  });
+  return { other: () => other, scripts: () => scripts };
+}

@@ -1,0 +1,51 @@
+import type { Micros, TimeRange } from '../clock/index.ts';
+import { programmeRanges, wholeOf, type Programme, type TakeStretch } from '../edits/index.ts';
+import { coveredLength, intersect, union, type RangeSet } from '../intervals/index.ts';
+
+/**
+ * Everything here is kept in take time, so that it stays true when the lesson is trimmed later, and is turned
+ * into programme time of the edition at hand only to be shown.
+ */
+
+/** Joins played stretches: each take's stretches disjoint and in rising order, takes in order of first mention. */
+export function unionOfStretches(stretches: readonly TakeStretch[]): readonly TakeStretch[] {
+  const byTake = new Map<string, TimeRange[]>();
+  for (const { takeId, start, end } of stretches) {
+    byTake.set(takeId, [...(byTake.get(takeId) ?? []), { start, end }]);
+  }
+  return [...byTake].flatMap(([takeId, ranges]) => union(ranges).map((range) => ({ takeId, ...range })));
+}
+
+/** The stretches of the programme that were played. */
+export const playedRanges = (programme: Programme, played: readonly TakeStretch[]): RangeSet =>
+  intersect(programmeRanges(programme, played), [wholeOf(programme)]);
+
+/** The share of the programme that was played, 0…1; 0 for an empty programme. */
+export function shareOf(programme: Programme, played: readonly TakeStretch[]): number {
+  return programme.length === 0 ? 0 : coveredLength(playedRanges(programme, played)) / programme.length;
+}
+
+/** How often parts of the programme were played, in `count` equal parts of it: mean plays for each. */
+export function playsPerPart(programme: Programme, plays: readonly TakeStretch[], count: number): readonly number[] {
+  const parts = new Array<number>(count).fill(0);
+  if (programme.length === 0) return parts;
+  const width = programme.length / count;
+  for (const play of plays) {
+    for (const range of programmeRanges(programme, [play])) {
+      const first = Math.floor(range.start / width);
+      const last = Math.min(count - 1, Math.ceil(range.end / width) - 1);
+      for (let i = first; i <= last; i += 1) {
+        const inside = Math.min(range.end, (i + 1) * width) - Math.max(range.start, i * width);
+        parts[i]! += Math.max(0, inside) / width;
+      }
+    }
+  }
+  return parts;
+}
+
+/** The time played again beyond the first time: the sum of all plays less what they cover together. */
+export function replayedLength(plays: readonly TakeStretch[]): Micros {
+  const played = plays.reduce((sum, one) => sum + one.end - one.start, 0);
+  const covered = unionOfStretches(plays).reduce((sum, one) => sum + one.end - one.start, 0);
+  return (played - covered) as Micros;
+}

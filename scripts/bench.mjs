@@ -1,0 +1,41 @@
+import { spawn } from 'node:child_process';
+import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { ensureBuilt } from './lib/build.mjs';
+import { ensurePackages } from './lib/packages.mjs';
+import { ROOT } from './lib/run.mjs';
+import { main, option, say } from './lib/say.mjs';
+import { startWorld } from './lib/world.mjs';
+
+/** Measures and prints a table; `-- --json FILE` also writes it. Figures are ratios within one run wherever speed is meant. */
+main(async () => {
+  await ensurePackages({ tests: true });
+  await ensureBuilt();
+  const results = join(ROOT, '.oakbell/results');
+  const file = join(results, 'bench.ndjson');
+  await mkdir(results, { recursive: true });
+  await rm(file, { force: true });
+  const world = await startWorld({ name: 'bench', fresh: true, quiet: true, demo: true });
+  try {
+    await new Promise((resolve) => {
+      const args = ['playwright', 'test', '--config', 'bench/playwright.config.ts'];
+      const child = spawn('npx', args, {
+        cwd: ROOT,
+        stdio: 'inherit',
+        env: { ...process.env, OAKBELL_URL: world.url, OAKBELL_BENCH: file },
+      });
+      child.on('close', resolve);
+    });
+  } finally {
+    await world.stop();
+  }
+  const lines = (await readFile(file, 'utf8').catch(() => '')).split('\n').filter(Boolean);
+  const rows = lines.map((line) => JSON.parse(line));
+  say('');
+  for (const { name, value, unit, bar, holds } of rows)
+    say(
+      `${name.padEnd(30)} ${String(value).padStart(9)} ${unit.padEnd(12)} ${bar.padEnd(8)} ${holds ? 'holds' : 'DOES NOT HOLD'}`,
+    );
+  const json = option('json');
+  if (json) await writeFile(json, `${JSON.stringify(rows, null, 2)}\n`);
+});
