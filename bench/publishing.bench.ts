@@ -67,6 +67,12 @@ test('ten minutes, from Publish to the first sound, and what a learner downloads
   );
   measured('edition.kB_per_minute', (network.other() + voice) / 1000 / MINUTES, 'kB/min', '≤ 700');
   measured('watch.route_js_gzip_kB', network.scripts() / 1000, 'kB', '≤ 250');
+  // The AAC copy is made after the fact; what is measured next is to have the machine for itself.
+  await expect
+    .poll(async () => (await page.request.head(`/api/editions/${edition!.id}/voice.m4a`)).status(), {
+      timeout: 120_000,
+    })
+    .toBe(200);
   rmSync(folder, { recursive: true });
 });
 
@@ -163,6 +169,8 @@ function bareEncode(wav: string, folder: string): number {
     'constrained',
     '-application',
     'audio',
+    '-compression_level',
+    '5',
     join(folder, 'bare.webm'),
   ]);
   return (Date.now() - begun) / 1000;

@@ -88,7 +88,10 @@ test('the browser storage is full: it says so, recording goes on, and nothing is
     await openRoom(page, id);
     const cdp = await page.context().newCDPSession(page);
     const used = await page.evaluate(async () => (await navigator.storage.estimate()).usage ?? 0);
-    await cdp.send('Storage.overrideQuotaForOrigin', { origin: new URL(page.url()).origin, quotaSize: used + 1_500_000 });
+    await cdp.send('Storage.overrideQuotaForOrigin', {
+      origin: new URL(page.url()).origin,
+      quotaSize: used + 1_500_000,
+    });
     await record(page);
     await expect(page.getByRole('alert')).toContainText('storage of this browser is full', { timeout: 45_000 });
     await page.waitForTimeout(3000);
@@ -189,6 +192,7 @@ test('a browser killed in mid-recording: the take is offered, kept and can be pu
     expect(lengthOf(segment)).toBeGreaterThan(3.7);
     const log = await logOf(today, segment!.takeId);
     expect(log.filter((event) => event.kind === 'stroke')).toHaveLength(1);
+    expect(log[0]).toMatchObject({ kind: 'page', at: 0 });
     const published = await today.request.post(`/api/lessons/${id}/editions`);
     expect(published.status()).toBe(201);
   });

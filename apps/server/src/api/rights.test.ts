@@ -159,30 +159,26 @@ it('another teacher, another class and another learner see nothing of it', async
   expect((await bo!.put(`/api/marking/hand-ins/${submissionId}`).send({ points: 1, comment: '' })).status).toBe(404);
   expect(
     (
-      await bo!
-        .post('/api/assignments')
-        .send({
-          lessonId: lesson.id,
-          classId: ids['10b'],
-          instructions: '',
-          dueAt: new Date().toISOString(),
-          points: null,
-          handIn: false,
-        })
+      await bo!.post('/api/assignments').send({
+        lessonId: lesson.id,
+        classId: ids['10b'],
+        instructions: '',
+        dueAt: new Date().toISOString(),
+        points: null,
+        handIn: false,
+      })
     ).status,
   ).toBe(404);
   expect(
     (
-      await ilse!
-        .post('/api/assignments')
-        .send({
-          lessonId: lesson.id,
-          classId: ids['10b'],
-          instructions: '',
-          dueAt: new Date().toISOString(),
-          points: null,
-          handIn: false,
-        })
+      await ilse!.post('/api/assignments').send({
+        lessonId: lesson.id,
+        classId: ids['10b'],
+        instructions: '',
+        dueAt: new Date().toISOString(),
+        points: null,
+        handIn: false,
+      })
     ).status,
   ).toBe(404);
 

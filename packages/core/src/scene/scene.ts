@@ -1,7 +1,6 @@
 import type { Micros } from '../clock/index.ts';
 import type { Programme } from '../edits/index.ts';
 import { takeTimeAt } from '../edits/index.ts';
-import { samplesOf } from '../ink/index.ts';
 import type { PointerPlace, Stroke, TakeIndex } from '../log/index.ts';
 import type { Page } from '../pages/index.ts';
 
@@ -33,8 +32,7 @@ export function sceneAt(source: SceneSource, time: Micros): Scene | null {
 
 /** The scene of one take at take time `time`. */
 export function sceneOfTake(pages: readonly Page[], take: TakeIndex, time: Micros): Scene | null {
-  const id = take.pageAt(time);
-  const page = pages.find((one) => one.id === id) ?? pages[0];
+  const page = pageNamed(pages, take.pageAt(time)) ?? pages[0];
   if (!page) return null;
   const strokes = take.strokesAt(page.id, time).map((stroke) => ({
     stroke,
@@ -43,10 +41,18 @@ export function sceneOfTake(pages: readonly Page[], take: TakeIndex, time: Micro
   return { page, strokes, pointer: take.pointerAt(page.id, time) };
 }
 
+/** Pages by name, worked out once for each list of pages: a lesson may have hundreds, and a frame has no time. */
+const named = new WeakMap<readonly Page[], ReadonlyMap<string, Page>>();
+
+function pageNamed(pages: readonly Page[], id: string | null): Page | undefined {
+  let byId = named.get(pages);
+  if (!byId) {
+    byId = new Map(pages.map((page) => [page.id, page]));
+    named.set(pages, byId);
+  }
+  return id === null ? undefined : byId.get(id);
+}
+
 function blankScene(page: Page | undefined): Scene | null {
   return page ? { page, strokes: [], pointer: null } : null;
 }
-
-/** How many samples of a stroke are drawn: equal counts mean an equal picture. */
-export const drawnSamples = (visible: VisibleStroke): number =>
-  samplesOf(visible.stroke.points, visible.stroke.pen.width, visible.untilMs).length;

@@ -18,6 +18,8 @@ const RECOVER_FRAMES = 24_000;
 export class CaptureWorker {
   #facts: TakeFacts | null = null;
   #stored: StoredTake | null = null;
+  /** What came before the storage was open; null once it is. */
+  #early: Uint8Array<ArrayBuffer>[] | null = [];
   #opus: OpusRun | null = null;
   #parts: VoiceParts | null = null;
   #sender: PartSender | null = null;
@@ -52,13 +54,15 @@ export class CaptureWorker {
 
   async #begin(facts: TakeFacts, samples: MessagePort): Promise<void> {
     this.#facts = facts;
+    this.#addLog(logHeaderText());
     const early: (Int16Array<ArrayBuffer> | 'closed')[] = [];
     samples.onmessage = ({ data }: MessageEvent<Int16Array<ArrayBuffer> | 'closed'>) => void early.push(data);
     this.#release = holdTake(facts.takeId);
     this.#stored = await StoredTake.begin(facts).catch(() => this.#full());
     this.#startSending(facts);
     this.#startEncoding({ run: 0, startFrame: 0 });
-    this.#addLog(logHeaderText());
+    for (const bytes of this.#early ?? []) this.#store((stored) => stored.log.append(bytes));
+    this.#early = null;
     this.#timer = setInterval(() => this.#flush(), FLUSH_MS);
     const take = (data: Int16Array<ArrayBuffer> | 'closed') =>
       data === 'closed' ? void this.#closing() : this.#addSamples(data);
@@ -98,7 +102,8 @@ export class CaptureWorker {
 
   #addLog(text: string): void {
     const bytes = new TextEncoder().encode(text);
-    this.#store((stored) => stored.log.append(bytes));
+    if (this.#early) this.#early.push(bytes);
+    else this.#store((stored) => stored.log.append(bytes));
     this.#logWaiting += text;
   }
 
