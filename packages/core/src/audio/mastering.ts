@@ -20,16 +20,20 @@ const RELEASE_S = 0.12;
 
 export interface Mastered {
   readonly samples: Float32Array;
-  /** What was measured before and after; −∞ for silence, which is left as it is. */
-  readonly before: { readonly lufs: number; readonly peak: number };
-  readonly after: { readonly lufs: number; readonly peak: number };
+  /** Loudness before; −∞ for silence, which is left as it is. */
+  readonly lufsBefore: number;
+  readonly lufs: number;
+  /** True peak afterwards as a share of full scale. */
+  readonly peak: number;
 }
 
 /** A voice at −16 LUFS with its true peak at or under −1 dBTP. `samples` stays as it was. */
 export function master(samples: Float32Array, rate: number): Mastered {
-  const before = { lufs: integratedLoudness(samples, rate), peak: truePeak(samples) };
-  if (!Number.isFinite(before.lufs)) return { samples: samples.slice(), before, after: before };
-  let gainDb = Math.min(MOST_GAIN_DB, TARGET_LUFS - before.lufs);
+  const lufsBefore = integratedLoudness(samples, rate);
+  if (!Number.isFinite(lufsBefore)) {
+    return { samples: samples.slice(), lufsBefore, lufs: lufsBefore, peak: truePeak(samples) };
+  }
+  let gainDb = Math.min(MOST_GAIN_DB, TARGET_LUFS - lufsBefore);
   let result = limit(samples, gainDb, rate);
   let lufs = integratedLoudness(result, rate);
   for (let round = 0; round < 2 && Math.abs(TARGET_LUFS - lufs) > 0.2 && gainDb < MOST_GAIN_DB; round += 1) {
@@ -37,7 +41,7 @@ export function master(samples: Float32Array, rate: number): Mastered {
     result = limit(samples, gainDb, rate);
     lufs = integratedLoudness(result, rate);
   }
-  return { samples: result, before, after: { lufs, peak: truePeak(result) } };
+  return { samples: result, lufsBefore, lufs, peak: truePeak(result) };
 }
 
 const share = (db: number): number => 10 ** (db / 20);

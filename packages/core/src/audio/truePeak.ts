@@ -27,15 +27,25 @@ function peakAfter(samples: Float32Array, i: number): number {
   return peak;
 }
 
-/** The true peak as a share of full scale (1 = 0 dBTP), 0 for no samples. Quiet passages are not interpolated. */
+/** How far the wave between two samples is taken to rise over the louder of them, at most: 2 dB. */
+const MOST_RISE = 1.26;
+
+/**
+ * The true peak as a share of full scale (1 = 0 dBTP), 0 for no samples. Only where a sample is within 2 dB of the
+ * loudest is the wave between worked out: elsewhere it could hold the peak only by rising further than that.
+ */
 export function truePeak(samples: Float32Array): number {
   let coarse = 0;
-  for (const sample of samples) coarse = Math.max(coarse, Math.abs(sample));
-  let peak = coarse;
-  // Between two samples the wave rarely rises over 1.5 times its samples; only the loud ones can hold the peak.
   for (let i = 0; i < samples.length; i += 1) {
-    if (Math.abs(samples[i]!) > coarse / 1.5)
-      peak = Math.max(peak, peakAfter(samples, i), peakAfter(samples, i - 1 < 0 ? 0 : i - 1));
+    const size = samples[i]! < 0 ? -samples[i]! : samples[i]!;
+    if (size > coarse) coarse = size;
+  }
+  const near = coarse / MOST_RISE;
+  let peak = coarse;
+  for (let i = 0; i < samples.length; i += 1) {
+    if (samples[i]! > near || samples[i]! < -near) {
+      peak = Math.max(peak, peakAfter(samples, i), peakAfter(samples, Math.max(0, i - 1)));
+    }
   }
   return peak;
 }

@@ -158,11 +158,11 @@ export class EditionsService implements OnModuleInit {
       return samples;
     });
     await progress(0.3);
-    const { samples, after } = master(joined, RATE);
+    const { samples, lufs } = master(joined, RATE);
     await progress(0.45);
     const file = await encodeVoice(samples, 'webm', VOICE_KILOBITS);
     await progress(0.95);
-    return { file, peaks: coarsePeaks(peaksOf(samples, RATE)), lufs: Number.isFinite(after.lufs) ? after.lufs : null };
+    return { file, peaks: coarsePeaks(peaksOf(samples, RATE)), lufs: Number.isFinite(lufs) ? lufs : null };
   }
 
   async #manifest(edition: EditionEntity, peaks: Uint8Array): Promise<Manifest> {

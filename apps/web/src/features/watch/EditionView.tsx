@@ -57,7 +57,10 @@ function Playing({
     '-': () => faster(-1),
   });
   const pictureAddress = useMemo(() => editionPicture(edition.id), [edition.id]);
-  const idle = view.state === 'paused' || view.state === 'ended';
+  const [begun, setBegun] = useState(false);
+  if (view.state === 'playing' && !begun) setBegun(true);
+  // In the middle of watching a pause is for looking at the page: nothing may lie over it then.
+  const idle = (view.state === 'paused' && !begun) || view.state === 'ended';
   return (
     <section className={classes.hall} aria-label="The lesson">
       <div className={classes.stage} style={{ aspectRatio: `1600 / ${shapeOf(edition)}` }}>

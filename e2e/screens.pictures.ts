@@ -1,0 +1,91 @@
+import { expect, test, type Page } from '@playwright/test';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { asPerson, signIn } from './support/people.ts';
+import { draw, openRoom, record } from './support/room.ts';
+
+const FOLDER = join(import.meta.dirname, '../docs/screenshots');
+mkdirSync(FOLDER, { recursive: true });
+
+async function picture(page: Page, name: string): Promise<void> {
+  await page.mouse.move(2, 2);
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await page.waitForLoadState('networkidle');
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: join(FOLDER, `${name}.png`) });
+}
+
+const openLesson = async (page: Page, title: string, step: string) => {
+  await page.goto('/lessons');
+  await page.getByRole('link', { name: title }).click();
+  await page.getByRole('navigation', { name: 'Steps of the lesson' }).getByRole('link', { name: step }).click();
+};
+
+test('a teacher’s screens', async ({ page }) => {
+  await signIn(page, 'ilse.marrow');
+  await expect(page.getByRole('heading', { name: 'Good day, Ilse' })).toBeVisible();
+  await picture(page, 'today');
+  await page.getByRole('link', { name: 'Lessons' }).click();
+  await picture(page, 'lessons');
+  await openLesson(page, 'Reading a tide table', 'Pages');
+  await page.getByRole('button', { name: 'Page 2' }).click();
+  await picture(page, 'pages');
+  await openLesson(page, 'The rule of twelfths', 'Assign');
+  await expect(page.getByText(/Ready to watch/)).toBeVisible();
+  await picture(page, 'assign');
+  await openLesson(page, 'Course to steer', 'Watched');
+  await picture(page, 'watched');
+  await openLesson(page, 'Course to steer', 'Polish');
+  await page.getByRole('slider', { name: 'Time in the lesson' }).click({ position: { x: 900, y: 30 } });
+  await picture(page, 'polish');
+  await page.goto('/marking');
+  await page
+    .getByRole('link', { name: /^Mark \d/ })
+    .first()
+    .click();
+  await expect(page.getByText('Ready to record')).toBeVisible();
+  await picture(page, 'marking');
+});
+
+test('the recording room at work', async ({ page }) => {
+  await signIn(page, 'ilse.marrow');
+  await page.goto('/lessons');
+  await page.getByRole('link', { name: 'Reading a tide table' }).click();
+  await page.waitForURL(/lessons\/.+/);
+  const id = /lessons\/([^/]+)/.exec(page.url())![1]!;
+  await openRoom(page, id);
+  await page.keyboard.press('ArrowRight');
+  await record(page);
+  await page.keyboard.press('2');
+  await draw(page, [0.14, 0.36], [0.45, 0.36]);
+  await page.keyboard.press('1');
+  await draw(page, [0.52, 0.3], [0.72, 0.26]);
+  await draw(page, [0.72, 0.26], [0.69, 0.23], 8);
+  await page.waitForTimeout(1200);
+  await page.screenshot({ path: join(FOLDER, 'record.png') });
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('It is saved.')).toBeVisible();
+  await page.getByRole('button', { name: 'Record again' }).click();
+  await expect(page.getByText('Ready to record')).toBeVisible();
+});
+
+for (const [suffix, viewport] of [
+  ['', { width: 1280, height: 800 }],
+  ['-phone', { width: 390, height: 844 }],
+] as const) {
+  test(`a learner’s screens${suffix}`, async ({ browser }) => {
+    const { page, context } = await asPerson(browser, 'wren.calloway', { viewport });
+    await expect(page.getByRole('heading', { name: 'On my desk' })).toBeVisible();
+    await picture(page, `desk${suffix}`);
+    await page.getByRole('link', { name: /The rule of twelfths/ }).click();
+    await page.getByRole('navigation', { name: 'Pages' }).getByRole('button').nth(2).click();
+    await page.getByRole('button', { name: 'Ten seconds on' }).click();
+    await picture(page, `watch${suffix}`);
+    await page.goto('/desk?list=feedback');
+    await page.getByRole('link', { name: /Course to steer/ }).click();
+    await page.getByRole('slider', { name: 'Time in the lesson' }).press('ArrowRight');
+    for (let i = 0; i < 2; i += 1) await page.getByRole('slider', { name: 'Time in the lesson' }).press('ArrowRight');
+    await picture(page, `feedback${suffix}`);
+    await context.close();
+  });
+}
