@@ -24,6 +24,7 @@ export default tseslint.config(
     },
   },
   { files: ['**/*.config.{ts,mjs}', '.dependency-cruiser.cjs'], rules: { 'no-restricted-syntax': 'off' } },
+  { files: ['**/*.test.mjs'], languageOptions: { globals: globals.jest } },
   { files: ['**/*.mjs', '**/*.cjs'], languageOptions: { globals: globals.node } },
   {
     files: ['packages/core/src/**/*.ts'],

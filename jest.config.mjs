@@ -25,6 +25,7 @@ export default {
     project('core', 'packages/core', false),
     project('web', 'apps/web', false),
     project('demo', 'demo', false, { testMatch: ['<rootDir>/make/**/*.test.ts'] }),
+    project('scripts', 'scripts', false, { testMatch: ['<rootDir>/lib/*.test.mjs'], transform: {} }),
     project('server', 'apps/server', true, { setupFiles: ['reflect-metadata'] }),
   ],
 };

@@ -54,7 +54,7 @@ test('from a PDF to feedback that was heard', async ({ browser, page }) => {
     await page.waitForTimeout(700);
     await page.keyboard.press('r');
     await page.keyboard.press('ArrowRight');
-    await page.waitForTimeout(1500);
+    await page.waitForTimeout(6000);
     await page.keyboard.press('Enter');
     await expect(page.getByText('It is saved.')).toBeVisible();
   });
@@ -112,7 +112,7 @@ test('from a PDF to feedback that was heard', async ({ browser, page }) => {
     const time = phone.getByRole('slider', { name: 'Time in the lesson' });
     await expect.poll(async () => Number(await time.getAttribute('aria-valuenow'))).toBeGreaterThanOrEqual(2);
     await phone.getByLabel('Speed').selectOption('2');
-    await expect.poll(async () => Number(await time.getAttribute('aria-valuenow'))).toBeGreaterThanOrEqual(4);
+    await expect.poll(async () => Number(await time.getAttribute('aria-valuenow'))).toBeGreaterThanOrEqual(3);
     await phone.getByRole('button', { name: 'Pause' }).click();
     const stopped = Number(await time.getAttribute('aria-valuenow'));
     await phone.waitForTimeout(800);

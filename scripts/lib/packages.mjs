@@ -47,15 +47,23 @@ export async function ensurePackages({ tests }) {
   }
 }
 
-/** How to run something as root: as we are, or through sudo. */
+/** How to run something as root here: as we are, or through sudo. */
 async function rootCommand(/** @type {string[]} */ names) {
-  if (process.getuid?.() === 0) return ['env'];
+  const isRoot = process.getuid?.() === 0;
+  const hasSudo = !isRoot && (await isThere('/usr/bin/sudo'));
+  const sudoAllows = hasSudo && (await run('sudo', ['-v'], { mayFail: true })).code === 0;
+  return howToInstall({ isRoot, hasSudo, sudoAllows }, names);
+}
+
+/**
+ * The words to put before a command that needs the rights of root. @throws Plain with what to run instead
+ * @param {{ isRoot: boolean, hasSudo: boolean, sudoAllows: boolean }} rights
+ * @param {readonly string[]} names
+ */
+export function howToInstall({ isRoot, hasSudo, sudoAllows }, names) {
+  if (isRoot) return ['env'];
+  if (sudoAllows) return ['sudo', 'env'];
+  const why = hasSudo ? 'sudo refused' : 'there is no sudo here';
   const install = `apt-get install --no-install-recommends ${names.join(' ')}`;
-  if (!(await isThere('/usr/bin/sudo'))) {
-    throw new Plain(`Installing needs the rights of root, and there is no sudo here. As root, run: ${install}`);
-  }
-  const allowed = await run('sudo', ['-v'], { mayFail: true });
-  if (allowed.code !== 0)
-    throw new Plain(`Installing needs the rights of root, and sudo refused. As root, run: ${install}`);
-  return ['sudo', 'env'];
+  throw new Plain(`Installing needs the rights of root, and ${why}. As root, run: ${install}`);
 }

@@ -1,0 +1,149 @@
+import { fromSeconds, toSeconds, type Micros } from '@oakbell/core/clock';
+import { programmeOf } from '@oakbell/core/edits';
+import { SegmentPlayer } from './segmentPlayer.ts';
+
+/** A media element that moves only when the test says so. */
+class FakeAudio {
+  currentTime = 0;
+  paused = true;
+  ended = false;
+  playbackRate = 1;
+  preload = '';
+  preservesPitch = false;
+  refuse: Error | null = null;
+  readonly children: FakeAudio[] = [];
+  readonly #listeners = new Map<string, (() => void)[]>();
+  addEventListener(kind: string, listener: () => void): void {
+    this.#listeners.set(kind, [...(this.#listeners.get(kind) ?? []), listener]);
+  }
+  tell(kind: string): void {
+    for (const listener of this.#listeners.get(kind) ?? []) listener();
+  }
+  append(child: FakeAudio): void {
+    this.children.push(child);
+  }
+  get lastElementChild(): FakeAudio | undefined {
+    return this.children.at(-1);
+  }
+  play(): Promise<void> {
+    if (this.refuse) return Promise.reject(this.refuse);
+    this.paused = false;
+    return Promise.resolve();
+  }
+  pause(): void {
+    this.paused = true;
+  }
+  replaceChildren(): void {}
+  removeAttribute(): void {}
+  load(): void {}
+}
+
+const s = fromSeconds;
+const programme = programmeOf({
+  version: 1,
+  segments: [
+    { id: 'a', takeId: 't1', start: s(2), end: s(6) },
+    { id: 'b', takeId: 't2', start: s(0), end: s(3) },
+    { id: 'c', takeId: 't1', start: s(8), end: s(9) },
+  ],
+});
+
+function playing() {
+  const made: FakeAudio[] = [];
+  let frames: (() => void)[] = [];
+  Object.assign(globalThis, {
+    document: {
+      createElement: (name: string) => {
+        const element = new FakeAudio();
+        if (name === 'audio') made.push(element);
+        return element;
+      },
+    },
+    requestAnimationFrame: (step: () => void) => frames.push(step),
+    cancelAnimationFrame: () => (frames = []),
+  });
+  const player = new SegmentPlayer(programme, (takeId) => [{ src: `/${takeId}`, type: 'audio/ogg' }]);
+  const frame = () => {
+    const due = frames;
+    frames = [];
+    for (const step of due) step();
+  };
+  const ticks: number[] = [];
+  player.onTick((time) => ticks.push(toSeconds(time)));
+  return { player, t1: made[0]!, t2: made[1]!, frame, ticks };
+}
+
+describe('playing a programme of takes', () => {
+  it('has one element for each take, however often it is played', () => {
+    const { t1, t2 } = playing();
+    expect([t1, t2].map((element) => element.preservesPitch)).toEqual([true, true]);
+  });
+  it('goes to the right moment of the right take', () => {
+    const { player, t1, t2, ticks } = playing();
+    player.seek(s(1));
+    expect(t1.currentTime).toBe(3);
+    player.seek(s(5.5));
+    expect(t2.currentTime).toBe(1.5);
+    player.seek(s(7.5));
+    expect(t1.currentTime).toBe(8.5);
+    expect(ticks).toEqual([1, 5.5, 7.5]);
+    player.seek(s(99));
+    expect(player.time).toBe(programme.length);
+    player.seek(-5 as Micros);
+    expect(player.time).toBe(0);
+  });
+  it('moves on at the end of each segment, and ends with the last', async () => {
+    const { player, t1, t2, frame } = playing();
+    player.seek(s(0));
+    await player.play();
+    t1.currentTime = 5.995;
+    frame();
+    expect([t1.paused, t2.currentTime]).toEqual([true, 0]);
+    await Promise.resolve();
+    expect(t2.paused).toBe(false);
+    t2.currentTime = 3;
+    await Promise.resolve();
+    frame();
+    expect([t2.paused, t1.currentTime]).toEqual([true, 8]);
+    await Promise.resolve();
+    t1.currentTime = 9;
+    await Promise.resolve();
+    frame();
+    expect(player.getView().state).toBe('ended');
+    await player.play();
+    expect([player.getView().state, t1.currentTime]).toEqual(['playing', 2]);
+  });
+  it('tells programme time at every frame while it plays, and none while it is paused', async () => {
+    const { player, t1, frame, ticks } = playing();
+    player.seek(s(0));
+    await player.play();
+    t1.currentTime = 2.5;
+    frame();
+    player.pause();
+    frame();
+    expect(ticks).toEqual([0, 0.5]);
+    expect(player.getView().state).toBe('paused');
+  });
+  it('sets the speed of every take', () => {
+    const { player, t1, t2 } = playing();
+    player.setSpeed(1.5);
+    expect([t1.playbackRate, t2.playbackRate, player.getView().speed]).toEqual([1.5, 1.5, 1.5]);
+  });
+  it('says when it waits for the network, and when it goes on', async () => {
+    const { player, t1 } = playing();
+    player.seek(s(0));
+    await player.play();
+    t1.tell('waiting');
+    expect(player.getView().state).toBe('waiting');
+    t1.tell('playing');
+    expect(player.getView().state).toBe('playing');
+  });
+  it('says in words when the sound cannot be started or loaded', async () => {
+    const { player, t1 } = playing();
+    t1.refuse = new Error('no');
+    await player.play();
+    expect(player.getView()).toMatchObject({ state: 'paused', fault: expect.stringContaining('could not be started') });
+    t1.children[0]!.tell('error');
+    expect(player.getView().fault).toContain('cannot be loaded');
+  });
+});
