@@ -83,3 +83,16 @@ test('a lesson is watched with the keyboard alone', async ({ browser }) => {
   await expect.poll(at).toBeGreaterThan(stood + 10);
   await context.close();
 });
+
+test('the keys of a screen are shown with a question mark', async ({ page }) => {
+  await signIn(page, 'ilse.marrow');
+  await page.goto('/lessons');
+  await page.getByRole('link', { name: 'The rule of twelfths' }).click();
+  await expect(page.getByRole('slider', { name: 'Where the lesson starts' })).toBeVisible();
+  await page.keyboard.press('?');
+  const keys = page.getByRole('dialog', { name: 'Keys on this screen' });
+  await expect(keys).toContainText('Ctrl+Shift+Z');
+  await expectClean(page);
+  await page.keyboard.press('Escape');
+  await expect(keys).toBeHidden();
+});

@@ -1,7 +1,5 @@
-import { join } from 'node:path';
 import type { DataSourceOptions } from 'typeorm';
-
-const folder = import.meta.dirname;
+import { MIGRATIONS } from './migrations/index.ts';
 
 /** How the processes reach MariaDB. The schema changes by migrations only. */
 export function dataSourceOptions(databaseUrl: string, entities: DataSourceOptions['entities']): DataSourceOptions {
@@ -11,7 +9,7 @@ export function dataSourceOptions(databaseUrl: string, entities: DataSourceOptio
     charset: 'utf8mb4',
     timezone: 'Z',
     ...(entities ? { entities } : {}),
-    migrations: [join(folder, 'migrations', '*.{js,ts}')],
+    migrations: MIGRATIONS,
     synchronize: false,
     poolSize: 10,
     connectTimeout: 5000,

@@ -24,10 +24,30 @@ import {
   type Lesson,
   type TakeMaterial,
 } from '../../shared/api/index.ts';
-import { clockText, Empty, IconAction, PageTitle, ProblemNote, useKeys, Waiting } from '../../shared/ui/index.ts';
+import {
+  clockText,
+  Empty,
+  IconAction,
+  KeyHelp,
+  type KeyLine,
+  PageTitle,
+  ProblemNote,
+  useKeys,
+  Waiting,
+} from '../../shared/ui/index.ts';
 import { editInWords } from './editWords.ts';
 import { joinedPeaks, trimEdits, untrimmed } from './ends.ts';
 import classes from './Polish.module.css';
+
+const KEYS: readonly KeyLine[] = [
+  ['Space or L', 'Play, and Space again to pause'],
+  ['K', 'Stop'],
+  ['J', 'Five seconds back'],
+  [', and .', 'A tenth of a second back and on'],
+  ['Ctrl+Z', 'Undo'],
+  ['Ctrl+Shift+Z', 'Redo'],
+  ['← and → on a handle', 'Move it by a tenth of a second; with Shift by a second'],
+];
 
 /** Hears the lesson as it stands and trims its ends. */
 export function PolishStep() {
@@ -133,7 +153,7 @@ function Desk({ lesson, takes }: { readonly lesson: Lesson; readonly takes: read
           onSeek={(to) => player.seek(to)}
           trim={{ kept, onChange: setDragged }}
         />
-        <PlayControls player={player} />
+        <PlayControls player={player} more={<KeyHelp hall lines={KEYS} />} />
       </div>
     </div>
   );

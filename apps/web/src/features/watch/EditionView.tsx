@@ -14,11 +14,18 @@ import {
   type Edition,
 } from '../../kits/player/index.ts';
 import { Timeline } from '../../kits/timeline/index.ts';
-import { useKeys } from '../../shared/ui/index.ts';
+import { KeyHelp, useKeys, type KeyLine } from '../../shared/ui/index.ts';
 import { useReports } from './useReports.ts';
 import classes from './Watch.module.css';
 
 const TEN_SECONDS = 10_000_000;
+
+const KEYS: readonly KeyLine[] = [
+  ['Space', 'Play or pause'],
+  ['← and →', 'Ten seconds back and on'],
+  ['Page up, Page down', 'Page before, next page'],
+  ['+ and -', 'Faster, slower'],
+];
 
 /** An edition to be watched: the page, the sound, the time axis with what was seen, and the page strip. */
 export function EditionView({ edition }: { readonly edition: Edition }) {
@@ -97,7 +104,7 @@ function Playing({
         position={time}
         onSeek={(to) => player.seek(to)}
       />
-      <PlayControls player={player} />
+      <PlayControls player={player} more={<KeyHelp hall lines={KEYS} />} />
       <nav aria-label="Pages" className={classes.strip}>
         {lesson.turns.map((one, i) => (
           <button

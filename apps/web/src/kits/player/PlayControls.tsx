@@ -6,6 +6,7 @@ import {
   IconRewindBackward10,
   IconRewindForward10,
 } from '@tabler/icons-react';
+import type { ReactNode } from 'react';
 import { IconAction } from '../../shared/ui/index.ts';
 import type { SegmentPlayer } from './segmentPlayer.ts';
 import { usePlayerTime, usePlayerView } from './usePlayer.ts';
@@ -14,7 +15,7 @@ export const SPEEDS = [0.75, 1, 1.25, 1.5, 1.75, 2] as const;
 const TEN_SECONDS = 10_000_000;
 
 /** Play, ten seconds back and on, where it stands, and how fast. */
-export function PlayControls({ player }: { readonly player: SegmentPlayer }) {
+export function PlayControls({ player, more }: { readonly player: SegmentPlayer; readonly more?: ReactNode }) {
   const { state, speed } = usePlayerView(player);
   const time = usePlayerTime(player);
   const running = state === 'playing' || state === 'waiting';
@@ -33,11 +34,12 @@ export function PlayControls({ player }: { readonly player: SegmentPlayer }) {
       <Text className="ob-time" size="sm" px={4} style={{ whiteSpace: 'nowrap' }}>
         {timeText(time)} / {timeText(player.programme.length)}
       </Text>
+      <span style={{ marginLeft: 'auto' }} />
+      {more}
       <NativeSelect
         aria-label="Speed"
         size="sm"
         w={86}
-        ml="auto"
         value={String(speed)}
         onChange={(event) => player.setSpeed(Number(event.currentTarget.value))}
         data={SPEEDS.map((one) => ({ value: String(one), label: `${one} ×` }))}

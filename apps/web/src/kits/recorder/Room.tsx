@@ -1,7 +1,7 @@
 import { Alert, Button, Group, NativeSelect, Text } from '@mantine/core';
 import { timeText } from '@oakbell/core/clock';
 import { useEffect, useState } from 'react';
-import { PageTitle, useKeys } from '../../shared/ui/index.ts';
+import { KeyHelp, PageTitle, useKeys, type KeyLine } from '../../shared/ui/index.ts';
 import { usePictures } from '../stage/index.ts';
 import { InkStage } from './InkStage.tsx';
 import { LevelColumn } from './LevelColumn.tsx';
@@ -17,6 +17,19 @@ import { SignInAgain } from './SignInAgain.tsx';
 import type { TakeRecorder } from './takeRecorder.ts';
 import { useRecorder, useRecorderView } from './useRecorder.ts';
 import { ALARM_WORDS, controlWord, SENDING_WORDS, stateWords } from './words.ts';
+
+const KEYS: readonly KeyLine[] = [
+  ['R', 'Record, pause, go on'],
+  ['Enter', 'Stop'],
+  ['→ or Page down', 'Next page'],
+  ['← or Page up', 'Page before'],
+  ['B', 'Add a board'],
+  ...PENS.map((pen): KeyLine => [pen.key, pen.name]),
+  ['P', 'Pointer'],
+  ['X', 'Eraser'],
+  ['Ctrl+Z', 'Undo'],
+  ['Ctrl+Shift+Z', 'Redo'],
+];
 
 /** The recording room: from an open microphone to a take that was heard and kept. */
 export function Room(props: RoomProps) {
@@ -141,6 +154,7 @@ function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomProps) {
           {stateWords(state)}
         </span>
         <Clock recorder={recorder} />
+        <KeyHelp hall lines={KEYS} />
         <span className={classes.sending}>
           {state.kind === 'listening' || state.kind === 'countdown' ? (props.note ?? '') : SENDING_WORDS[view.sending]}
         </span>

@@ -4,3 +4,4 @@ export * from './IconAction.tsx';
 export * from './useKeys.ts';
 export * from './ShareBar.tsx';
 export * from './PageTitle.tsx';
+export * from './KeyHelp.tsx';

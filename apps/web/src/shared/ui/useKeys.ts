@@ -26,7 +26,7 @@ export function useKeys(keys: Keys): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.altKey || isTyping(event.target) || isPressing(event)) return;
-      if (document.querySelector('[role=dialog][data-open]')) return;
+      if (document.querySelector('[role=dialog]')) return;
       const handler = latest.current[keyName(event)];
       if (handler && handler() !== false) event.preventDefault();
     };

@@ -1,0 +1,4 @@
+import { FirstSchema1764000000000 } from './1764000000000-firstSchema.ts';
+
+/** Every step of the schema, oldest first. Named here rather than looked up in the folder, so that none is missed. */
+export const MIGRATIONS = [FirstSchema1764000000000];
