@@ -62,9 +62,9 @@ export class JobsService implements OnApplicationShutdown {
   }
 
   async cancel(person: Person, id: string): Promise<JobEntity> {
-    const job = await this.ownOne(person, id);
+    await this.ownOne(person, id);
     await this.jobs.update({ id, state: In(['waiting', 'running']) }, { state: 'cancelled', endedAt: new Date() });
-    return { ...job, ...(await this.ownOne(person, id)) };
+    return this.ownOne(person, id);
   }
 
   async retry(person: Person, id: string): Promise<JobEntity> {
