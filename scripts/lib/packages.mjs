@@ -17,6 +17,7 @@ const NEEDED = [
     file: '/usr/share/fonts/truetype/liberation/LiberationSans-Regular.ttf',
     why: 'letters for PDF files that bring none',
   },
+  { name: 'libreoffice-impress-nogui', file: '/usr/bin/soffice', why: 'turns PPTX and ODP slides into pages' },
 ];
 const FOR_TESTS = [
   { name: 'chromium', file: '/usr/bin/chromium', why: 'the browser that the tests drive' },

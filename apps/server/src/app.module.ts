@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
 import { AssignmentsModule } from './modules/assignments/index.ts';
 import { ClassesModule } from './modules/classes/index.ts';
+import { CoursesModule } from './modules/courses/index.ts';
 import { EditionsModule } from './modules/editions/index.ts';
 import { LessonsModule } from './modules/lessons/index.ts';
 import { MarkingModule } from './modules/marking/index.ts';
@@ -30,6 +31,7 @@ import { StorageModule } from './platform/storage/index.ts';
     PeopleModule,
     ClassesModule,
     LessonsModule,
+    CoursesModule,
     TakesModule,
     EditionsModule,
     AssignmentsModule,

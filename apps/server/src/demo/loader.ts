@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { AssignmentsService, type AssignmentEntity } from '../modules/assignments/index.ts';
 import { ClassesService } from '../modules/classes/index.ts';
 import { EditionsService, type EditionEntity } from '../modules/editions/index.ts';
-import { IMPORT, ImportsService, LessonsService, type LessonEntity } from '../modules/lessons/index.ts';
+import { cuesOfText, IMPORT, ImportsService, LessonsService, type LessonEntity } from '../modules/lessons/index.ts';
 import { MarkingService } from '../modules/marking/index.ts';
 import { PeopleService } from '../modules/people/index.ts';
 import { SubmissionsService } from '../modules/submissions/index.ts';
@@ -73,14 +73,14 @@ export class DemoLoader {
     { key, title, kind, boards, pdf, take, cues = [] }: WorldLesson,
   ): Promise<void> {
     const lesson = await this.lessons.add({ ownerId, kind, title });
-    for (let i = 0; i < boards; i += 1) await this.lessons.addBoard(lesson.id, 'squared');
+    for (let i = 0; i < boards; i += 1) await this.lessons.addBoard(lesson.id);
     if (pdf) {
       const checked = await this.imports.check([{ path: join(folder, pdf), originalname: pdf }]);
       await this.imports.begin({ lessonId: lesson.id, ownerId, as: 'slide' }, checked);
       await this.#imported(lesson.id);
     }
     const pages = await this.lessons.pagesOf(lesson.id);
-    for (const [i, text] of cues.entries()) if (pages[i]) await this.lessons.setCues(lesson.id, pages[i].id, text);
+    for (const [i, text] of cues.entries()) if (pages[i]) await this.lessons.setCues(lesson.id, pages[i].id, cuesOfText(text));
     if (take) await this.#addTake(folder, lesson.id, ownerId, take);
     this.#lessons.set(key, (await this.lessons.one(lesson.id))!);
   }

@@ -2,3 +2,4 @@ export * from './peaks.ts';
 export * from './loudness.ts';
 export * from './truePeak.ts';
 export * from './mastering.ts';
+export * from './quiet.ts';

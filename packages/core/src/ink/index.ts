@@ -1,2 +1,3 @@
 export * from './outline.ts';
 export * from './hit.ts';
+export * from './shapes.ts';

@@ -1,12 +1,18 @@
 import type { Micros } from '../clock/index.ts';
+import type { TextThing } from '../pages/index.ts';
+import type { Framing, Inset } from './framing.ts';
 
-/** The version that this code writes; docs/formats/take-log.md describes it. */
-export const LOG_VERSION = 1;
+/** The version that this code writes; docs/formats/take-log.md describes it. Version 1 is read as well. */
+export const LOG_VERSION = 2;
 
-/** A pen as it was when the stroke was drawn. `colour` is #rrggbb; `width` is in page units. */
+/** What a pen leaves: ink, a translucent band beneath the ink, or ink that goes by itself. */
+export type PenKind = 'pen' | 'highlighter' | 'fading';
+
+/** A pen as it was when the stroke was drawn. `colour` is #rrggbb; `width` is in page units; plain ink when no kind is given. */
 export interface Pen {
   readonly colour: string;
   readonly width: number;
+  readonly kind?: PenKind;
 }
 
 /** Flat groups of four: x and y in tenths of a page unit, pressure 0…255, milliseconds after the event's `at`. */
@@ -22,8 +28,15 @@ export interface PageTurned extends Timed {
   readonly kind: 'page';
   readonly page: string;
 }
+/** How a stroke was drawn. Left out for what a hand wrote. */
+export interface StrokeManner {
+  /** `straight`: the points are corners of straight lines (a shape, the straight edge) and are not evened out. */
+  readonly form?: 'straight';
+  /** Written during a pause: all of it is there at once. */
+  readonly paused?: true;
+}
 /** A stroke begins. Its id also names it as an act that can be undone. */
-export interface StrokeBegun extends Timed {
+export interface StrokeBegun extends Timed, StrokeManner {
   readonly kind: 'stroke';
   readonly stroke: string;
   readonly page: string;
@@ -36,10 +49,37 @@ export interface StrokeContinued extends Timed {
   readonly stroke: string;
   readonly points: StrokePoints;
 }
+/** Strokes or texts are out of sight from now on. */
 export interface Erased extends Timed {
   readonly kind: 'erased';
   readonly act: string;
   readonly strokes: readonly string[];
+}
+/** A part of a stroke, or the stroke at another place, under an id of its own. */
+export interface Piece {
+  readonly stroke: string;
+  /** The stroke or text it is made from. */
+  readonly of: string;
+  /** Points from this one (in) to that one (out), counted in points; all when left out. */
+  readonly from?: number;
+  readonly to?: number;
+  /** Moved by so many tenths of a page unit. */
+  readonly dx?: number;
+  readonly dy?: number;
+}
+/** Strokes give way to pieces of themselves: rubbed out in part, or moved. */
+export interface Replaced extends Timed {
+  readonly kind: 'replaced';
+  readonly act: string;
+  readonly out: readonly string[];
+  readonly pieces: readonly Piece[];
+}
+/** Text typed onto the page. Its id also names it as an act that can be undone. */
+export interface TextWritten extends Timed {
+  readonly kind: 'text';
+  readonly text: string;
+  readonly page: string;
+  readonly thing: TextThing;
 }
 export interface Undone extends Timed {
   readonly kind: 'undone';
@@ -61,8 +101,48 @@ export interface Paused extends Timed {
   readonly kind: 'paused';
   readonly lastedMs: number;
 }
+/** A board has grown downwards to this height, in page units. */
+export interface Grown extends Timed {
+  readonly kind: 'grown';
+  readonly page: string;
+  readonly height: number;
+}
+/** A page is shown from this place downwards, in page units from its top. */
+export interface Scrolled extends Timed {
+  readonly kind: 'scrolled';
+  readonly page: string;
+  readonly top: number;
+}
+export interface Framed extends Timed {
+  readonly kind: 'framing';
+  readonly framing: Framing;
+}
+export interface InsetPlaced extends Timed {
+  readonly kind: 'inset';
+  readonly inset: Inset;
+}
+/** What was said from `to` up to now is said again: it is left out of the programme. */
+export interface SaidAgain extends Timed {
+  readonly kind: 'said-again';
+  readonly to: Micros;
+}
 
-export type TakeEvent = PageTurned | StrokeBegun | StrokeContinued | Erased | Undone | Redone | PointerMoved | Paused;
+export type TakeEvent =
+  | PageTurned
+  | StrokeBegun
+  | StrokeContinued
+  | Erased
+  | Replaced
+  | TextWritten
+  | Undone
+  | Redone
+  | PointerMoved
+  | Paused
+  | Grown
+  | Scrolled
+  | Framed
+  | InsetPlaced
+  | SaidAgain;
 
 /** The first line of a log. */
 export interface LogHeader {

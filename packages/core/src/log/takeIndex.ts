@@ -1,59 +1,43 @@
 /*
- * Why this exists: the state of a take at a moment (which page, which strokes are visible, where the pointer
- * is) has to be had at once for any moment of an hour-long log. Replaying from the beginning costs more with
- * every minute, so the log is read once into an index. Page turns and pointer places are found by halving.
- * For ink, each page keeps the list of its appearances and disappearances with a checkpoint of the visible
- * strokes every few changes: a seek is one halving plus a short replay, however long the log is.
+ * The state of a take at a moment (which page, what is written, where the pointer is, how it is framed), had at
+ * once for any moment of an hour-long log: every kind of state is a rising list that is found by halving.
  */
 import type { Micros } from '../clock/index.ts';
 import { ZERO } from '../clock/index.ts';
 import { lastAtOrBefore } from '../intervals/index.ts';
-import type { Pen, PointerMoved, TakeEvent } from './events.ts';
+import type { PointerMoved, TakeEvent } from './events.ts';
+import { FIRST_INSET, type Framing, type Inset } from './framing.ts';
+import { indexMarks, isStroke, marksAt, type Mark, type PageMarks, type Stroke, type WrittenText } from './marks.ts';
 
-/** Changes between two checkpoints. */
-const CHECKPOINT_EVERY = 32;
-
-/** A stroke with all its points. Groups of four: x, y (tenths of a unit), pressure (0…255), ms after `at`. */
-export interface Stroke {
-  readonly id: string;
-  readonly page: string;
-  readonly pen: Pen;
-  /** When the pen went down; before every moment of this take (−1) for ink of earlier takes. */
-  readonly at: Micros;
-  readonly points: readonly number[];
-}
 /** A place on a page, in tenths of a page unit. */
 export interface PointerPlace {
   readonly x: number;
   readonly y: number;
 }
-
-interface Change {
-  readonly at: number;
-  readonly stroke: Stroke;
-  readonly shows: boolean;
-}
-interface PageInk {
-  readonly changes: readonly Change[];
-  readonly checkpoints: readonly {
-    readonly at: number;
-    readonly next: number;
-    readonly visible: ReadonlySet<Stroke>;
-  }[];
+/** A state that began at `at`, and what it was before. */
+export interface Since<T> {
+  readonly at: Micros;
+  readonly now: T;
+  readonly before: T;
 }
 interface PointerSample extends PointerPlace {
   readonly at: number;
   readonly page: string;
   readonly shown: boolean;
 }
+type Timed<T> = { readonly at: Micros; readonly value: T };
 
-/** A moment before every take: ink that earlier takes left is there from here on. */
+/** A moment before every take: what earlier takes left is there from here on. */
 const BEFORE = -1;
 
 export class TakeIndex {
-  readonly #turns: readonly { readonly at: number; readonly page: string }[];
-  readonly #ink: ReadonlyMap<string, PageInk>;
+  readonly #turns: readonly { readonly at: Micros; readonly page: string }[];
+  readonly #marks: ReadonlyMap<string, PageMarks>;
   readonly #pointer: readonly PointerSample[];
+  readonly #heights: ReadonlyMap<string, readonly Timed<number>[]>;
+  readonly #tops: ReadonlyMap<string, readonly Timed<number>[]>;
+  readonly #framings: readonly Timed<Framing>[];
+  readonly #insets: readonly Timed<Inset>[];
 
   /**
    * @param events the log of the take, in rising time
@@ -62,8 +46,15 @@ export class TakeIndex {
   constructor(events: readonly TakeEvent[], earlier: readonly (readonly TakeEvent[])[] = []) {
     this.#turns = events.flatMap((event) => (event.kind === 'page' ? [{ at: event.at, page: event.page }] : []));
     const before = earlier.flat().map((event) => ({ ...event, at: BEFORE as Micros }));
-    this.#ink = indexInk([...before, ...events]);
+    const all = [...before, ...events];
+    this.#marks = indexMarks(all);
     this.#pointer = events.flatMap((event) => (event.kind === 'pointer' ? samplesOf(event) : []));
+    this.#heights = perPage(all, (event) => (event.kind === 'grown' ? event.height : null));
+    this.#tops = perPage(all, (event) => (event.kind === 'scrolled' ? event.top : null));
+    this.#framings = events.flatMap((event) =>
+      event.kind === 'framing' ? [{ at: event.at, value: event.framing }] : [],
+    );
+    this.#insets = events.flatMap((event) => (event.kind === 'inset' ? [{ at: event.at, value: event.inset }] : []));
   }
 
   /** The page that was up: the last turn at or before `time`, else the first page of the log, else null. */
@@ -74,27 +65,26 @@ export class TakeIndex {
 
   /** All page turns in rising time. */
   get turns(): readonly { readonly at: Micros; readonly page: string }[] {
-    return this.#turns as readonly { at: Micros; page: string }[];
+    return this.#turns;
   }
 
-  /** The strokes to be seen on `page` at `time`, in the order they were drawn; one being drawn is among them. */
+  /** Strokes and typed texts to be seen on `page` at `time`, in the order they were begun. */
+  marksAt(page: string, time: Micros): readonly Mark[] {
+    return marksAt(this.#marks.get(page), time);
+  }
+  /** The strokes among them; one being drawn is there too. */
   strokesAt(page: string, time: Micros): readonly Stroke[] {
-    const ink = this.#ink.get(page);
-    if (!ink) return [];
-    const checkpoint = ink.checkpoints[lastAtOrBefore(ink.checkpoints, time, (one) => one.at)];
-    if (!checkpoint) return [];
-    const visible = new Set(checkpoint.visible);
-    for (let i = checkpoint.next; i < ink.changes.length && ink.changes[i]!.at <= time; i += 1) {
-      apply(visible, ink.changes[i]!);
-    }
-    return [...visible].sort((a, b) => a.at - b.at);
+    return this.marksAt(page, time).filter(isStroke);
+  }
+  textsAt(page: string, time: Micros): readonly WrittenText[] {
+    return this.marksAt(page, time).filter((mark): mark is WrittenText => !isStroke(mark));
   }
 
   /** When a stroke began, in rising time: the ticks of the timeline. */
   inkMoments(): readonly Micros[] {
     const moments: Micros[] = [];
-    for (const ink of this.#ink.values()) {
-      for (const change of ink.changes) if (change.shows && change.at >= 0) moments.push(change.at as Micros);
+    for (const { changes } of this.#marks.values()) {
+      for (const { shows, at, mark } of changes) if (shows && at >= 0 && mark.at === at) moments.push(at as Micros);
     }
     return moments.sort((a, b) => a - b);
   }
@@ -106,87 +96,54 @@ export class TakeIndex {
     return sample && sample.shown && sample.page === page ? { x: sample.x, y: sample.y } : null;
   }
 
+  /** How far down `page` had grown, in page units; null where it never grew. */
+  heightAt(page: string, time: Micros): number | null {
+    return valueAt(this.#heights.get(page) ?? [], time);
+  }
+  /** The place of `page` that is at the top of the view, in page units. */
+  topAt(page: string, time: Micros): number {
+    return valueAt(this.#tops.get(page) ?? [], time) ?? 0;
+  }
+
+  /** The framing in force, with the one before it; the page alone until told otherwise. */
+  framingAt(time: Micros): Since<Framing> {
+    return sinceAt(this.#framings, time, 'page');
+  }
+  insetAt(time: Micros): Since<Inset> {
+    return sinceAt(this.#insets, time, FIRST_INSET);
+  }
+
   /** How the pages stand when the take is over: what a following take begins with. */
+  finalMarks(page: string): readonly Mark[] {
+    return this.marksAt(page, Number.MAX_SAFE_INTEGER as Micros);
+  }
   finalStrokes(page: string): readonly Stroke[] {
-    return this.strokesAt(page, Number.MAX_SAFE_INTEGER as Micros);
+    return this.finalMarks(page).filter(isStroke);
   }
 }
 
-function apply(visible: Set<Stroke>, change: Change): void {
-  if (change.shows) visible.add(change.stroke);
-  else visible.delete(change.stroke);
+function valueAt<T>(list: readonly Timed<T>[], time: Micros): T | null {
+  return list[lastAtOrBefore(list, time, (one) => one.at)]?.value ?? null;
 }
 
-interface GrowingStroke extends Omit<Stroke, 'points'> {
-  readonly points: number[];
+function sinceAt<T>(list: readonly Timed<T>[], time: Micros, first: T): Since<T> {
+  const i = lastAtOrBefore(list, time, (one) => one.at);
+  const now = list[i];
+  if (!now) return { at: BEFORE as Micros, now: first, before: first };
+  return { at: now.at, now: now.value, before: list[i - 1]?.value ?? first };
 }
 
-function indexInk(events: readonly TakeEvent[]): ReadonlyMap<string, PageInk> {
-  const strokes = new Map<string, GrowingStroke>();
-  const erasures = new Map<string, readonly string[]>();
-  /** How many erasures in force hide a stroke; and whether the stroke itself was taken back. */
-  const hiddenBy = new Map<string, number>();
-  const takenBack = new Set<string>();
-  const changes = new Map<string, Change[]>();
-  const isSeen = (id: string) => !takenBack.has(id) && (hiddenBy.get(id) ?? 0) === 0;
-  const note = (at: Micros, id: string, act: () => void) => {
-    const stroke = strokes.get(id);
-    if (!stroke) return;
-    const was = isSeen(id);
-    act();
-    if (isSeen(id) === was) return;
-    changes.get(stroke.page)!.push({ at, stroke, shows: !was });
-  };
-  const hide = (at: Micros, ids: readonly string[], by: 1 | -1) => {
-    for (const id of ids) note(at, id, () => hiddenBy.set(id, Math.max(0, (hiddenBy.get(id) ?? 0) + by)));
-  };
+function perPage(
+  events: readonly TakeEvent[],
+  valueOf: (event: TakeEvent) => number | null,
+): ReadonlyMap<string, readonly Timed<number>[]> {
+  const lists = new Map<string, Timed<number>[]>();
   for (const event of events) {
-    switch (event.kind) {
-      case 'stroke': {
-        if (strokes.has(event.stroke)) break;
-        const { stroke: id, page, pen, at } = event;
-        const stroke: GrowingStroke = { id, page, pen, at, points: [...event.points] };
-        strokes.set(id, stroke);
-        if (!changes.has(page)) changes.set(page, []);
-        changes.get(page)!.push({ at, stroke, shows: true });
-        break;
-      }
-      case 'more': {
-        const stroke = strokes.get(event.stroke);
-        if (!stroke) break;
-        const laterMs = (event.at - stroke.at) / 1000;
-        event.points.forEach((value, i) => stroke.points.push(i % 4 === 3 ? value + laterMs : value));
-        break;
-      }
-      case 'erased':
-        if (erasures.has(event.act)) break;
-        erasures.set(event.act, event.strokes);
-        hide(event.at, event.strokes, 1);
-        break;
-      case 'undone':
-      case 'redone': {
-        const back = event.kind === 'redone';
-        const erased = erasures.get(event.act);
-        if (erased) hide(event.at, erased, back ? 1 : -1);
-        else note(event.at, event.act, () => (back ? takenBack.delete(event.act) : takenBack.add(event.act)));
-        break;
-      }
-      default:
-    }
+    const value = valueOf(event);
+    if (value === null || !('page' in event)) continue;
+    lists.set(event.page, [...(lists.get(event.page) ?? []), { at: event.at, value }]);
   }
-  return new Map([...changes].map(([page, list]) => [page, withCheckpoints(list)]));
-}
-
-function withCheckpoints(changes: readonly Change[]): PageInk {
-  const checkpoints: PageInk['checkpoints'][number][] = [{ at: -Infinity, next: 0, visible: new Set() }];
-  const visible = new Set<Stroke>();
-  changes.forEach((change, i) => {
-    apply(visible, change);
-    const next = changes[i + 1];
-    if ((i + 1) % CHECKPOINT_EVERY !== 0 || next?.at === change.at) return;
-    checkpoints.push({ at: change.at, next: i + 1, visible: new Set(visible) });
-  });
-  return { changes, checkpoints };
+  return lists;
 }
 
 function samplesOf(event: PointerMoved): readonly PointerSample[] {

@@ -1,5 +1,7 @@
 import type { Micros } from '../clock/index.ts';
+import { readThing } from '../pages/index.ts';
 import { LOG_VERSION, type TakeEvent } from './events.ts';
+import { FRAMINGS } from './framing.ts';
 
 /** A line that could not be read. `line` counts from 1. */
 export interface RejectedLine {
@@ -68,13 +70,41 @@ const isText = (value: unknown): boolean => typeof value === 'string' && value.l
 const isNumbers = (group: number) => (value: unknown) =>
   Array.isArray(value) && value.length % group === 0 && value.every((one) => Number.isFinite(one));
 const isPen = (value: unknown): boolean => {
-  const pen = value as { colour?: unknown; width?: unknown } | null;
+  const pen = value as { colour?: unknown; width?: unknown; kind?: unknown } | null;
   return (
     typeof pen?.colour === 'string' &&
     /^#[0-9a-f]{6}$/i.test(pen.colour) &&
     typeof pen.width === 'number' &&
     pen.width > 0 &&
-    pen.width <= 200
+    pen.width <= 200 &&
+    (pen.kind === undefined || ['pen', 'highlighter', 'fading'].includes(pen.kind as string))
+  );
+};
+const isTexts = (value: unknown): boolean => Array.isArray(value) && value.every(isText);
+const isCount = (value: unknown): boolean =>
+  value === undefined || (Number.isSafeInteger(value) && (value as number) >= 0);
+const isShift = (value: unknown): boolean => value === undefined || Number.isFinite(value);
+const isPiece = (value: unknown): boolean => {
+  const piece = (value ?? {}) as Fields;
+  return (
+    isText(piece['stroke']) &&
+    isText(piece['of']) &&
+    isCount(piece['from']) &&
+    isCount(piece['to']) &&
+    isShift(piece['dx']) &&
+    isShift(piece['dy'])
+  );
+};
+const isAtLeast = (low: number) => (value: unknown) => typeof value === 'number' && value >= low && value <= 100_000;
+const isInset = (value: unknown): boolean => {
+  const { x, y, width, height, round, crop } = (value ?? {}) as Fields;
+  return (
+    [x, y].every((one) => Number.isFinite(one)) &&
+    [width, height].every((one) => isAtLeast(1)(one)) &&
+    typeof round === 'boolean' &&
+    Array.isArray(crop) &&
+    crop.length === 4 &&
+    crop.every((share) => typeof share === 'number' && share >= 0 && share <= 1)
   );
 };
 
@@ -85,11 +115,18 @@ const KINDS: ReadonlyMap<string, Checks> = new Map<string, Checks>([
   ['page', { page: isText }],
   ['stroke', { stroke: isText, page: isText, pen: isPen, points: isNumbers(4) }],
   ['more', { stroke: isText, points: isNumbers(4) }],
-  ['erased', { act: isText, strokes: (value: unknown) => Array.isArray(value) && value.every(isText) }],
+  ['erased', { act: isText, strokes: isTexts }],
+  ['replaced', { act: isText, out: isTexts, pieces: (value) => Array.isArray(value) && value.every(isPiece) }],
+  ['text', { text: isText, page: isText, thing: (value) => readThing(value)?.kind === 'text' }],
   ['undone', { act: isText }],
   ['redone', { act: isText }],
   ['pointer', { page: isText, points: isNumbers(3) }],
   ['paused', { lastedMs: (value: unknown) => typeof value === 'number' && value >= 0 }],
+  ['grown', { page: isText, height: isAtLeast(1) }],
+  ['scrolled', { page: isText, top: isAtLeast(0) }],
+  ['framing', { framing: (value) => (FRAMINGS as readonly unknown[]).includes(value) }],
+  ['inset', { inset: isInset }],
+  ['said-again', { to: (value) => Number.isSafeInteger(value) && (value as number) >= 0 }],
 ]);
 
 function faultOf(value: Fields): RejectedLine['reason'] | null {

@@ -1,17 +1,13 @@
-/** Every page is this many page units wide; its height follows from its shape. */
-export const PAGE_WIDTH = 1600;
-/** Points are whole tenths of a page unit. */
-export const TENTHS = 10;
-/** The height of a 16:9 page in page units. */
-export const WIDE_HEIGHT = 900;
-
-/** What is drawn behind the ink of a board; locked, so that writing never moves it. */
-export type Backdrop = 'blank' | 'squared';
+import type { Backdrop } from './backdrop.ts';
+import type { Thing } from './placed.ts';
+import { PAGE_WIDTH } from './size.ts';
 
 interface AnyPage {
   readonly id: string;
-  /** Page units, above 0. */
+  /** Page units, above 0: what is in view at once. */
   readonly height: number;
+  /** Things placed on it, lowest first. */
+  readonly things?: readonly Thing[];
 }
 /** A page with a picture: a slide, or one page of a hand-in. `picture` names the asset. */
 export interface PicturePage extends AnyPage {
@@ -28,4 +24,11 @@ export type Page = PicturePage | Board;
 export function heightFor(width: number, height: number): number {
   if (!(width > 0 && height > 0)) throw new RangeError(`${width} × ${height} is not a size of a picture`);
   return Math.round((PAGE_WIDTH * height) / width);
+}
+
+/** The assets a page is painted with, each once: its picture, its backdrop, the pictures placed on it. */
+export function picturesOf(page: Page): readonly string[] {
+  const own = page.kind !== 'board' ? [page.picture] : page.backdrop.kind === 'picture' ? [page.backdrop.picture] : [];
+  const placed = (page.things ?? []).flatMap((thing) => ('picture' in thing ? [thing.picture] : []));
+  return [...new Set([...own, ...placed])];
 }

@@ -1,62 +1,73 @@
 import { outlineOf, samplesOf, type Point } from '../ink/index.ts';
-import { backdropLines, PAGE_WIDTH, type Page } from '../pages/index.ts';
+import { PAGE_WIDTH, type Page, type TextThing } from '../pages/index.ts';
+import type { CameraLook } from './cameraLook.ts';
+import { inkOn, POINTER } from './colours.ts';
+import { drawPage, drawText, isDark, polyline } from './paintThings.ts';
 import type { Scene, VisibleStroke } from './scene.ts';
-import type { Picture, Surface } from './surface.ts';
+import type { Picture, Surface, Target } from './surface.ts';
 
-/** Colours of the painted page: they belong to the lesson, not to the screen around it. */
-const PAPER = '#fffdf7';
-const FAINT_LINE = '#dfe6e1';
-const STRONG_LINE = '#bccac3';
-const POINTER = '#b23a22';
+/** How much of the paper a highlighter lets through. */
+const HIGHLIGHT_ALPHA = 0.4;
 
-/** The pictures by asset; one that is not there yet leaves plain paper. */
-export type Assets<P extends Picture> = ReadonlyMap<string, P>;
-
-/** Where to paint: the page fills a width of `widthPx` pixels from the surface's origin. */
-export interface Target<P extends Picture> {
-  readonly surface: Surface<P>;
-  readonly widthPx: number;
-  readonly assets: Assets<P>;
+/** A picture of the camera at this moment, with its own size in pixels. */
+export interface CameraPicture<P extends Picture> {
+  readonly picture: P;
+  readonly width: number;
+  readonly height: number;
 }
 
-/** Paints a whole scene. Nothing outside the page is touched. */
-export function paint<P extends Picture>(target: Target<P>, scene: Scene): void {
-  paintPage(target, scene.page);
-  for (const stroke of scene.strokes) paintStroke(target, stroke);
-  if (scene.pointer) paintPointer(target, scene.pointer);
+/** Paints a whole scene: what is in view from the surface's origin. Nothing right of the page is touched. */
+export function paint<P extends Picture>(target: Target<P>, scene: Scene, camera?: CameraPicture<P>): void {
+  const scrolled = { ...target, top: scene.top };
+  const dark = isDark(scene.page);
+  paintPage(scrolled, scene.page, scene.height);
+  for (const stroke of scene.strokes) if (isBeneath(stroke)) paintStroke(scrolled, stroke, dark);
+  for (const text of scene.texts) paintText(scrolled, text, dark);
+  for (const stroke of scene.strokes) if (!isBeneath(stroke)) paintStroke(scrolled, stroke, dark);
+  if (scene.pointer) paintPointer(scrolled, scene.pointer);
+  if (camera) paintCamera(target, scene.camera, camera);
 }
 
-/** Paints a page without ink. */
-export function paintPage<P extends Picture>(target: Target<P>, page: Page): void {
-  inPageUnits(target, (surface) => {
-    surface.fillStyle = PAPER;
-    surface.fillRect(0, 0, PAGE_WIDTH, page.height);
-    if (page.kind !== 'board') {
-      const picture = target.assets.get(page.picture);
-      if (picture) surface.drawImage(picture, 0, 0, PAGE_WIDTH, page.height);
-      return;
-    }
-    for (const line of backdropLines(page.backdrop, page.height)) {
-      surface.strokeStyle = line.strong ? STRONG_LINE : FAINT_LINE;
-      surface.lineWidth = 1.5;
-      surface.beginPath();
-      surface.moveTo(line.x1, line.y1);
-      surface.lineTo(line.x2, line.y2);
-      surface.stroke();
-    }
-  });
+/** Highlighter lies beneath ink and text. */
+export const isBeneath = ({ stroke }: VisibleStroke): boolean => stroke.pen.kind === 'highlighter';
+
+/** Paints a page without ink, down to `height` page units: its own height unless it has grown. */
+export function paintPage<P extends Picture>(target: Target<P>, page: Page, height = page.height): void {
+  inPageUnits(target, () => drawPage(target, page, height));
+}
+
+/** Paints text that was typed onto the page. */
+export function paintText<P extends Picture>(target: Target<P>, text: TextThing, dark = false): void {
+  inPageUnits(target, (surface) => drawText(surface, text, dark));
 }
 
 /** Paints one stroke as far as it was drawn. */
-export function paintStroke<P extends Picture>(target: Target<P>, visible: VisibleStroke): void {
-  const { points, pen } = visible.stroke;
-  const outline = outlineOf(samplesOf(points, pen.width, visible.untilMs));
-  if (outline.length === 0) return;
+export function paintStroke<P extends Picture>(target: Target<P>, visible: VisibleStroke, dark = false): void {
+  const { stroke, untilMs, opacity = 1 } = visible;
+  const { points, pen, form } = stroke;
+  if (points.length === 0 || opacity <= 0) return;
   inPageUnits(target, (surface) => {
-    surface.fillStyle = pen.colour;
+    surface.globalAlpha = opacity * (pen.kind === 'highlighter' ? HIGHLIGHT_ALPHA : 1);
+    if (form === 'straight') return drawStraight(surface, visible, inkOn(dark, pen.colour));
+    const outline = outlineOf(samplesOf(points, pen.width, untilMs));
+    if (outline.length === 0) return;
+    surface.fillStyle = inkOn(dark, pen.colour);
     traceSmoothly(surface, outline);
     surface.fill();
   });
+}
+
+function drawStraight(surface: Surface, { stroke: { points, pen }, untilMs }: VisibleStroke, colour: string): void {
+  const places: number[] = [];
+  for (let i = 0; i + 3 < points.length && points[i + 3]! <= untilMs; i += 4) {
+    places.push(points[i]! / 10, points[i + 1]! / 10);
+  }
+  if (places.length < 4) return;
+  surface.strokeStyle = colour;
+  surface.lineWidth = pen.width;
+  surface.lineCap = 'round';
+  surface.lineJoin = 'round';
+  polyline(surface, places);
 }
 
 /** A ring with a dot: seen on dark and on light, and not mistaken for ink. */
@@ -75,10 +86,39 @@ export function paintPointer<P extends Picture>(target: Target<P>, place: Point)
   });
 }
 
+/** Paints the camera picture as the framing has it: filling its place, cut off where it is too long or too wide. */
+export function paintCamera<P extends Picture>(
+  target: Target<P>,
+  { rect, opacity, roundness, crop, mirrored }: CameraLook,
+  { picture, width, height }: CameraPicture<P>,
+): void {
+  if (opacity <= 0 || width <= 0 || height <= 0) return;
+  inPageUnits({ ...target, top: 0 }, (surface) => {
+    surface.globalAlpha = opacity;
+    surface.beginPath();
+    if (roundness > 0.5) {
+      const [rx, ry] = [rect.width / 2, rect.height / 2];
+      surface.ellipse(rect.x + rx, rect.y + ry, rx, ry, 0, 0, Math.PI * 2);
+    } else surface.rect(rect.x, rect.y, rect.width, rect.height);
+    surface.clip();
+    const shown = { width: (crop[2] - crop[0]) * width, height: (crop[3] - crop[1]) * height };
+    const scale = Math.max(rect.width / shown.width, rect.height / shown.height);
+    const [sWidth, sHeight] = [rect.width / scale, rect.height / scale];
+    const sx = crop[0] * width + (shown.width - sWidth) / 2;
+    const sy = crop[1] * height + (shown.height - sHeight) / 2;
+    if (mirrored) {
+      surface.translate(rect.x * 2 + rect.width, 0);
+      surface.scale(-1, 1);
+    }
+    surface.drawImage(picture, sx, sy, sWidth, sHeight, rect.x, rect.y, rect.width, rect.height);
+  });
+}
+
 function inPageUnits<P extends Picture>(target: Target<P>, draw: (surface: Surface<P>) => void): void {
-  const { surface } = target;
+  const { surface, top = 0 } = target;
   surface.save();
   surface.scale(target.widthPx / PAGE_WIDTH, target.widthPx / PAGE_WIDTH);
+  if (top !== 0) surface.translate(0, -top);
   draw(surface);
   surface.restore();
 }

@@ -1,12 +1,22 @@
 import { micros } from '../clock/index.ts';
 import { programmeOf } from '../edits/index.ts';
 import { TakeIndex, type TakeEvent } from '../log/index.ts';
-import type { Page } from '../pages/index.ts';
+import type { Page, Thing } from '../pages/index.ts';
 import { outlineOf, samplesOf, strokeHit } from '../ink/index.ts';
-import { paint, sceneAt, type Surface } from './index.ts';
+import {
+  cameraLook,
+  FRAMING_MS,
+  inkOn,
+  paint,
+  paintCamera,
+  plainScene,
+  sceneAt,
+  textLines,
+  type Surface,
+} from './index.ts';
 
 const pages: readonly Page[] = [
-  { id: 'p1', kind: 'board', backdrop: 'squared', height: 900 },
+  { id: 'p1', kind: 'board', backdrop: { kind: 'squared' }, height: 900 },
   { id: 'p2', kind: 'slide', picture: 'tide-table', height: 900 },
 ];
 const events: readonly TakeEvent[] = [
@@ -38,8 +48,11 @@ function recordingSurface() {
     (...values: unknown[]) =>
       void calls.push(`${name} ${values.filter((one) => typeof one === 'number').join(' ')}`.trim());
   const names =
-    'save restore scale translate beginPath closePath moveTo lineTo quadraticCurveTo arc fill stroke fillRect drawImage';
-  const surface = Object.fromEntries(names.split(' ').map((name) => [name, note(name)])) as unknown as Surface;
+    'save restore scale translate beginPath closePath moveTo lineTo quadraticCurveTo arc ellipse rect clip fill stroke fillRect fillText drawImage';
+  const surface = {
+    ...Object.fromEntries(names.split(' ').map((name) => [name, note(name)])),
+    measureText: (text: string) => ({ width: text.length * 10 }),
+  } as unknown as Surface;
   return { calls, surface };
 }
 
@@ -95,5 +108,76 @@ describe('ink', () => {
   it('is hit near its line, not only near its points', () => {
     expect(strokeHit(points, { x: 50, y: 3 }, 4)).toBe(true);
     expect(strokeHit(points, { x: 50, y: 9 }, 4)).toBe(false);
+  });
+});
+
+describe('framing', () => {
+  const moment = (ms: number, framing: 'page' | 'inset' | 'presenter') => {
+    const inset = { x: 1200, y: 600, width: 320, height: 180, round: false, crop: [0, 0, 1, 1] as const };
+    return cameraLook({
+      framing: { at: micros(1_000_000), now: framing, before: 'inset' },
+      inset: { at: micros(-1), now: inset, before: inset },
+      time: micros(1_000_000 + ms * 1000),
+      viewHeight: 900,
+    });
+  };
+  it('begins where it was and ends over the whole page', () => {
+    expect(moment(0, 'presenter').rect).toMatchObject({ x: 1200, width: 320 });
+    expect(moment(FRAMING_MS, 'presenter').rect).toEqual({ x: 0, y: 0, width: 1600, height: 900 });
+    const half = moment(FRAMING_MS / 2, 'presenter').rect.width;
+    expect(half).toBeCloseTo(960);
+  });
+  it('lets the camera fade where the page is to be alone', () => {
+    expect(moment(FRAMING_MS / 2, 'page').opacity).toBeCloseTo(0.5);
+    expect(moment(FRAMING_MS, 'page').opacity).toBe(0);
+  });
+  it('fills its place without squeezing the picture', () => {
+    const { calls, surface } = recordingSurface();
+    const look = { ...moment(FRAMING_MS, 'presenter'), rect: { x: 0, y: 0, width: 100, height: 100 } };
+    paintCamera({ surface, widthPx: 1600, assets: new Map() }, look, { picture: {}, width: 640, height: 480 });
+    expect(calls).toContain('drawImage 80 0 480 480 0 0 100 100');
+  });
+});
+
+describe('a page with everything on it', () => {
+  const thing = (id: string, kind: string, more: object) =>
+    ({ id, kind, x: 10, y: 20, width: 200, height: 50, ...more }) as Thing;
+  it('is painted from the lowest thing to the highest, under text and ink', () => {
+    const { calls, surface } = recordingSurface();
+    const things = [
+      thing('a', 'picture', { picture: 'cut' }),
+      thing('b', 'text', { text: 'one two three four five six', size: 30, colour: '#26221b' }),
+      thing('c', 'ellipse', { colour: '#26221b', stroke: 3 }),
+      thing('d', 'arrow', { colour: '#26221b', stroke: 3 }),
+    ];
+    const page: Page = {
+      id: 'p',
+      kind: 'board',
+      height: 900,
+      backdrop: { kind: 'number-line', x: { from: 0, to: 2, step: 1, label: 'h' } },
+      things,
+    };
+    paint({ surface, widthPx: 1600, assets: new Map([['cut', {}]]) }, plainScene(page));
+    expect(calls.filter((call) => call.startsWith('fillText')).length).toBe(3 + 1 + 2);
+    expect(calls.findIndex((call) => call.startsWith('drawImage'))).toBeLessThan(
+      calls.findIndex((call) => call.startsWith('ellipse')),
+    );
+  });
+  it('breaks text between words and keeps the breaks that were typed', () => {
+    const measured = { font: '', measureText: (text: string) => ({ width: text.length * 10 }) };
+    const lines = (text: string) => textLines(measured, { text, size: 20, width: 100 });
+    expect(lines('high water\n\nneaps tomorrow')).toEqual(['high water', '', 'neaps', 'tomorrow']);
+    expect(lines('Seemannschaftskunde ja')).toEqual(['Seemannschaftskunde', 'ja']);
+  });
+  it('shows ink that is too dark for a dark board as chalk, and leaves colours alone', () => {
+    expect(inkOn(true, '#26221b')).not.toBe('#26221b');
+    expect(inkOn(true, '#d8a13d')).toBe('#d8a13d');
+    expect(inkOn(false, '#26221b')).toBe('#26221b');
+  });
+  it('is moved up by as much as it was scrolled', () => {
+    const { calls, surface } = recordingSurface();
+    paint({ surface, widthPx: 1600, assets: new Map() }, { ...plainScene(pages[0]!), height: 1800, top: 300 });
+    expect(calls).toContain('translate 0 -300');
+    expect(calls).toContain('fillRect 0 0 1600 1800');
   });
 });

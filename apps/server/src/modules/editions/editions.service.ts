@@ -11,7 +11,7 @@ import { JobHandlers, JobsService, type JobEntity, type Progress } from '../../p
 import type { Person } from '../../platform/sessions/index.ts';
 import { encodeVoice, ffmpegToFile } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { corePage, LessonsService, mayMake, type LessonEntity } from '../lessons/index.ts';
+import { corePage, LessonsService, mayMake, PagesService, type LessonEntity } from '../lessons/index.ts';
 import { RATE, TakesService } from '../takes/index.ts';
 import { EditionEntity } from './edition.entity.ts';
 import { coarsePeaks, takesNeeded, type Manifest } from './manifest.ts';
@@ -38,6 +38,7 @@ export class EditionsService implements OnModuleInit {
   constructor(
     @InjectRepository(EditionEntity) private readonly editions: Repository<EditionEntity>,
     private readonly lessons: LessonsService,
+    private readonly pages: PagesService,
     private readonly takes: TakesService,
     private readonly jobs: JobsService,
     private readonly handlers: JobHandlers,
@@ -109,9 +110,8 @@ export class EditionsService implements OnModuleInit {
     return edition!;
   }
 
-  async hasPicture(edition: EditionEntity, digest: string): Promise<boolean> {
-    const pages = await this.lessons.allPagesOf(edition.lessonId);
-    return pages.some((page) => page.picture === digest || page.smallPicture === digest);
+  hasPicture(edition: EditionEntity, digest: string): Promise<boolean> {
+    return this.pages.hasPicture(edition.lessonId, digest);
   }
 
   async #mayWatch(person: Person, lesson: LessonEntity): Promise<boolean> {

@@ -4,3 +4,5 @@ export { ImportsService, IMPORT, ReceiveFiles, withFiles, type UploadedFile } fr
 export { corePage, pictureKey, mayMake } from './lessons.rules.ts';
 export { PageDto, pageDto } from './lessons.dto.ts';
 export type { LessonEntity, PageEntity } from './lesson.entity.ts';
+export { PagesService } from './pages.service.ts';
+export { cuesOfText, textOfCues } from './cues.ts';

@@ -1,9 +1,12 @@
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 import type { EditList, History } from '@oakbell/core/edits';
+import type { Backdrop, Thing } from '@oakbell/core/pages';
 import { moment } from '../../platform/database/index.ts';
 
 export const LESSON_KINDS = ['slides', 'worked', 'feedback'] as const;
 export type LessonKind = (typeof LESSON_KINDS)[number];
+export const SAVED_AS = ['opening', 'template'] as const;
+export type SavedAs = (typeof SAVED_AS)[number];
 
 @Entity('lesson')
 export class LessonEntity {
@@ -11,6 +14,13 @@ export class LessonEntity {
   @Index() @Column('uuid') ownerId: string;
   @Column({ type: 'varchar', length: 10 }) kind: LessonKind;
   @Column({ type: 'varchar', length: 160 }) title: string;
+  /** The one thing learners can do afterwards. */
+  @Column({ type: 'varchar', length: 300, default: '' }) goal: string;
+  /** The length aimed at, in milliseconds. */
+  @Column({ type: 'int', default: 300_000 }) targetMs: number;
+  @Index() @Column({ type: 'uuid', nullable: true }) unitId: string | null;
+  /** Kept to begin others from: an opening's pages come first in another lesson, a template is copied whole. */
+  @Column({ type: 'varchar', length: 10, nullable: true }) savedAs: SavedAs | null;
   /** For spoken feedback: the hand-in it speaks about. */
   @Index() @Column({ type: 'uuid', nullable: true }) submissionId: string | null;
   @Column({ type: 'json' }) edits: EditList;
@@ -28,14 +38,47 @@ export class PageEntity {
   @Index() @Column('uuid') lessonId: string;
   @Column({ type: 'int' }) position: number;
   @Column({ type: 'varchar', length: 10 }) kind: 'slide' | 'board' | 'document';
-  @Column({ type: 'varchar', length: 10, nullable: true }) backdrop: 'blank' | 'squared' | null;
+  @Column({ type: 'json', nullable: true }) backdrop: Backdrop | null;
+  /** Things placed on it, lowest first. */
+  @Column({ type: 'json' }) things: readonly Thing[];
   /** Page units. */
   @Column({ type: 'int' }) height: number;
   /** Digest of the picture's bytes; null for a board. */
   @Column({ type: 'char', length: 64, nullable: true }) picture: string | null;
   @Column({ type: 'char', length: 64, nullable: true }) smallPicture: string | null;
+  /** A few tags of HTML, cleaned when they came in. */
   @Column({ type: 'text' }) cues: string;
   /** The uploaded file and the page in it that this was drawn from. */
   @Column({ type: 'varchar', length: 200, nullable: true }) source: string | null;
   @Column({ ...moment, nullable: true }) removedAt: Date | null;
+}
+
+/** A picture that belongs to a lesson without being a page: placed on one, or a page's picture before it was replaced. */
+@Entity('lesson_asset')
+export class LessonAssetEntity {
+  @PrimaryColumn('uuid') lessonId: string;
+  @PrimaryColumn({ type: 'char', length: 64 }) digest: string;
+  @Column({ type: 'int' }) width: number;
+  @Column({ type: 'int' }) height: number;
+  @Column(moment) createdAt: Date;
+}
+
+export type UploadKind = 'pdf' | 'picture' | 'slides';
+
+/** A file that was brought to a lesson: its pages can be picked, and pieces cut out of them. */
+@Entity('upload')
+export class UploadEntity {
+  @PrimaryColumn('uuid') id: string;
+  @Index() @Column('uuid') lessonId: string;
+  @Column({ type: 'varchar', length: 200 }) name: string;
+  @Column({ type: 'varchar', length: 10 }) kind: UploadKind;
+  /** Slides are being turned into a PDF before their pages can be seen. */
+  @Column({ type: 'varchar', length: 10 }) state: 'converting' | 'ready' | 'failed';
+  /** Where the PDF or picture lies. */
+  @Column({ type: 'varchar', length: 200 }) key: string;
+  @Column({ type: 'int' }) pages: number;
+  /** Speaker notes, page by page; empty where there are none. */
+  @Column({ type: 'json' }) notes: readonly string[];
+  @Column({ type: 'varchar', length: 400, default: '' }) failure: string;
+  @Column(moment) createdAt: Date;
 }

@@ -1,9 +1,7 @@
 import {
   Body,
   Controller,
-  Delete,
   Get,
-  HttpCode,
   Inject,
   Param,
   ParseUUIDPipe,
@@ -15,36 +13,19 @@ import {
   UploadedFiles,
   UseInterceptors,
 } from '@nestjs/common';
-import {
-  ApiBody,
-  ApiConsumes,
-  ApiCreatedResponse,
-  ApiNoContentResponse,
-  ApiOkResponse,
-  ApiTags,
-} from '@nestjs/swagger';
+import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { programmeOf } from '@oakbell/core/edits';
+import { readBackdrop, SQUARED } from '@oakbell/core/pages';
 import type { Request, Response } from 'express';
-import { notFound } from '../../platform/http/index.ts';
+import { notFound, Problem } from '../../platform/http/index.ts';
 import { jobDto, JobDto, JobsService } from '../../platform/jobs/index.ts';
 import { By, For, type Person } from '../../platform/sessions/index.ts';
 import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { IMPORT, ImportsService, ReceiveFiles, withFiles, type UploadedFile } from './imports/index.ts';
-import {
-  CuesDto,
-  EditsDto,
-  lessonDto,
-  LessonDto,
-  LessonRowDto,
-  LessonTitleDto,
-  NewBoardDto,
-  NewLessonDto,
-  pageDto,
-  PageDto,
-  PageOrderDto,
-} from './lessons.dto.ts';
+import { EditsDto, lessonDto, LessonDto, LessonRowDto, LessonFactsDto, NewLessonDto } from './lessons.dto.ts';
 import { pictureKey } from './lessons.rules.ts';
 import { LessonsService } from './lessons.service.ts';
+import { PagesService } from './pages.service.ts';
 
 @ApiTags('lessons')
 @Controller('api/lessons')
@@ -52,6 +33,7 @@ export class LessonsController {
   constructor(
     private readonly lessons: LessonsService,
     private readonly imports: ImportsService,
+    private readonly pages: PagesService,
     private readonly jobs: JobsService,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
@@ -62,7 +44,7 @@ export class LessonsController {
   async mine(@By() person: Person): Promise<LessonRowDto[]> {
     const lessons = await this.lessons.of(person.id);
     return Promise.all(
-      lessons.map(async ({ id, kind, title, updatedAt, edits }) => {
+      lessons.map(async ({ id, kind, title, unitId, savedAs, updatedAt, edits }) => {
         const pages = await this.lessons.pagesOf(id);
         const { length } = programmeOf(edits);
         const cover = pages.find((page) => page.smallPicture !== null)?.smallPicture ?? null;
@@ -70,6 +52,8 @@ export class LessonsController {
           id,
           kind,
           title,
+          unitId,
+          savedAs,
           updatedAt: updatedAt.toISOString(),
           pages: pages.length,
           length,
@@ -84,9 +68,15 @@ export class LessonsController {
   @For('teacher')
   @ApiCreatedResponse({ type: LessonDto })
   async add(@By() person: Person, @Body() body: NewLessonDto): Promise<LessonDto> {
-    const lesson = await this.lessons.add({ ownerId: person.id, kind: body.kind, title: body.title });
-    const boards = body.boards ?? (body.kind === 'worked' ? 1 : 0);
-    for (let i = 0; i < boards; i += 1) await this.lessons.addBoard(lesson.id, 'squared');
+    const { kind, title, goal = '', targetMs = 300_000, unitId = null, from, opening } = body;
+    for (const source of [from, opening]) if (source) await this.lessons.ownOne(person, source);
+    const backdrop = body.backdrop === undefined ? SQUARED : readBackdrop(body.backdrop);
+    if (!backdrop || backdrop.kind === 'picture') throw new Problem(422, 'bad-backdrop', 'There is no such board.');
+    const lesson = await this.lessons.add({ ownerId: person.id, kind, title, goal, targetMs, unitId });
+    const boards = body.boards ?? (kind === 'worked' && !from ? 1 : 0);
+    for (let i = 0; i < boards; i += 1) await this.lessons.addBoard(lesson.id, backdrop);
+    if (from) await this.pages.copyFrom(lesson.id, from, null, false);
+    if (opening) await this.pages.copyFrom(lesson.id, opening, null, true);
     return this.#whole(person, lesson.id);
   }
 
@@ -100,12 +90,12 @@ export class LessonsController {
   @Patch(':id')
   @For('teacher')
   @ApiOkResponse({ type: LessonDto })
-  async rename(
+  async describe(
     @By() person: Person,
     @Param('id', ParseUUIDPipe) id: string,
-    @Body() body: LessonTitleDto,
+    @Body() body: LessonFactsDto,
   ): Promise<LessonDto> {
-    await this.lessons.rename(await this.lessons.ownOne(person, id), body.title);
+    await this.lessons.describe(await this.lessons.ownOne(person, id), { ...body });
     return this.#whole(person, id);
   }
 
@@ -119,67 +109,6 @@ export class LessonsController {
   ): Promise<LessonDto> {
     await this.lessons.saveEdits(await this.lessons.ownOne(person, id), body);
     return this.#whole(person, id);
-  }
-
-  @Post(':id/boards')
-  @For('teacher')
-  @ApiCreatedResponse({ type: PageDto })
-  async addBoard(
-    @By() person: Person,
-    @Param('id', ParseUUIDPipe) id: string,
-    @Body() body: NewBoardDto,
-  ): Promise<PageDto> {
-    await this.lessons.ownOne(person, id);
-    return pageDto(await this.lessons.addBoard(id, body.backdrop, body.after));
-  }
-
-  @Put(':id/pages')
-  @HttpCode(204)
-  @For('teacher')
-  @ApiNoContentResponse()
-  async order(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: PageOrderDto): Promise<void> {
-    await this.lessons.ownOne(person, id);
-    await this.lessons.order(id, body.pages);
-  }
-
-  @Delete(':id/pages/:page')
-  @HttpCode(204)
-  @For('teacher')
-  @ApiNoContentResponse()
-  async removePage(
-    @By() person: Person,
-    @Param('id', ParseUUIDPipe) id: string,
-    @Param('page', ParseUUIDPipe) page: string,
-  ): Promise<void> {
-    await this.lessons.ownOne(person, id);
-    await this.lessons.setRemoved(id, page, true);
-  }
-
-  @Post(':id/pages/:page/restore')
-  @HttpCode(204)
-  @For('teacher')
-  @ApiNoContentResponse()
-  async restorePage(
-    @By() person: Person,
-    @Param('id', ParseUUIDPipe) id: string,
-    @Param('page', ParseUUIDPipe) page: string,
-  ): Promise<void> {
-    await this.lessons.ownOne(person, id);
-    await this.lessons.setRemoved(id, page, false);
-  }
-
-  @Put(':id/pages/:page/cues')
-  @HttpCode(204)
-  @For('teacher')
-  @ApiNoContentResponse()
-  async setCues(
-    @By() person: Person,
-    @Param('id', ParseUUIDPipe) id: string,
-    @Param('page', ParseUUIDPipe) page: string,
-    @Body() body: CuesDto,
-  ): Promise<void> {
-    await this.lessons.ownOne(person, id);
-    await this.lessons.setCues(id, page, body.cues);
   }
 
   @Post(':id/imports')
@@ -213,8 +142,7 @@ export class LessonsController {
     @Res() response: Response,
   ): Promise<void> {
     await this.lessons.ownOne(person, id);
-    const pages = await this.lessons.allPagesOf(id);
-    if (!pages.some((page) => page.picture === digest || page.smallPicture === digest)) throw notFound('picture');
+    if (!(await this.pages.hasPicture(id, digest))) throw notFound('picture');
     await sendFile(this.storage, request, response, { key: pictureKey(digest), type: 'image/webp', forEver: true });
   }
 

@@ -1,15 +1,52 @@
-import { Choice, Flag, Free, Id, Parts, Text, Texts, When, Whole, Part } from '../../platform/http/index.ts';
+import { ApiProperty } from '@nestjs/swagger';
+import { ArrayMaxSize, IsArray } from 'class-validator';
+import {
+  Choice,
+  Decimal,
+  Numbers,
+  Flag,
+  Free,
+  Id,
+  Parts,
+  Text,
+  Texts,
+  When,
+  Whole,
+  Part,
+} from '../../platform/http/index.ts';
 import { JobDto } from '../../platform/jobs/index.ts';
-import type { LessonEntity, LessonKind, PageEntity } from './lesson.entity.ts';
+import {
+  SAVED_AS,
+  type LessonEntity,
+  type LessonKind,
+  type PageEntity,
+  type SavedAs,
+  type UploadEntity,
+} from './lesson.entity.ts';
 
 export class NewLessonDto {
   @Choice(['slides', 'worked']) kind: 'slides' | 'worked';
   @Text({ min: 1, max: 160 }) title: string;
   /** Boards to begin with: a worked solution has at least one. */
   @Whole({ max: 20, optional: true }) boards?: number;
+  /** What they are; squared when left out. */
+  @Free({ optional: true }) backdrop?: object;
+  @Text({ max: 300, optional: true }) goal?: string;
+  @Whole({ min: 10_000, max: 6 * 3_600_000, optional: true }) targetMs?: number;
+  @Id({ optional: true }) unitId?: string;
+  /** A lesson or template to begin from: its pages are copied. */
+  @Id({ optional: true }) from?: string;
+  /** An opening, whose pages come first. */
+  @Id({ optional: true }) opening?: string;
 }
-export class LessonTitleDto {
-  @Text({ min: 1, max: 160 }) title: string;
+/** What is left out stays as it is. */
+export class LessonFactsDto {
+  @Text({ min: 1, max: 160, optional: true }) title?: string;
+  @Text({ max: 300, optional: true }) goal?: string;
+  /** Milliseconds, from ten seconds to six hours. */
+  @Whole({ min: 10_000, max: 6 * 3_600_000, optional: true }) targetMs?: number;
+  @Id({ optional: true, nullable: true }) unitId?: string | null;
+  @Choice(SAVED_AS, { optional: true, nullable: true }) savedAs?: SavedAs | null;
 }
 export class EditsDto {
   /** The revision the change began from. */
@@ -18,7 +55,8 @@ export class EditsDto {
   @Free() history: object;
 }
 export class NewBoardDto {
-  @Choice(['blank', 'squared']) backdrop: 'blank' | 'squared';
+  /** docs/formats/page.md */
+  @Free() backdrop: object;
   /** The page after which it goes; at the end when left out. */
   @Id({ optional: true }) after?: string;
 }
@@ -26,13 +64,74 @@ export class PageOrderDto {
   @Texts() pages: string[];
 }
 export class CuesDto {
-  @Text({ max: 4000 }) cues: string;
+  /** Paragraphs, lists and words that stand out, as HTML. */
+  @Text({ max: 12_000 }) cues: string;
+}
+export class BackdropDto {
+  @Free() backdrop: object;
+}
+export class ThingsDto {
+  /** docs/formats/page.md */
+  @IsArray()
+  @ArrayMaxSize(301)
+  @ApiProperty({ type: 'array', items: { type: 'object', additionalProperties: true } })
+  things: object[];
+}
+export class CopyPagesDto {
+  @Id() from: string;
+  /** Which of its pages; all when left out. */
+  @Texts({ optional: true }) pages?: string[];
+  @Flag({ optional: true }) atFront?: boolean;
+}
+export class PickedPagesDto {
+  @Id() upload: string;
+  /** From 1. */
+  @Numbers() pages: number[];
+}
+export class PickDto {
+  @Parts(() => PickedPagesDto) picked: PickedPagesDto[];
+}
+export class NewPictureDto {
+  /** A page of an uploaded file … */
+  @Id({ optional: true }) upload?: string;
+  @Whole({ min: 1, optional: true }) number?: number;
+  /** … or an earlier picture of this page. */
+  @Text({ optional: true }) picture?: string;
+  @Text({ optional: true }) smallPicture?: string;
+  @Whole({ min: 1, optional: true }) height?: number;
+}
+/** In shares of the page's width and height, 0…1. */
+export class CutOutDto {
+  @Id({ optional: true }) upload?: string;
+  @Whole({ min: 1, optional: true }) number?: number;
+  @Id({ optional: true }) page?: string;
+  @Decimal({ max: 1 }) x: number;
+  @Decimal({ max: 1 }) y: number;
+  @Decimal({ min: 0.005, max: 1 }) width: number;
+  @Decimal({ min: 0.005, max: 1 }) height: number;
+}
+export class PlacedPictureDto {
+  @Text() digest: string;
+  /** Pixels. */
+  @Whole() width: number;
+  @Whole() height: number;
+}
+export class UploadDto {
+  @Id() id: string;
+  @Text() name: string;
+  @Choice(['pdf', 'picture', 'slides']) kind: UploadEntity['kind'];
+  @Choice(['converting', 'ready', 'failed']) state: UploadEntity['state'];
+  @Whole() pages: number;
+  /** Whether the file brings speaker notes, which become cues. */
+  @Flag() hasNotes: boolean;
+  @Text() failure: string;
 }
 
 export class PageDto {
   @Id() id: string;
   @Choice(['slide', 'board', 'document']) kind: 'slide' | 'board' | 'document';
-  @Choice(['blank', 'squared'], { nullable: true }) backdrop: 'blank' | 'squared' | null;
+  @Free({ nullable: true }) backdrop: object | null;
+  @ApiProperty({ type: 'array', items: { type: 'object', additionalProperties: true } }) things: object[];
   @Whole() height: number;
   @Text({ nullable: true }) picture: string | null;
   @Text({ nullable: true }) smallPicture: string | null;
@@ -42,6 +141,10 @@ export class LessonDto {
   @Id() id: string;
   @Choice(['slides', 'worked', 'feedback']) kind: LessonKind;
   @Text() title: string;
+  @Text() goal: string;
+  @Whole() targetMs: number;
+  @Id({ nullable: true }) unitId: string | null;
+  @Choice(SAVED_AS, { nullable: true }) savedAs: SavedAs | null;
   @Id({ nullable: true }) submissionId: string | null;
   @Whole() revision: number;
   @Free() edits: object;
@@ -54,6 +157,8 @@ export class LessonRowDto {
   @Id() id: string;
   @Choice(['slides', 'worked', 'feedback']) kind: LessonKind;
   @Text() title: string;
+  @Id({ nullable: true }) unitId: string | null;
+  @Choice(SAVED_AS, { nullable: true }) savedAs: SavedAs | null;
   @When() updatedAt: string;
   @Whole() pages: number;
   /** Length of the programme in microseconds. */
@@ -64,16 +169,21 @@ export class LessonRowDto {
 }
 
 export function pageDto(page: PageEntity): PageDto {
-  const { id, kind, backdrop, height, picture, smallPicture, cues } = page;
-  return { id, kind, backdrop, height, picture, smallPicture, cues };
+  const { id, kind, backdrop, things, height, picture, smallPicture, cues } = page;
+  return { id, kind, backdrop, things: [...things], height, picture, smallPicture, cues };
 }
 
 export function lessonDto(lesson: LessonEntity, pages: readonly PageEntity[], importing: JobDto | null): LessonDto {
-  const { id, kind, title, submissionId, revision, edits, history, updatedAt } = lesson;
+  const { id, kind, title, goal, targetMs, unitId, savedAs, submissionId, revision, edits, history, updatedAt } =
+    lesson;
   return {
     id,
     kind,
     title,
+    goal,
+    targetMs,
+    unitId,
+    savedAs,
     submissionId,
     revision,
     edits,
@@ -82,4 +192,8 @@ export function lessonDto(lesson: LessonEntity, pages: readonly PageEntity[], im
     pages: pages.map(pageDto),
     importing,
   };
+}
+
+export function uploadDto({ id, name, kind, state, pages, notes, failure }: UploadEntity): UploadDto {
+  return { id, name, kind, state, pages, hasNotes: notes.some((text) => text !== ''), failure };
 }

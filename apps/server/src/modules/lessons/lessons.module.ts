@@ -1,14 +1,18 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { ImportsService } from './imports/index.ts';
-import { LessonEntity, PageEntity } from './lesson.entity.ts';
+import { LessonAssetEntity, LessonEntity, PageEntity, UploadEntity } from './lesson.entity.ts';
+import { PagesController } from './pages.controller.ts';
+import { PagesService } from './pages.service.ts';
+import { UploadsController } from './uploads.controller.ts';
+import { UploadsService } from './uploads.service.ts';
 import { LessonsController } from './lessons.controller.ts';
 import { LessonsService } from './lessons.service.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([LessonEntity, PageEntity])],
-  controllers: [LessonsController],
-  providers: [LessonsService, ImportsService],
-  exports: [LessonsService, ImportsService],
+  imports: [TypeOrmModule.forFeature([LessonEntity, PageEntity, LessonAssetEntity, UploadEntity])],
+  controllers: [LessonsController, PagesController, UploadsController],
+  providers: [LessonsService, PagesService, ImportsService, UploadsService],
+  exports: [LessonsService, PagesService, ImportsService],
 })
 export class LessonsModule {}

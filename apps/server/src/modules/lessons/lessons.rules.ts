@@ -1,4 +1,4 @@
-import type { Page } from '@oakbell/core/pages';
+import { BLANK, type Page } from '@oakbell/core/pages';
 import type { Person } from '../../platform/sessions/index.ts';
 import type { LessonEntity, PageEntity } from './lesson.entity.ts';
 
@@ -10,11 +10,12 @@ export const mayMake = (person: Person, lesson: Pick<LessonEntity, 'ownerId'>): 
   person.role === 'teacher' && lesson.ownerId === person.id;
 
 /** A page as the core knows it. */
-export function corePage(page: Pick<PageEntity, 'id' | 'kind' | 'height' | 'picture' | 'backdrop'>): Page {
+export function corePage(page: Pick<PageEntity, 'id' | 'kind' | 'height' | 'picture' | 'backdrop' | 'things'>): Page {
   const { id, height } = page;
+  const things = page.things.length > 0 ? { things: page.things } : {};
   if (page.kind === 'board' || page.picture === null)
-    return { id, kind: 'board', height, backdrop: page.backdrop ?? 'blank' };
-  return { id, kind: page.kind, height, picture: page.picture };
+    return { id, kind: 'board', height, backdrop: page.backdrop ?? BLANK, ...things };
+  return { id, kind: page.kind, height, picture: page.picture, ...things };
 }
 
 /** Where the bytes of a page's picture lie. */

@@ -9,22 +9,24 @@ import {
   type History,
   revise,
 } from '@oakbell/core/edits';
-import { WIDE_HEIGHT } from '@oakbell/core/pages';
+import { SQUARED, WIDE_HEIGHT, type Backdrop } from '@oakbell/core/pages';
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Repository } from 'typeorm';
 import { ensureFor, notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
+import { cleanCues } from './cues.ts';
 import { LessonEntity, PageEntity, type LessonKind } from './lesson.entity.ts';
 import { mayMake, MOST_PAGES } from './lessons.rules.ts';
 
-interface NewLesson {
+export type LessonFacts = Partial<Pick<LessonEntity, 'title' | 'goal' | 'targetMs' | 'unitId' | 'savedAs'>>;
+interface NewLesson extends LessonFacts {
   readonly ownerId: string;
   readonly kind: LessonKind;
   readonly title: string;
   readonly submissionId?: string;
 }
 type NewPage = Pick<PageEntity, 'kind' | 'height'> &
-  Partial<Pick<PageEntity, 'backdrop' | 'picture' | 'smallPicture' | 'cues' | 'source'>>;
+  Partial<Pick<PageEntity, 'backdrop' | 'things' | 'picture' | 'smallPicture' | 'cues' | 'source'>>;
 
 @Injectable()
 export class LessonsService {
@@ -38,6 +40,10 @@ export class LessonsService {
     const made = this.lessons.create({
       id: randomUUID(),
       submissionId: null,
+      goal: '',
+      targetMs: 300_000,
+      unitId: null,
+      savedAs: null,
       ...lesson,
       edits: EMPTY_EDITS,
       history: NO_HISTORY,
@@ -74,8 +80,14 @@ export class LessonsService {
     return this.lessons.find({ where: { ownerId, kind: In(['slides', 'worked']) }, order: { updatedAt: 'DESC' } });
   }
 
-  async rename(lesson: LessonEntity, title: string): Promise<void> {
-    await this.lessons.update({ id: lesson.id }, { title, updatedAt: new Date() });
+  /** Changes what is said about a lesson; what is not named stays. */
+  async describe(lesson: LessonEntity, facts: LessonFacts): Promise<void> {
+    await this.lessons.update({ id: lesson.id }, { ...facts, updatedAt: new Date() });
+  }
+
+  /** Lessons of a unit that goes stay, without a place. */
+  async leaveUnit(unitId: string): Promise<void> {
+    await this.lessons.update({ unitId }, { unitId: null });
   }
 
   /** Takes the lesson away with its pages: for a hand-in that was replaced before anyone spoke on it. */
@@ -153,6 +165,7 @@ export class LessonsService {
     const before = after === undefined ? now.length - 1 : now.findIndex((one) => one.id === after);
     const made = this.pages.create({
       backdrop: null,
+      things: [],
       picture: null,
       smallPicture: null,
       cues: '',
@@ -169,7 +182,7 @@ export class LessonsService {
     return made;
   }
 
-  async addBoard(lessonId: string, backdrop: 'blank' | 'squared', after?: string): Promise<PageEntity> {
+  async addBoard(lessonId: string, backdrop: Backdrop = SQUARED, after?: string): Promise<PageEntity> {
     return this.addPage(lessonId, { kind: 'board', backdrop, height: WIDE_HEIGHT }, after);
   }
 
@@ -189,6 +202,6 @@ export class LessonsService {
 
   async setCues(lessonId: string, pageId: string, cues: string): Promise<void> {
     await this.pageOf(lessonId, pageId);
-    await this.pages.update({ id: pageId }, { cues });
+    await this.pages.update({ id: pageId }, { cues: cleanCues(cues) });
   }
 }

@@ -1,16 +1,19 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
-import { mkdtemp, open, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Problem } from '../../../platform/http/index.ts';
 import { JobHandlers, JobsService, type JobEntity, type Progress } from '../../../platform/jobs/index.ts';
 import { STORAGE, type Storage } from '../../../platform/storage/index.ts';
+import { cuesOfText } from '../cues.ts';
 import { MOST_PAGES } from '../lessons.rules.ts';
 import { LessonsService } from '../lessons.service.ts';
-import { pdfPages, pdfPicture } from './pdf.ts';
-import { checkPicture, storePictureFile, storeRawPicture, type StoredPicture } from './pictures.ts';
-import { byName, sniff, type Sniffed } from './sniff.ts';
+import { checkFile, type CheckedFile } from './checkFile.ts';
+import { pdfPicture } from './pdf.ts';
+import { storePictureFile, storeRawPicture, storeSvg, type StoredPicture } from './pictures.ts';
+import { byName } from './sniff.ts';
+import { cleanSvg } from './svg.ts';
 import { textPictures } from './textPages.ts';
 
 /** An uploaded file as it lies on this machine's disk. */
@@ -18,15 +21,14 @@ export interface UploadedFile {
   readonly path: string;
   readonly originalname: string;
 }
-interface CheckedFile {
-  readonly path: string;
-  readonly kind: 'pdf' | 'picture';
-  readonly pages: number;
-}
-interface StoredFile {
+export interface StoredFile {
   readonly key: string;
-  readonly kind: CheckedFile['kind'] | 'text';
+  readonly kind: 'pdf' | 'picture' | 'svg' | 'text';
   readonly pages: number;
+  /** The pages to be drawn, counted from 1; all when left out. */
+  readonly chosen?: readonly number[];
+  /** Cues for each page of the file. */
+  readonly notes?: readonly string[];
 }
 interface ImportInput {
   readonly files: readonly StoredFile[];
@@ -60,10 +62,8 @@ export class ImportsService implements OnModuleInit {
     const checked: CheckedFile[] = [];
     let pages = pagesThere;
     for (const file of [...files].sort(byName)) {
-      const kind = expectUsable(await firstBytes(file.path), file.originalname);
-      const count = kind === 'pdf' ? await pdfPages(file.path) : 1;
-      if (kind === 'picture') await checkPicture(file.path);
-      pages += count;
+      const one = await checkFile(file.path, file.originalname);
+      pages += one.pages;
       if (pages > MOST_PAGES) {
         throw new Problem(
           422,
@@ -71,46 +71,58 @@ export class ImportsService implements OnModuleInit {
           `This would make ${pages} pages; a lesson can have ${MOST_PAGES}. Nothing was changed; use a shorter file.`,
         );
       }
-      checked.push({ path: file.path, kind, pages: count });
+      checked.push(one);
     }
     return checked;
   }
 
   async begin(to: NewImport, files: readonly CheckedFile[]): Promise<JobEntity> {
     const stored: StoredFile[] = [];
-    for (const { path, kind, pages } of files) {
-      const key = `uploads/${to.lessonId}/${randomUUID()}`;
-      await this.storage.putFile(key, path);
-      stored.push({ key, kind, pages });
-    }
-    return this.#add(to, stored);
+    for (const file of files) stored.push(await this.store(to.lessonId, file));
+    return this.beginStored(to, stored);
+  }
+
+  /** Keeps a checked file with the lesson. @throws Problem for slides, which have to be drawn as a PDF first */
+  async store(lessonId: string, { path, kind, pages, name }: CheckedFile): Promise<StoredFile> {
+    if (kind === 'slides')
+      throw new Problem(415, 'wrong-kind-of-file', `“${name}” holds slides. Export them as a PDF and add that.`);
+    const key = `uploads/${lessonId}/${randomUUID()}`;
+    if (kind === 'svg') await this.storage.put(key, Buffer.from(cleanSvg(await readFile(path, 'utf8'))));
+    else await this.storage.putFile(key, path);
+    return { key, kind, pages };
+  }
+
+  /** Draws files that are kept already. */
+  async beginStored({ lessonId, ownerId, as }: NewImport, files: readonly StoredFile[]): Promise<JobEntity> {
+    const input: ImportInput = { files, as };
+    return this.jobs.add({ kind: IMPORT, ownerId, subjectId: lessonId, input });
   }
 
   /** Typed text becomes pages too. */
   async beginText(to: NewImport, text: string): Promise<JobEntity> {
     const key = `uploads/${to.lessonId}/${randomUUID()}`;
     await this.storage.put(key, Buffer.from(text, 'utf8'));
-    return this.#add(to, [{ key, kind: 'text', pages: 1 }]);
-  }
-
-  #add({ lessonId, ownerId, as }: NewImport, files: readonly StoredFile[]): Promise<JobEntity> {
-    const input: ImportInput = { files, as };
-    return this.jobs.add({ kind: IMPORT, ownerId, subjectId: lessonId, input });
+    return this.beginStored(to, [{ key, kind: 'text', pages: 1 }]);
   }
 
   async #import(job: JobEntity, progress: Progress): Promise<void> {
     const { files, as } = job.input as ImportInput;
-    const total = files.reduce((sum, file) => sum + file.pages, 0);
+    const all = files.map((file) => ({
+      file,
+      numbers: file.chosen ?? Array.from({ length: file.pages }, (_, i) => i + 1),
+    }));
+    const total = all.reduce((sum, { numbers }) => sum + numbers.length, 0);
     const there = new Set((await this.lessons.allPagesOf(job.subjectId)).map((page) => page.source));
     let done = 0;
-    for (const file of files) {
-      await this.#withFile(file, async (path) => {
-        for (let page = 1; page <= file.pages; page += 1) {
+    for (const { file, numbers } of all) {
+      await this.withFile(file, async (path) => {
+        for (const page of numbers) {
           // A second try of the same job goes on where the first one stopped.
-          const source = `${file.key}#${page}`;
+          const source = `${file.key}#${page}#${job.id}`;
+          const cues = cuesOfText(file.notes?.[page - 1] ?? '');
           if (!there.has(source)) {
-            for (const picture of await this.#draw(file, path, page)) {
-              await this.lessons.addPage(job.subjectId, { kind: as, source, ...picture });
+            for (const picture of await this.draw(file, path, page)) {
+              await this.lessons.addPage(job.subjectId, { kind: as, source, cues, ...picture });
             }
           }
           done += 1;
@@ -120,8 +132,10 @@ export class ImportsService implements OnModuleInit {
     }
   }
 
-  async #draw(file: StoredFile, path: string, page: number): Promise<readonly StoredPicture[]> {
+  /** The pictures of one page of a file: more than one only for text. */
+  async draw(file: StoredFile, path: string, page: number): Promise<readonly StoredPicture[]> {
     if (file.kind === 'picture') return [await storePictureFile(this.storage, path)];
+    if (file.kind === 'svg') return [await storeSvg(this.storage, path)];
     if (file.kind === 'pdf') return [await storeRawPicture(this.storage, await pdfPicture(path, page))];
     const text = (await this.storage.read(file.key)).toString('utf8');
     const stored: StoredPicture[] = [];
@@ -129,34 +143,15 @@ export class ImportsService implements OnModuleInit {
     return stored;
   }
 
-  async #withFile(file: StoredFile, use: (path: string) => Promise<void>): Promise<void> {
+  /** Lends a kept file as a file on this machine's disk. */
+  async withFile<T>(file: Pick<StoredFile, 'key'>, use: (path: string) => Promise<T>): Promise<T> {
     const folder = await mkdtemp(join(tmpdir(), 'oakbell-import-'));
     try {
       const path = join(folder, 'file');
       await writeFile(path, await this.storage.read(file.key));
-      await use(path);
+      return await use(path);
     } finally {
       await rm(folder, { recursive: true, force: true });
     }
   }
-}
-
-async function firstBytes(path: string): Promise<Uint8Array> {
-  const file = await open(path);
-  try {
-    const { buffer, bytesRead } = await file.read(Buffer.alloc(4096), 0, 4096, 0);
-    return buffer.subarray(0, bytesRead);
-  } finally {
-    await file.close();
-  }
-}
-
-function expectUsable(bytes: Uint8Array, name: string): CheckedFile['kind'] {
-  const kind: Sniffed = sniff(bytes);
-  if (kind === 'pdf') return 'pdf';
-  if (kind === 'empty')
-    throw new Problem(422, 'file-empty', `“${name}” is empty: it holds no bytes. Save it again and add that.`);
-  if (kind !== 'other') return 'picture';
-  const told = /\.pdf$/i.test(name) ? 'is named .pdf but is not a PDF' : 'is not a PDF, PNG, JPEG or WebP';
-  throw new Problem(415, 'wrong-kind-of-file', `“${name}” ${told}. Nothing was changed; choose a PDF or a picture.`);
 }

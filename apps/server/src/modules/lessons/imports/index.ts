@@ -1,2 +1,4 @@
 export * from './imports.service.ts';
 export * from './upload.ts';
+export { storePlaced, storeRawPicture, type PlacedPicture, type StoredPicture } from './pictures.ts';
+export type { Share } from './pdf.ts';

@@ -39,19 +39,37 @@ export interface RawPicture {
   readonly rgb: Buffer;
 }
 
-/** Draws page `page` (from 1) 1920 pixels wide. */
-export async function pdfPicture(path: string, page: number): Promise<RawPicture> {
-  const bytes = await output('pdftoppm', [
-    '-f',
-    `${page}`,
-    '-l',
-    `${page}`,
-    '-scale-to-x',
-    `${PICTURE_WIDTH}`,
-    '-scale-to-y',
-    '-1',
-    path,
-  ]);
+/** A part of a page in shares of its width and height, 0…1. */
+export interface Share {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+/** Pieces are drawn so that a whole page would be at most this wide, in pixels: about 700 dots an inch. */
+const WIDEST = 6000;
+/** A piece is drawn about so wide, in pixels. */
+const PIECE_WIDTH = 2000;
+
+/** Draws page `page` (from 1) 1920 pixels wide, or as told. */
+export async function pdfPicture(path: string, page: number, width = PICTURE_WIDTH): Promise<RawPicture> {
+  return drawn(path, page, ['-scale-to-x', `${width}`, '-scale-to-y', '-1']);
+}
+
+/** Draws a part of a page, sharp enough for print. */
+export async function pdfPiece(path: string, page: number, part: Share): Promise<RawPicture> {
+  const whole = await pdfPicture(path, page, 400);
+  const width = Math.round(Math.min(WIDEST, PIECE_WIDTH / part.width));
+  const height = Math.round((width * whole.height) / whole.width);
+  const box = [part.x * width, part.y * height, part.width * width, part.height * height].map(
+    (value) => `${Math.round(value)}`,
+  );
+  const [x = '0', y = '0', w = '1', h = '1'] = box;
+  return drawn(path, page, ['-scale-to-x', `${width}`, '-scale-to-y', '-1', '-x', x, '-y', y, '-W', w, '-H', h]);
+}
+
+async function drawn(path: string, page: number, how: readonly string[]): Promise<RawPicture> {
+  const bytes = await output('pdftoppm', ['-f', `${page}`, '-l', `${page}`, ...how, path]);
   const header = /^P6\s+(\d+)\s+(\d+)\s+255\s/.exec(bytes.subarray(0, 64).toString('latin1'));
   if (!header) throw new Problem(422, 'pdf-broken', `Page ${page} of this PDF cannot be drawn.`);
   return { width: Number(header[1]), height: Number(header[2]), rgb: bytes.subarray(header[0].length) };

@@ -17,6 +17,13 @@ export interface StoredPicture {
   readonly height: number;
 }
 
+export interface PlacedPicture {
+  readonly digest: string;
+  /** Pixels. */
+  readonly width: number;
+  readonly height: number;
+}
+
 /** @throws Problem `picture-too-large` or `picture-broken`, from the header alone */
 export async function checkPicture(path: string): Promise<void> {
   const { width, height } = await sharp(path, { limitInputPixels: false })
@@ -40,6 +47,35 @@ export function storePictureFile(storage: Storage, path: string): Promise<Stored
       .rotate()
       .flatten({ background: 'white' }),
   );
+}
+
+/** Stores a cleaned drawing as a page, drawn as wide as pages are whatever its own size. */
+export function storeSvg(storage: Storage, path: string): Promise<StoredPicture> {
+  const open = async () => {
+    const { width = PICTURE_WIDTH } = await sharp(path).metadata();
+    const density = Math.max(1, Math.min(2400, (72 * PICTURE_WIDTH) / width));
+    return sharp(path, { density, limitInputPixels: LONGEST_SIDE * LONGEST_SIDE }).flatten({ background: 'white' });
+  };
+  return open().then(
+    (drawn) => store(storage, () => drawn.clone()),
+    () => store(storage, () => sharp(path)),
+  );
+}
+
+/** Stores a picture as it is, for placing on a page: transparent where it was, at most 4000 on a side. */
+export async function storePlaced(storage: Storage, picture: string | Buffer | Sharp): Promise<PlacedPicture> {
+  const opened =
+    typeof picture === 'string' || Buffer.isBuffer(picture)
+      ? sharp(picture, { limitInputPixels: LONGEST_SIDE * LONGEST_SIDE }).rotate()
+      : picture;
+  const { data, info } = await opened
+    .resize({ width: 4000, height: 4000, fit: 'inside', withoutEnlargement: true })
+    .webp({ quality: 88, alphaQuality: 100, effort: 2 })
+    .toBuffer({ resolveWithObject: true })
+    .catch(() => {
+      throw new Problem(422, 'picture-broken', 'This picture is damaged and cannot be drawn. Nothing was changed.');
+    });
+  return { digest: await keep(storage, data), width: info.width, height: info.height };
 }
 
 /** Stores drawn pixels as a page. */

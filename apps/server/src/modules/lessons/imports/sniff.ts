@@ -1,5 +1,5 @@
 /** What an uploaded file really is, by its first bytes; its name counts for nothing. */
-export type Sniffed = 'pdf' | 'png' | 'jpeg' | 'webp' | 'empty' | 'other';
+export type Sniffed = 'pdf' | 'png' | 'jpeg' | 'webp' | 'svg' | 'zip' | 'old-office' | 'empty' | 'other';
 
 const starts = (bytes: Uint8Array, text: string, at = 0): boolean =>
   [...text].every((letter, i) => bytes[at + i] === letter.charCodeAt(0));
@@ -10,6 +10,14 @@ export function sniff(bytes: Uint8Array): Sniffed {
   if (starts(bytes, '\x89PNG\r\n\x1a\n')) return 'png';
   if (bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff) return 'jpeg';
   if (starts(bytes, 'RIFF') && starts(bytes, 'WEBP', 8)) return 'webp';
+  if (starts(bytes, 'PK\x03\x04')) return 'zip';
+  if (starts(bytes, '\xd0\xcf\x11\xe0\xa1\xb1\x1a\xe1')) return 'old-office';
+  if (
+    /^\s*(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*|<!DOCTYPE svg[^>]*>\s*)*<svg[\s>]/i.test(
+      Buffer.from(bytes).toString('utf8'),
+    )
+  )
+    return 'svg';
   return 'other';
 }
 

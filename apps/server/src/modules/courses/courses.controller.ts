@@ -1,0 +1,136 @@
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Patch, Post, Put } from '@nestjs/common';
+import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
+import { readPens } from '@oakbell/core/log';
+import { namingFault } from '@oakbell/core/naming';
+import { ArrayMaxSize, IsArray, IsOptional } from 'class-validator';
+import { Id, Parts, Problem, Text } from '../../platform/http/index.ts';
+import { By, For, type Person } from '../../platform/sessions/index.ts';
+import type { PreferenceEntity, UnitEntity } from './course.entity.ts';
+import { CoursesService, type CourseWithUnits } from './courses.service.ts';
+
+export class PlaceNameDto {
+  @Text({ min: 1, max: 120 }) name: string;
+}
+export class UnitDto {
+  @Id() id: string;
+  @Text() name: string;
+}
+export class CourseDto {
+  @Id() id: string;
+  @Text() name: string;
+  @Parts(() => UnitDto) units: UnitDto[];
+}
+/** What is left out stays as it is. */
+export class PreferencesDto {
+  /** How new lessons are named: plain words with fields in braces. */
+  @Text({ min: 1, max: 200, optional: true }) naming?: string;
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(6)
+  @ApiProperty({ type: 'array', required: false, items: { type: 'object', additionalProperties: true } })
+  pens?: object[];
+}
+
+const unitDto = ({ id, name }: UnitEntity): UnitDto => ({ id, name });
+const courseDto = ({ course, units }: CourseWithUnits): CourseDto => ({
+  id: course.id,
+  name: course.name,
+  units: units.map(unitDto),
+});
+const preferencesDto = ({ naming, pens }: PreferenceEntity): PreferencesDto => ({ naming, pens: [...pens] });
+
+@ApiTags('courses')
+@Controller('api')
+export class CoursesController {
+  constructor(private readonly courses: CoursesService) {}
+
+  @Get('courses')
+  @For('teacher')
+  @ApiOkResponse({ type: [CourseDto] })
+  async mine(@By() person: Person): Promise<CourseDto[]> {
+    return (await this.courses.of(person.id)).map(courseDto);
+  }
+
+  @Post('courses')
+  @For('teacher')
+  @ApiCreatedResponse({ type: CourseDto })
+  async add(@By() person: Person, @Body() body: PlaceNameDto): Promise<CourseDto> {
+    return courseDto({ course: await this.courses.add(person.id, body.name), units: [] });
+  }
+
+  @Patch('courses/:id')
+  @HttpCode(204)
+  @For('teacher')
+  @ApiNoContentResponse()
+  async rename(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: PlaceNameDto,
+  ): Promise<void> {
+    await this.courses.ownCourse(person, id);
+    await this.courses.renameCourse(id, body.name);
+  }
+
+  @Delete('courses/:id')
+  @HttpCode(204)
+  @For('teacher')
+  @ApiNoContentResponse()
+  async remove(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
+    await this.courses.ownCourse(person, id);
+    await this.courses.removeCourse(id);
+  }
+
+  @Post('courses/:id/units')
+  @For('teacher')
+  @ApiCreatedResponse({ type: UnitDto })
+  async addUnit(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: PlaceNameDto,
+  ): Promise<UnitDto> {
+    await this.courses.ownCourse(person, id);
+    return unitDto(await this.courses.addUnit(id, body.name));
+  }
+
+  @Patch('units/:id')
+  @HttpCode(204)
+  @For('teacher')
+  @ApiNoContentResponse()
+  async renameUnit(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: PlaceNameDto,
+  ): Promise<void> {
+    await this.courses.ownUnit(person, id);
+    await this.courses.renameUnit(id, body.name);
+  }
+
+  @Delete('units/:id')
+  @HttpCode(204)
+  @For('teacher')
+  @ApiNoContentResponse()
+  async removeUnit(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
+    await this.courses.ownUnit(person, id);
+    await this.courses.removeUnit(id);
+  }
+
+  @Get('preferences')
+  @For('teacher')
+  @ApiOkResponse({ type: PreferencesDto })
+  async preferences(@By() person: Person): Promise<PreferencesDto> {
+    return preferencesDto(await this.courses.preferencesOf(person.id));
+  }
+
+  @Put('preferences')
+  @For('teacher')
+  @ApiOkResponse({ type: PreferencesDto })
+  async setPreferences(@By() person: Person, @Body() { naming, pens }: PreferencesDto): Promise<PreferencesDto> {
+    const fault = naming === undefined ? null : namingFault(naming);
+    if (fault)
+      throw new Problem(422, 'bad-naming', `The pattern has no field {${fault}}. The old pattern is still in use.`);
+    const read = pens === undefined ? undefined : readPens(pens);
+    if (read === null) throw new Problem(422, 'bad-pens', 'These pens cannot be used. The old ones are still there.');
+    const change = { ...(naming !== undefined ? { naming } : {}), ...(read ? { pens: read } : {}) };
+    return preferencesDto(await this.courses.setPreferences(person.id, change));
+  }
+}

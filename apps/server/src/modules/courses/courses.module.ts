@@ -1,0 +1,14 @@
+import { Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { LessonsModule } from '../lessons/index.ts';
+import { CourseEntity, PreferenceEntity, UnitEntity } from './course.entity.ts';
+import { CoursesController } from './courses.controller.ts';
+import { CoursesService } from './courses.service.ts';
+
+@Module({
+  imports: [TypeOrmModule.forFeature([CourseEntity, UnitEntity, PreferenceEntity]), LessonsModule],
+  controllers: [CoursesController],
+  providers: [CoursesService],
+  exports: [CoursesService],
+})
+export class CoursesModule {}

@@ -1,0 +1,2 @@
+export { CoursesModule } from './courses.module.ts';
+export { CoursesService } from './courses.service.ts';

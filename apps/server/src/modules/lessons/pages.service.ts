@@ -1,0 +1,149 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { picturesOf, readBackdrop, readThings, type Page } from '@oakbell/core/pages';
+import { Repository } from 'typeorm';
+import { notFound, Problem } from '../../platform/http/index.ts';
+import { LessonAssetEntity, PageEntity } from './lesson.entity.ts';
+import { corePage } from './lessons.rules.ts';
+import { LessonsService } from './lessons.service.ts';
+import type { StoredPicture } from './imports/index.ts';
+
+interface Sized {
+  readonly digest: string;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** What is on a page: backdrop, placed things, its picture; and copies of whole pages. */
+@Injectable()
+export class PagesService {
+  constructor(
+    private readonly lessons: LessonsService,
+    @InjectRepository(PageEntity) private readonly pages: Repository<PageEntity>,
+    @InjectRepository(LessonAssetEntity) private readonly assets: Repository<LessonAssetEntity>,
+  ) {}
+
+  /** @throws Problem `bad-backdrop`, `not-a-board`, `picture-missing` */
+  async setBackdrop(lessonId: string, pageId: string, value: unknown): Promise<PageEntity> {
+    const page = await this.lessons.pageOf(lessonId, pageId);
+    if (page.kind !== 'board') throw new Problem(422, 'not-a-board', 'Only a board has a backdrop.');
+    const backdrop = readBackdrop(value);
+    if (!backdrop) {
+      throw new Problem(
+        422,
+        'bad-backdrop',
+        'This backdrop makes no sense: check that each axis ends after it begins.',
+      );
+    }
+    await this.#ensurePictures(lessonId, { ...corePage(page), backdrop } as Page);
+    await this.pages.update({ id: pageId }, { backdrop });
+    return { ...page, backdrop };
+  }
+
+  /** @throws Problem `bad-things`, `picture-missing` */
+  async setThings(lessonId: string, pageId: string, value: unknown): Promise<PageEntity> {
+    const page = await this.lessons.pageOf(lessonId, pageId);
+    const read = readThings(value);
+    if (!read.ok) {
+      const words =
+        read.reason === 'too-many'
+          ? 'There are too many things on this page.'
+          : 'One of these things cannot be placed.';
+      throw new Problem(422, 'bad-things', `${words} The page is as it was.`, {
+        reason: read.reason,
+        index: read.index,
+      });
+    }
+    await this.#ensurePictures(lessonId, corePage({ ...page, things: read.things }));
+    await this.pages.update({ id: pageId }, { things: read.things as PageEntity['things'] });
+    return { ...page, things: read.things };
+  }
+
+  /** A copy beside its original, with cues and things. @throws Problem `too-many-pages` */
+  async duplicate(lessonId: string, pageId: string): Promise<PageEntity> {
+    const { kind, backdrop, things, height, picture, smallPicture, cues, source } = await this.lessons.pageOf(
+      lessonId,
+      pageId,
+    );
+    const copy = { kind, backdrop, things, height, picture, smallPicture, cues, source };
+    return this.lessons.addPage(lessonId, copy, pageId);
+  }
+
+  /** Copies pages of another lesson in, in their order: at the front for an opening, else at the end. */
+  async copyFrom(
+    lessonId: string,
+    from: string,
+    chosen: readonly string[] | null,
+    atFront: boolean,
+  ): Promise<readonly PageEntity[]> {
+    const pages = (await this.lessons.pagesOf(from)).filter((page) => chosen === null || chosen.includes(page.id));
+    for (const asset of await this.assets.findBy({ lessonId: from })) {
+      await this.assets.upsert({ ...asset, lessonId }, ['lessonId', 'digest']);
+    }
+    const there = await this.lessons.pagesOf(lessonId);
+    const copies: PageEntity[] = [];
+    for (const { kind, backdrop, things, height, picture, smallPicture, cues, source } of pages) {
+      // A hand-in's sheets stay with the hand-in: nobody's work becomes a page of a lesson by way of a copy.
+      if (kind === 'document') continue;
+      copies.push(
+        await this.lessons.addPage(lessonId, { kind, backdrop, things, height, picture, smallPicture, cues, source }),
+      );
+    }
+    if (atFront && there.length > 0) {
+      await this.lessons.order(
+        lessonId,
+        [...copies, ...there].map((page) => page.id),
+      );
+    }
+    return copies;
+  }
+
+  /** Another picture under the same ink and cues; the one before stays with the lesson, so that it can come back. */
+  async replacePicture(
+    lessonId: string,
+    pageId: string,
+    picture: StoredPicture,
+    source: string | null,
+  ): Promise<PageEntity> {
+    const page = await this.lessons.pageOf(lessonId, pageId);
+    if (page.kind === 'board')
+      throw new Problem(422, 'not-a-slide', 'A board has no picture. Choose another backdrop instead.');
+    for (const digest of [page.picture, page.smallPicture])
+      if (digest) await this.addAsset(lessonId, { digest, width: 0, height: page.height });
+    const change = { picture: picture.picture, smallPicture: picture.smallPicture, height: picture.height, source };
+    await this.pages.update({ id: pageId }, change);
+    return { ...page, ...change };
+  }
+
+  /** Puts an earlier picture of this page back. @throws Problem `not-found` */
+  async putPictureBack(lessonId: string, pageId: string, before: StoredPicture): Promise<PageEntity> {
+    for (const digest of [before.picture, before.smallPicture]) {
+      if (!(await this.hasPicture(lessonId, digest))) throw notFound('picture');
+    }
+    return this.replacePicture(lessonId, pageId, before, null);
+  }
+
+  async addAsset(lessonId: string, { digest, width, height }: Sized): Promise<Sized> {
+    await this.assets.upsert({ lessonId, digest, width, height, createdAt: new Date() }, ['lessonId', 'digest']);
+    return { digest, width, height };
+  }
+
+  /** Whether a picture belongs to the lesson: a page's, or one placed on it. */
+  async hasPicture(lessonId: string, digest: string): Promise<boolean> {
+    if (await this.assets.existsBy({ lessonId, digest })) return true;
+    const pages = await this.lessons.allPagesOf(lessonId);
+    return pages.some((page) => page.smallPicture === digest || picturesOf(corePage(page)).includes(digest));
+  }
+
+  /** Pictures that are placed must have been brought to this lesson: no one can show another's by its digest. */
+  async #ensurePictures(lessonId: string, page: Page): Promise<void> {
+    for (const digest of picturesOf(page)) {
+      if (await this.hasPicture(lessonId, digest)) continue;
+      throw new Problem(
+        422,
+        'picture-missing',
+        'A picture on this page was not brought to this lesson. The page is as it was.',
+      );
+    }
+  }
+}

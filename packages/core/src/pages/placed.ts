@@ -1,0 +1,123 @@
+/*
+ * Things that are placed on a page while it is prepared: they lie above the picture or backdrop and beneath the
+ * ink, in the order of the list. Places and sizes are page units.
+ */
+
+export interface Rect {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+interface Placed extends Rect {
+  readonly id: string;
+}
+/** Typed text; its lines are broken to `width`, and it may run below `height`. `size` is the height of the letters. */
+export interface TextThing extends Placed {
+  readonly kind: 'text';
+  readonly text: string;
+  readonly size: number;
+  readonly colour: string;
+}
+/** A picture or a cut-out. `picture` names the asset. */
+export interface PictureThing extends Placed {
+  readonly kind: 'picture';
+  readonly picture: string;
+}
+/** A formula: its source in LaTeX notation, and the picture made from it, so that every painter paints the same. */
+export interface FormulaThing extends Placed {
+  readonly kind: 'formula';
+  readonly source: string;
+  readonly picture: string;
+  readonly colour: string;
+}
+/** Drawn outlines. A line or arrow runs from corner to corner; `rising` from the lower left to the upper right. */
+export interface ShapeThing extends Placed {
+  readonly kind: 'line' | 'arrow' | 'box' | 'ellipse';
+  readonly colour: string;
+  /** Of the line, in page units. */
+  readonly stroke: number;
+  readonly rising?: boolean;
+  /** An arrow whose head is at the left end. */
+  readonly backwards?: boolean;
+}
+export type Thing = TextThing | PictureThing | FormulaThing | ShapeThing;
+export type ThingKind = Thing['kind'];
+
+/** The least width and height of a placed thing. */
+export const SMALLEST_THING = 8;
+/** Things on one page at most. */
+export const MOST_THINGS = 300;
+const TEXT_LIMIT = 4000;
+
+/** The topmost thing at a place, or null. Lines count within 12 units of themselves. */
+export function thingAt(things: readonly Thing[], place: { readonly x: number; readonly y: number }): Thing | null {
+  const near = 12;
+  for (const thing of things.toReversed()) {
+    const { x, y, width, height } = thing;
+    if (place.x >= x - near && place.x <= x + width + near && place.y >= y - near && place.y <= y + height + near) {
+      return thing;
+    }
+  }
+  return null;
+}
+
+export type ReadThings =
+  | { readonly ok: true; readonly things: readonly Thing[] }
+  /** `too-many`: more than 300. `bad-thing`: the thing at `index` has a field missing or out of range. `same-id`: an id twice. */
+  | { readonly ok: false; readonly reason: 'too-many' | 'bad-thing' | 'same-id'; readonly index: number };
+
+/** Reads things from JSON; only known fields come through. */
+export function readThings(value: unknown): ReadThings {
+  if (!Array.isArray(value) || value.length > MOST_THINGS) return { ok: false, reason: 'too-many', index: MOST_THINGS };
+  const things: Thing[] = [];
+  const ids = new Set<string>();
+  for (const [index, item] of value.entries()) {
+    const thing = readThing(item);
+    if (!thing) return { ok: false, reason: 'bad-thing', index };
+    if (ids.has(thing.id)) return { ok: false, reason: 'same-id', index };
+    ids.add(thing.id);
+    things.push(thing);
+  }
+  return { ok: true, things };
+}
+
+const isColour = (value: unknown): value is string => typeof value === 'string' && /^#[0-9a-f]{6}$/i.test(value);
+const isDigest = (value: unknown): value is string => typeof value === 'string' && /^[0-9a-f]{64}$/.test(value);
+const isShort = (value: unknown, most = 100): value is string => typeof value === 'string' && value.length <= most;
+const within = (value: unknown, low: number, high: number): value is number =>
+  typeof value === 'number' && value >= low && value <= high;
+
+/** One thing from JSON, or null where a field is missing or out of range. */
+export function readThing(item: unknown): Thing | null {
+  const given = (item ?? {}) as Record<string, unknown>;
+  const { id, x, y, width, height } = given;
+  if (!isShort(id) || id === '') return null;
+  if (!within(x, -20_000, 20_000) || !within(y, -20_000, 20_000)) return null;
+  if (!within(width, 0, 20_000) || !within(height, 0, 20_000)) return null;
+  const placed = { id, x, y, width, height };
+  const { kind, text, size, colour, picture, source, stroke } = given;
+  switch (kind) {
+    case 'text':
+      if (!isShort(text, TEXT_LIMIT) || !within(size, 4, 400) || !isColour(colour)) return null;
+      return { ...placed, kind, text, size, colour };
+    case 'picture':
+      return isDigest(picture) ? { ...placed, kind, picture } : null;
+    case 'formula':
+      if (!isShort(source, TEXT_LIMIT) || !isDigest(picture) || !isColour(colour)) return null;
+      return { ...placed, kind, source, picture, colour };
+    case 'line':
+    case 'arrow':
+    case 'box':
+    case 'ellipse': {
+      if (!isColour(colour) || !within(stroke, 0.5, 100)) return null;
+      const ends = {
+        ...(given['rising'] === true ? { rising: true } : {}),
+        ...(given['backwards'] === true ? { backwards: true } : {}),
+      };
+      return { ...placed, kind, colour, stroke, ...ends };
+    }
+    default:
+      return null;
+  }
+}

@@ -1,0 +1,131 @@
+import {
+  PAGE_WIDTH,
+  backdropDrawing,
+  LABEL_SIZE,
+  type Page,
+  type ShapeThing,
+  type TextThing,
+  type Thing,
+} from '../pages/index.ts';
+import { inkOn, paperOf } from './colours.ts';
+import { PAGE_FONT, type Picture, type Surface, type Target } from './surface.ts';
+
+/** From one line of text to the next, as a multiple of its size. */
+const LINE_SPACING = 1.3;
+const WEIGHTS = { faint: 1.5, strong: 1.5, bold: 3 } as const;
+const HEAD = 26;
+
+/** Whether light ink is needed on a page. */
+export const isDark = (page: Page): boolean => page.kind === 'board' && page.backdrop.dark === true;
+
+/** Paints the paper, picture or backdrop, and what is placed on it; down to `height` page units. In page units. */
+export function drawPage<P extends Picture>(target: Target<P>, page: Page, height: number): void {
+  const { surface, assets } = target;
+  const dark = isDark(page);
+  const paper = paperOf(dark);
+  surface.fillStyle = paper.paper;
+  surface.fillRect(0, 0, PAGE_WIDTH, height);
+  if (page.kind !== 'board') {
+    const picture = assets.get(page.picture);
+    if (picture) surface.drawImage(picture, 0, 0, PAGE_WIDTH, page.height);
+  } else if (page.backdrop.kind === 'picture') {
+    const picture = assets.get(page.backdrop.picture);
+    if (picture) surface.drawImage(picture, 0, 0, PAGE_WIDTH, page.height);
+  } else {
+    const { lines, labels, dots } = backdropDrawing(page.backdrop, height);
+    for (const line of lines) {
+      surface.strokeStyle = paper[line.weight];
+      surface.lineWidth = WEIGHTS[line.weight];
+      polyline(surface, [line.x1, line.y1, line.x2, line.y2]);
+    }
+    surface.fillStyle = paper.strong;
+    for (const { x, y } of dots) surface.fillRect(x - 2, y - 2, 4, 4);
+    surface.fillStyle = paper.bold;
+    for (const label of labels) {
+      surface.font = `${LABEL_SIZE}px "${PAGE_FONT}"`;
+      surface.textAlign = label.align;
+      surface.fillText(label.text, label.x, label.y);
+    }
+  }
+  for (const thing of page.things ?? []) drawThing(target, thing, dark);
+}
+
+/** Paints one placed thing, in page units. */
+export function drawThing<P extends Picture>({ surface, assets }: Target<P>, thing: Thing, dark: boolean): void {
+  switch (thing.kind) {
+    case 'text':
+      return drawText(surface, thing, dark);
+    case 'picture':
+    case 'formula': {
+      const picture = assets.get(thing.picture);
+      if (picture) surface.drawImage(picture, thing.x, thing.y, thing.width, thing.height);
+      return;
+    }
+    default:
+      return drawShape(surface, thing, dark);
+  }
+}
+
+/** Text broken to its width, from the top of its place downwards. */
+export function drawText(surface: Surface, thing: TextThing, dark: boolean): void {
+  surface.fillStyle = inkOn(dark, thing.colour);
+  surface.textAlign = 'left';
+  textLines(surface, thing).forEach((line, i) => {
+    surface.fillText(line, thing.x, thing.y + thing.size * (1 + i * LINE_SPACING));
+  });
+}
+
+/** The lines a text is broken into; a word longer than the width keeps a line of its own. Sets the surface's font. */
+export function textLines(
+  surface: Pick<Surface, 'font' | 'measureText'>,
+  { text, size, width }: Pick<TextThing, 'text' | 'size' | 'width'>,
+): readonly string[] {
+  surface.font = `${size}px "${PAGE_FONT}"`;
+  return text.split('\n').flatMap((paragraph) => {
+    const lines: string[] = [];
+    let line = '';
+    for (const word of paragraph.split(' ')) {
+      const longer = line === '' ? word : `${line} ${word}`;
+      if (line === '' || surface.measureText(longer).width <= width) line = longer;
+      else {
+        lines.push(line);
+        line = word;
+      }
+    }
+    return [...lines, line];
+  });
+}
+
+/** How high a text of so many lines stands, in page units. */
+export const textHeight = (size: number, lines: number): number => Math.ceil(size * (lines * LINE_SPACING + 0.1));
+
+function drawShape(surface: Surface, thing: ShapeThing, dark: boolean): void {
+  const { x, y, width, height, rising, backwards } = thing;
+  surface.strokeStyle = inkOn(dark, thing.colour);
+  surface.lineWidth = thing.stroke;
+  surface.lineCap = 'round';
+  surface.lineJoin = 'round';
+  if (thing.kind === 'box') return polyline(surface, [x, y, x + width, y, x + width, y + height, x, y + height, x, y]);
+  if (thing.kind === 'ellipse') {
+    surface.beginPath();
+    surface.ellipse(x + width / 2, y + height / 2, width / 2, height / 2, 0, 0, Math.PI * 2);
+    return surface.stroke();
+  }
+  const left = { x, y: rising ? y + height : y };
+  const right = { x: x + width, y: rising ? y : y + height };
+  polyline(surface, [left.x, left.y, right.x, right.y]);
+  if (thing.kind === 'line') return;
+  const [tail, tip] = backwards ? [right, left] : [left, right];
+  const angle = Math.atan2(tip.y - tail.y, tip.x - tail.x);
+  const side = (turn: number) =>
+    [tip.x - Math.cos(angle + turn) * HEAD, tip.y - Math.sin(angle + turn) * HEAD] as const;
+  polyline(surface, [...side(0.45), tip.x, tip.y, ...side(-0.45)]);
+}
+
+/** A line from place to place: x and y in turn. */
+export function polyline(surface: Surface, places: readonly number[]): void {
+  surface.beginPath();
+  surface.moveTo(places[0]!, places[1]!);
+  for (let i = 2; i + 1 < places.length; i += 2) surface.lineTo(places[i]!, places[i + 1]!);
+  surface.stroke();
+}
