@@ -80,7 +80,8 @@ export class DemoLoader {
       await this.#imported(lesson.id);
     }
     const pages = await this.lessons.pagesOf(lesson.id);
-    for (const [i, text] of cues.entries()) if (pages[i]) await this.lessons.setCues(lesson.id, pages[i].id, cuesOfText(text));
+    for (const [i, text] of cues.entries())
+      if (pages[i]) await this.lessons.setCues(lesson.id, pages[i].id, cuesOfText(text));
     if (take) await this.#addTake(folder, lesson.id, ownerId, take);
     this.#lessons.set(key, (await this.lessons.one(lesson.id))!);
   }

@@ -6,3 +6,4 @@ export * from './takeIndex.ts';
 export * from './keptRanges.ts';
 export * from './silentWriting.ts';
 export * from './pens.ts';
+export * from './analysis.ts';

@@ -1,4 +1,5 @@
 import type { EditList } from '@oakbell/core/edits';
+import { readEarlier } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
 
 /**
@@ -23,14 +24,14 @@ export interface ManifestTake {
   readonly id: string;
   /** Its log as text. */
   readonly log: string;
-  /** Takes whose ink it began with, oldest first: each is among `takes`. */
+  /** Takes whose ink it began with, oldest first: each is among `takes`. `id@time` counts what came before only. */
   readonly earlier: readonly string[];
 }
 
 /** The takes an edit list plays, and those whose ink they stand on, each once. */
 export function takesNeeded(edits: EditList, earlierOf: (takeId: string) => readonly string[]): readonly string[] {
   const played = edits.segments.map((segment) => segment.takeId);
-  return [...new Set(played.flatMap((id) => [...earlierOf(id), id]))];
+  return [...new Set(played.flatMap((id) => [...earlierOf(id).map((one) => readEarlier(one).takeId), id]))];
 }
 
 /** Every tenth of a second the largest of ten peaks. */

@@ -17,7 +17,7 @@ import {
 import { ApiBody, ApiConsumes, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { fromFrames } from '@oakbell/core/clock';
 import type { Request, Response } from 'express';
-import { Choice, Flag, Id, Problem, Text, Texts, When, Whole } from '../../platform/http/index.ts';
+import { Choice, Flag, Id, Parts, Problem, Text, Texts, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type Person } from '../../platform/sessions/index.ts';
 import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { LessonsService } from '../lessons/index.ts';
@@ -44,6 +44,19 @@ export class TakeDto {
   /** Microseconds; 0 until finished. */
   @Whole() length: number;
   @Texts() earlier: string[];
+}
+/** Take time in microseconds, start in, end out. */
+export class StretchDto {
+  @Whole() start: number;
+  @Whole() end: number;
+}
+export class AnalysisDto {
+  @Parts(() => StretchDto) quiet: StretchDto[];
+  /** Where the pen wrote and nothing was said. */
+  @Parts(() => StretchDto) silentWriting: StretchDto[];
+}
+export class SpeakingRateDto {
+  @Whole() wordsPerMinute: number;
 }
 export class ArrivedDto {
   @Whole() voiceParts: number;
@@ -182,6 +195,21 @@ export class TakesController {
       type: 'application/x-ndjson',
       forEver: true,
     });
+  }
+
+  @Get('takes/:id/analysis')
+  @For('teacher')
+  @ApiOkResponse({ type: AnalysisDto })
+  async analysis(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<AnalysisDto> {
+    const { quiet, silentWriting } = await this.takes.analysis(await this.takes.ownOne(person, id));
+    return { quiet: [...quiet], silentWriting: [...silentWriting] };
+  }
+
+  @Get('speaking-rate')
+  @For('teacher')
+  @ApiOkResponse({ type: SpeakingRateDto })
+  async speakingRate(@By() person: Person): Promise<SpeakingRateDto> {
+    return { wordsPerMinute: await this.takes.speakingRate(person.id) };
   }
 
   @Get('takes/:id/peaks')

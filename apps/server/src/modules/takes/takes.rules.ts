@@ -37,3 +37,4 @@ export const partKey = (takeId: string, track: Track, number: number): string =>
 export const voiceKey = (takeId: string): string => `takes/${takeId}/voice.ogg`;
 export const logKey = (takeId: string): string => `takes/${takeId}/log.ndjson`;
 export const peaksKey = (takeId: string): string => `takes/${takeId}/peaks.bin`;
+export const analysisKey = (takeId: string): string => `takes/${takeId}/analysis.json`;

@@ -1,17 +1,28 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { peaksOf } from '@oakbell/core/audio';
-import { fromFrames, ZERO } from '@oakbell/core/clock';
-import { logHeaderText, readLog } from '@oakbell/core/log';
+import { levelsOf, peaksOf, quietStretches } from '@oakbell/core/audio';
+import { fromFrames, fromMillis } from '@oakbell/core/clock';
+import type { EditList } from '@oakbell/core/edits';
+import { analyseTake, keptRanges, logHeaderText, readLog, type TakeAnalysis } from '@oakbell/core/log';
+import { learntRate, wordCount, type SpokenPage } from '@oakbell/core/pages';
 import { createHash, randomUUID } from 'node:crypto';
 import { In, LessThan, Repository } from 'typeorm';
 import { ensureFor, notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { decodeVoice } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { LessonsService } from '../lessons/index.ts';
+import { LessonsService, textOfCues } from '../lessons/index.ts';
 import { TakeEntity, TakePartEntity, RATE, type Track } from './take.entity.ts';
-import { logKey, missingParts, partKey, peaksKey, recordedElsewhere, unbroken, voiceKey } from './takes.rules.ts';
+import {
+  analysisKey,
+  logKey,
+  missingParts,
+  partKey,
+  peaksKey,
+  recordedElsewhere,
+  unbroken,
+  voiceKey,
+} from './takes.rules.ts';
 import { voiceFile } from './voiceFile.ts';
 import { readVoicePart, runEnd, runsOf, type Run, type VoicePart } from './voicePart.ts';
 
@@ -38,6 +49,9 @@ export interface Arrived {
   /** The number of the run that a new encoder begins. */
   readonly nextRun: number;
 }
+
+/** A teacher's speaking rate is learnt from so many takes. */
+const RATE_TAKES = 12;
 
 @Injectable()
 export class TakesService {
@@ -66,7 +80,7 @@ export class TakesService {
       );
     }
     const now = new Date();
-    const earlier = [...new Set(lesson.edits.segments.map((segment) => segment.takeId))];
+    const earlier = await this.#earlier(lesson.edits);
     const made = this.takes.create({
       id,
       lessonId,
@@ -199,7 +213,7 @@ export class TakesService {
     const id = take.id ?? randomUUID();
     const now = new Date();
     const lesson = await this.lessons.one(take.lessonId);
-    const earlier = [...new Set(lesson?.edits.segments.map((segment) => segment.takeId) ?? [])];
+    const earlier = lesson ? await this.#earlier(lesson.edits) : [];
     await this.storage.put(voiceKey(id), take.voice);
     await this.storage.put(logKey(id), Buffer.from(take.log));
     const { lessonId, byId, frames } = take;
@@ -239,6 +253,36 @@ export class TakesService {
     return this.storage.read(key);
   }
 
+  /** Quiet stretches of a second and more, silent writing, and what was spoken on each page; made once and kept. */
+  async analysis(take: TakeEntity): Promise<TakeAnalysis> {
+    const key = analysisKey(take.id);
+    if ((await this.storage.size(key)) === null) {
+      const quiet = quietStretches(levelsOf(await this.samples(take), RATE), { shortest: fromMillis(1000) });
+      const log = readLog(await this.logText(take.id));
+      const found = analyseTake(log.ok ? log.events : [], quiet, fromFrames(take.frames, RATE));
+      await this.storage.put(key, Buffer.from(JSON.stringify(found)));
+    }
+    return JSON.parse((await this.storage.read(key)).toString('utf8')) as TakeAnalysis;
+  }
+
+  /** Words a minute as a teacher's newest takes show, by the cues of the pages they spoke on. */
+  async speakingRate(personId: string): Promise<number> {
+    const newest = await this.takes.find({
+      where: { byId: personId, state: 'finished' },
+      order: { openedAt: 'DESC' },
+      take: RATE_TAKES,
+    });
+    const spoken: SpokenPage[] = [];
+    for (const take of newest) {
+      const { spokenByPage } = await this.analysis(take);
+      const cues = new Map((await this.lessons.allPagesOf(take.lessonId)).map((page) => [page.id, page.cues]));
+      for (const [page, time] of Object.entries(spokenByPage)) {
+        spoken.push({ words: wordCount(textOfCues(cues.get(page) ?? '')), spoken: time });
+      }
+    }
+    return learntRate(spoken);
+  }
+
   async #close(take: TakeEntity, runs: readonly Run[], logParts: number, frames: number): Promise<TakeEntity> {
     const pieces: Buffer[] = [];
     for (let i = 0; i < logParts; i += 1) pieces.push(await this.storage.read(partKey(take.id, 'log', i)));
@@ -252,10 +296,23 @@ export class TakesService {
     return now;
   }
 
+  /** Puts a take at the end of the lesson, without what was said again. */
   async #append(take: TakeEntity): Promise<void> {
-    const segment = { id: randomUUID(), takeId: take.id, start: ZERO, end: fromFrames(take.frames, RATE) };
-    if (segment.end <= 0) return;
-    await this.lessons.edit(take.lessonId, (edits) => ({ op: 'insert', index: edits.segments.length, segment }));
+    const log = readLog(await this.logText(take.id));
+    for (const kept of keptRanges(log.ok ? log.events : [], fromFrames(take.frames, RATE))) {
+      const segment = { id: randomUUID(), takeId: take.id, ...kept };
+      await this.lessons.edit(take.lessonId, (edits) => ({ op: 'insert', index: edits.segments.length, segment }));
+    }
+  }
+
+  /** The takes whose ink a new take begins with, in the order of the lesson, each as far as the lesson plays it. */
+  async #earlier(edits: EditList): Promise<string[]> {
+    const ends = new Map<string, number>();
+    for (const { takeId, end } of edits.segments) ends.set(takeId, Math.max(ends.get(takeId) ?? 0, end));
+    const lengths = new Map(
+      (await this.byIds([...ends.keys()])).map((take) => [take.id, fromFrames(take.frames, RATE)]),
+    );
+    return [...ends].map(([id, end]) => (end < (lengths.get(id) ?? 0) ? `${id}@${end}` : id));
   }
 
   async #numbers(takeId: string): Promise<Readonly<Record<Track, readonly number[]>>> {

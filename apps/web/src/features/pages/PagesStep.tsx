@@ -1,25 +1,24 @@
-import { Button, Group, Progress, Stack, Text, Textarea, Title } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { IconArrowDown, IconArrowUp, IconPlus, IconTrash } from '@tabler/icons-react';
+import { Button, Group, Stack, Text, Title } from '@mantine/core';
+import { wordCount } from '@oakbell/core/pages';
+import { IconArrowDown, IconArrowUp, IconCopy, IconPhotoEdit, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import {
-  call,
-  client,
-  corePage,
-  lessonKey,
-  pictureOf,
-  useLesson,
-  type Lesson,
-  type LessonPage,
-} from '../../shared/api/index.ts';
+import { useLesson, type Lesson, type LessonPage } from '../../shared/api/index.ts';
 import { clockText, IconAction, PageTitle, ProblemNote } from '../../shared/ui/index.ts';
-import { BoardPicture } from './BoardPicture.tsx';
+import { AddBoard } from './AddBoard.tsx';
+import { BackdropChoice } from './BackdropChoice.tsx';
+import { CuesEditor } from './CuesEditor.tsx';
 import { DropPages } from './DropPages.tsx';
+import { Importing } from './Importing.tsx';
+import { PageEditor } from './PageEditor.tsx';
+import { PageList } from './PageList.tsx';
+import { PlanHead } from './PlanHead.tsx';
+import { ReplacePicture } from './ReplacePicture.tsx';
 import classes from './Pages.module.css';
+import { usePageActs, type PageActs } from './usePageActs.ts';
+import { usePlan } from './usePlan.ts';
 
-/** The pages of a lesson: list, the page large, and its cues. */
+/** The pages of a lesson: plan, list, the page large, and its cues. */
 export function PagesStep() {
   const { lesson: id = '' } = useParams();
   const { data: lesson } = useLesson(id);
@@ -28,18 +27,19 @@ export function PagesStep() {
 }
 
 function FirstPages({ lesson }: { readonly lesson: Lesson }) {
-  const add = useAddBoard(lesson);
+  const acts = usePageActs(lesson);
   return (
     <Stack className="ob-page" w="100%">
       <PageTitle>{`Pages · ${lesson.title}`}</PageTitle>
+      <PlanHead lesson={lesson} acts={acts} />
       <Title order={2}>What will you talk over?</Title>
+      <Importing lesson={lesson} />
       <DropPages lesson={lesson} large />
       <Group>
         <Text c="dimmed">Or write everything yourself:</Text>
-        <Button variant="light" onClick={() => add.mutate(undefined)} loading={add.isPending}>
-          Begin with a squared board
-        </Button>
+        <AddBoard acts={acts} label="Begin with a board" />
       </Group>
+      <ProblemNote failure={acts.addBoard.error} />
     </Stack>
   );
 }
@@ -51,187 +51,98 @@ function PageDesk({ lesson }: { readonly lesson: Lesson }) {
     lesson.pages.findIndex((page) => page.id === chosen),
   );
   const page = lesson.pages[at]!;
-  const add = useAddBoard(lesson);
+  const acts = usePageActs(lesson);
+  const plan = usePlan(lesson);
   return (
     <div className={classes.desk}>
       <PageTitle>{`Pages · ${lesson.title}`}</PageTitle>
       <div className={classes.list}>
         <Importing lesson={lesson} />
-        <ol>
-          {lesson.pages.map((one, i) => (
-            <li key={one.id}>
-              <button
-                type="button"
-                className={classes.page}
-                aria-current={i === at ? 'page' : undefined}
-                onClick={() => setChosen(one.id)}
-              >
-                <span className={classes.small}>
-                  <PagePicture lesson={lesson} page={one} small />
-                </span>
-                Page {i + 1}
-              </button>
-            </li>
-          ))}
-        </ol>
-        <Button
-          variant="subtle"
-          size="sm"
-          leftSection={<IconPlus size={18} aria-hidden />}
-          onClick={() => add.mutate(page.id)}
-          loading={add.isPending}
-        >
-          Add a board
-        </Button>
+        <PageList lesson={lesson} chosen={page.id} onChoose={setChosen} acts={acts} plan={plan.pages} />
+        <AddBoard acts={acts} after={page.id} onAdded={setChosen} label="Add a board" />
         <DropPages lesson={lesson} />
       </div>
-      <div className={classes.hall}>
-        <PagePicture lesson={lesson} page={page} />
-      </div>
-      <PageSide key={page.id} lesson={lesson} page={page} at={at} />
+      <PageEditor key={page.id} lesson={lesson} page={page} name={`Page ${at + 1}`} acts={acts} />
+      <aside className={classes.side} aria-label={`Page ${at + 1}`}>
+        <PlanHead lesson={lesson} acts={acts} />
+        <PageSide
+          key={page.id}
+          lesson={lesson}
+          page={page}
+          at={at}
+          acts={acts}
+          spoken={plan.pages[at]}
+          wordsPerMinute={plan.wordsPerMinute}
+        />
+        <Button component={Link} to={`/lessons/${lesson.id}/record`}>
+          Go to the recording room
+        </Button>
+      </aside>
     </div>
   );
 }
 
-function PagePicture({
-  lesson,
-  page,
-  small = false,
-}: {
+interface SideProps {
   readonly lesson: Lesson;
   readonly page: LessonPage;
-  readonly small?: boolean;
-}) {
-  const picture = small ? page.smallPicture : page.picture;
-  if (picture === null) return <BoardPicture page={corePage(page)} widthPx={small ? 144 : 1600} />;
-  return <img src={pictureOf(lesson.id)(picture)} alt="" className={classes.picture} />;
+  readonly at: number;
+  readonly acts: PageActs;
+  readonly spoken: { readonly seconds: number; readonly overruns: boolean } | undefined;
+  readonly wordsPerMinute: number;
 }
 
-/** Where an import stands: a figure, a way to stop it, and what went wrong with it. */
-function Importing({ lesson }: { readonly lesson: Lesson }) {
-  const queries = useQueryClient();
-  const job = lesson.importing;
-  const act = useMutation({
-    mutationFn: (what: 'cancel' | 'retry') =>
-      call(client.POST(`/api/jobs/{id}/${what}`, { params: { path: { id: job!.id } } })),
-    onSettled: () => queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
-  });
-  if (!job || job.state === 'done' || job.state === 'cancelled') return null;
-  if (job.state === 'failed') {
-    return (
-      <div role="alert" className={classes.importing}>
-        <Text size="sm">{job.failureText}</Text>
-        <Button size="compact-sm" variant="default" onClick={() => act.mutate('retry')}>
-          Try again
-        </Button>
-      </div>
-    );
-  }
-  return (
-    <div role="status" className={classes.importing}>
-      <Text size="sm">Drawing pages: {Math.round(job.progress * 100)} %</Text>
-      <Progress value={job.progress * 100} aria-label="Pages drawn" my={4} />
-      <Button size="compact-sm" variant="default" onClick={() => act.mutate('cancel')}>
-        Stop
-      </Button>
-    </div>
-  );
-}
-
-function PageSide({ lesson, page, at }: { readonly lesson: Lesson; readonly page: LessonPage; readonly at: number }) {
-  const queries = useQueryClient();
-  const path = { id: lesson.id, page: page.id };
-  const refresh = () => queries.invalidateQueries({ queryKey: lessonKey(lesson.id) });
-  const [cues, setCues] = useState(page.cues);
+function PageSide({ lesson, page, at, acts, spoken, wordsPerMinute }: SideProps) {
   const [saved, setSaved] = useState<Date | null>(null);
-  const save = useMutation({
-    mutationFn: () => call(client.PUT('/api/lessons/{id}/pages/{page}/cues', { params: { path }, body: { cues } })),
-    onSuccess: () => setSaved(new Date()),
-    onSettled: refresh,
-  });
-  const move = useMutation({
-    mutationFn: (by: -1 | 1) => {
-      const ids = lesson.pages.map((one) => one.id);
-      const pages = ids.toSpliced(at, 1).toSpliced(at + by, 0, page.id);
-      return call(client.PUT('/api/lessons/{id}/pages', { params: { path: { id: lesson.id } }, body: { pages } }));
-    },
-    onSettled: refresh,
-  });
-  const remove = useMutation({
-    mutationFn: () => call(client.DELETE('/api/lessons/{id}/pages/{page}', { params: { path } })),
-    onSuccess: () =>
-      offerUndo(`Page ${at + 1} was removed.`, () =>
-        call(client.POST('/api/lessons/{id}/pages/{page}/restore', { params: { path } })).then(refresh),
-      ),
-    onSettled: refresh,
-  });
+  const [words, setWords] = useState<string | null>(null);
+  const [replacing, setReplacing] = useState(false);
+  const move = (by: -1 | 1) => {
+    const ids = lesson.pages.map((one) => one.id);
+    acts.order.mutate(ids.toSpliced(at, 1).toSpliced(at + by, 0, page.id));
+  };
+  const seconds = words === null ? (spoken?.seconds ?? 0) : (wordCount(words) / wordsPerMinute) * 60;
   return (
-    <aside className={classes.side} aria-label={`Page ${at + 1}`}>
-      <Group justify="space-between">
+    <>
+      <Group justify="space-between" wrap="nowrap">
         <Title order={2}>Page {at + 1}</Title>
-        <Group gap={0}>
-          <IconAction label="Move up" disabled={at === 0} onClick={() => move.mutate(-1)}>
+        <Group gap={0} wrap="nowrap">
+          <IconAction label="Move up" disabled={at === 0} onClick={() => move(-1)}>
             <IconArrowUp aria-hidden />
           </IconAction>
-          <IconAction label="Move down" disabled={at === lesson.pages.length - 1} onClick={() => move.mutate(1)}>
+          <IconAction label="Move down" disabled={at === lesson.pages.length - 1} onClick={() => move(1)}>
             <IconArrowDown aria-hidden />
           </IconAction>
-          <IconAction label="Remove page" onClick={() => remove.mutate()}>
+          <IconAction label="Duplicate page" onClick={() => acts.duplicate.mutate(page.id)}>
+            <IconCopy aria-hidden />
+          </IconAction>
+          {page.kind !== 'board' && (
+            <IconAction label="Replace the picture" onClick={() => setReplacing(true)}>
+              <IconPhotoEdit aria-hidden />
+            </IconAction>
+          )}
+          <IconAction label="Remove page" onClick={() => acts.remove.mutate({ page: page.id, name: `Page ${at + 1}` })}>
             <IconTrash aria-hidden />
           </IconAction>
         </Group>
       </Group>
-      <Textarea
-        label="Cues"
-        description="Only you see them, also while recording."
-        autosize
-        minRows={6}
-        maxRows={16}
-        maxLength={4000}
-        value={cues}
-        onChange={(event) => setCues(event.currentTarget.value)}
-        onBlur={() => cues !== page.cues && save.mutate()}
+      {page.kind === 'board' && <BackdropChoice lesson={lesson} page={page} acts={acts} />}
+      <CuesEditor
+        html={page.cues}
+        onWords={setWords}
+        onSave={(cues) => acts.setCues.mutate({ page: page.id, cues }, { onSuccess: () => setSaved(new Date()) })}
       />
       <Text size="sm" c="dimmed" role="status">
-        {saved ? `Saved ${clockText(saved)}` : ''}
+        {seconds > 0
+          ? `About ${Math.round(seconds)} seconds to say`
+          : 'Cues give an estimate of how long this takes to say'}
+        {spoken?.overruns ? ' · past the target' : ''}
+        {saved ? ` · Saved ${clockText(saved)}` : ''}
       </Text>
-      <ProblemNote failure={save.error ?? move.error ?? remove.error} />
-      <Button component={Link} to={`/lessons/${lesson.id}/record`}>
-        Go to the recording room
-      </Button>
-    </aside>
+      <ProblemNote
+        failure={
+          acts.setCues.error ?? acts.order.error ?? acts.remove.error ?? acts.duplicate.error ?? acts.setBackdrop.error
+        }
+      />
+      {replacing && <ReplacePicture lesson={lesson} page={page} acts={acts} onClose={() => setReplacing(false)} />}
+    </>
   );
-}
-
-function offerUndo(message: string, undo: () => Promise<unknown>): void {
-  const id = crypto.randomUUID();
-  const take = () => {
-    notifications.hide(id);
-    void undo();
-  };
-  notifications.show({
-    id,
-    message: (
-      <Group justify="space-between">
-        {message}
-        <Button size="compact-sm" variant="light" onClick={take}>
-          Undo
-        </Button>
-      </Group>
-    ),
-  });
-}
-
-function useAddBoard(lesson: Lesson) {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: (after: string | undefined) =>
-      call(
-        client.POST('/api/lessons/{id}/boards', {
-          params: { path: { id: lesson.id } },
-          body: { backdrop: 'squared', ...(after ? { after } : {}) },
-        }),
-      ),
-    onSettled: () => queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
-  });
 }

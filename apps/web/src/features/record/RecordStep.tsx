@@ -1,9 +1,13 @@
 import { Button } from '@mantine/core';
-import { NO_HISTORY, revise } from '@oakbell/core/edits';
+import { notifications } from '@mantine/notifications';
+import { micros } from '@oakbell/core/clock';
+import { NO_HISTORY, revise, type Edit, type Programme, type Segment } from '@oakbell/core/edits';
 import { readLog, TakeIndex, type TakeEvent } from '@oakbell/core/log';
+import { readBackdrop, SQUARED } from '@oakbell/core/pages';
 import { useQueryClient } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { playableLesson, turnsOf } from '../../kits/player/index.ts';
 import { Room, type RoomPage } from '../../kits/recorder/index.ts';
 import {
   call,
@@ -17,7 +21,7 @@ import {
   type Lesson,
   type TakeMaterial,
 } from '../../shared/api/index.ts';
-import { Empty, Waiting } from '../../shared/ui/index.ts';
+import { Empty, offerUndo, Waiting } from '../../shared/ui/index.ts';
 import classes from './Record.module.css';
 
 /** The recording room of a lesson. */
@@ -48,26 +52,67 @@ export function RecordStep() {
 function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes: readonly TakeMaterial[] }) {
   const queries = useQueryClient();
   const navigate = useNavigate();
+  const [round, setRound] = useState(0);
   const pages = useMemo(() => roomPages(lesson), [lesson]);
   const refresh = () =>
     Promise.all([
       queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
       queries.invalidateQueries({ queryKey: ['takes', lesson.id] }),
     ]);
-  const recordAgain = async (takeId: string) => {
+  const changeEdits = async (change: (now: Lesson) => readonly Edit[]) => {
     await queries.refetchQueries({ queryKey: lessonKey(lesson.id) });
     const now = queries.getQueryData<Lesson>(lessonKey(lesson.id)) ?? lesson;
-    const index = now.edits.segments.findIndex((segment) => segment.takeId === takeId);
-    const segment = now.edits.segments[index];
-    const revised = segment && revise(now.edits, now.history ?? NO_HISTORY, { op: 'remove', index, segment });
-    if (revised) await saveEdits(queries, now, revised.edits, revised.history);
+    let { edits, history } = now;
+    for (const edit of change(now)) {
+      const revised = revise(edits, history ?? NO_HISTORY, edit);
+      if (revised) ({ edits, history } = revised);
+    }
+    if (edits !== now.edits) await saveEdits(queries, now, edits, history);
     await refresh();
   };
+  const takeOut = (takeId: string) =>
+    changeEdits(({ edits }) =>
+      edits.segments
+        .map((segment, index) => ({ op: 'remove', index, segment }) as const)
+        .filter((edit) => edit.segment.takeId === takeId)
+        .reverse(),
+    );
+  const startOver = async (takeId: string) => {
+    await queries.refetchQueries({ queryKey: lessonKey(lesson.id) });
+    const before = queries.getQueryData<Lesson>(lessonKey(lesson.id))?.edits.segments ?? [];
+    await takeOut(takeId);
+    offerUndo('The take was put aside.', async () => {
+      await changeEdits((now) =>
+        before
+          .filter((segment) => segment.takeId === takeId)
+          .map((segment, i): Edit => ({ op: 'insert', index: now.edits.segments.length + i, segment })),
+      );
+      setRound((one) => one + 1);
+    });
+  };
+  const fromPage = async (page: string) => {
+    const { edits } = lesson;
+    const { source, programme } = playableLesson({
+      edits,
+      takes,
+      pages: lesson.pages.map((one) => ({ page: corePage(one), small: null })),
+    });
+    const turn = turnsOf(programme, source.takes).find((one) => one.page === page);
+    if (!turn) return notifications.show({ message: 'This page is not in the recording yet. Go to it and record.' });
+    await changeEdits(() => cutFrom(programme, turn.at));
+    setRound((one) => one + 1);
+    offerUndo('The recording ends before this page now. Record it again from here.', async () => {
+      await changeEdits((now) => restored(now.edits.segments, edits.segments));
+      setRound((one) => one + 1);
+    });
+  };
   const addBoard = async (after: string) => {
+    const { backdrop } = lesson.pages.find((page) => page.id === after) ?? {};
+    const like = readBackdrop(backdrop);
     const made = await call(
       client.POST('/api/lessons/{id}/boards', {
         params: { path: { id: lesson.id } },
-        body: { backdrop: 'squared', after },
+        body: { backdrop: { ...(like && like.kind !== 'picture' ? like : SQUARED) }, after },
       }),
     );
     await queries.refetchQueries({ queryKey: lessonKey(lesson.id) });
@@ -76,19 +121,51 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
   return (
     <div className={classes.hall}>
       <Room
+        key={round}
         lessonId={lesson.id}
         title={lesson.title}
         note={lesson.edits.segments.length > 0 ? 'What you record now comes after what is there.' : ''}
         pages={pages}
         pictureAddress={pictureOf(lesson.id)}
         earlierInk={(page) => inkLeftOn(page, lesson, takes)}
+        targetMs={lesson.targetMs}
         onFinished={() => void refresh()}
         onKeep={() => navigate(`/lessons/${lesson.id}/polish`)}
-        onRecordAgain={recordAgain}
+        onRecordAgain={takeOut}
+        onStartOver={startOver}
+        {...(lesson.edits.segments.length > 0 ? { onFromPage: (page: string) => void fromPage(page) } : {})}
         onAddBoard={addBoard}
       />
     </div>
   );
+}
+
+/** Takes everything from programme time `time` on out of a lesson, last first. */
+function cutFrom(programme: Programme, time: number): readonly Edit[] {
+  return programme.segments
+    .map((segment, index): Edit | null => {
+      const start = programme.starts[index]!;
+      const { start: from, end } = segment;
+      if (start >= time) return { op: 'remove', index, segment };
+      const cut = micros(from + time - start);
+      return cut < end
+        ? { op: 'trim', segment: segment.id, from: { start: from, end }, to: { start: from, end: cut } }
+        : null;
+    })
+    .filter((edit) => edit !== null)
+    .reverse();
+}
+
+/** Brings the segments of before back in front of what was recorded since. */
+function restored(now: readonly Segment[], before: readonly Segment[]): readonly Edit[] {
+  return before.flatMap((segment, index): readonly Edit[] => {
+    const there = now.find((one) => one.id === segment.id);
+    if (!there) return [{ op: 'insert', index, segment }];
+    const { start, end } = segment;
+    return there.end === end
+      ? []
+      : [{ op: 'trim', segment: segment.id, from: { start: there.start, end: there.end }, to: { start, end } }];
+  });
 }
 
 const roomPages = (lesson: Lesson): readonly RoomPage[] =>
@@ -99,11 +176,14 @@ const roomPages = (lesson: Lesson): readonly RoomPage[] =>
     cues: page.cues,
   }));
 
-/** The strokes that the takes of the lesson, in their order, left on a page. */
+/** What the takes of the lesson, in their order, left on a page: each as far as the lesson plays it. */
 function inkLeftOn(page: string, lesson: Lesson, takes: readonly TakeMaterial[]) {
-  const ids = [...new Set(lesson.edits.segments.map((segment) => segment.takeId))];
-  const logs = ids.map((id) => eventsOf(takes.find((take) => take.id === id)?.log ?? ''));
-  return new TakeIndex([], logs).finalStrokes(page);
+  const ends = new Map<string, number>();
+  for (const { takeId, end } of lesson.edits.segments) ends.set(takeId, Math.max(ends.get(takeId) ?? 0, end));
+  const logs = [...ends].map(([id, end]) =>
+    eventsOf(takes.find((take) => take.id === id)?.log ?? '').filter((event) => event.at <= end),
+  );
+  return new TakeIndex([], logs).finalMarks(page);
 }
 
 function eventsOf(log: string): readonly TakeEvent[] {

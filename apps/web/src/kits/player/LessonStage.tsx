@@ -1,3 +1,4 @@
+import { picturesOf } from '@oakbell/core/pages';
 import { sceneAt } from '@oakbell/core/scene';
 import type { Micros } from '@oakbell/core/clock';
 import { useEffect, useRef, useState } from 'react';
@@ -16,9 +17,9 @@ interface Props {
 export function LessonStage({ lesson, player, pictureAddress, onClick }: Props) {
   const stage = useRef<StageHandle>(null);
   const [up, setUp] = useState(() => sceneAt(lesson.source, player.time)?.page ?? null);
-  const wanted = lesson.source.pages.flatMap((page) => (page.kind === 'board' ? [] : [page.picture]));
-  const first = up && up.kind !== 'board' ? up.picture : null;
-  const pictures = usePictures([...(first ? [first] : []), ...wanted.filter((one) => one !== first)], pictureAddress);
+  const wanted = lesson.source.pages.flatMap(picturesOf);
+  const first = up ? picturesOf(up) : [];
+  const pictures = usePictures([...new Set([...first, ...wanted])], pictureAddress);
   useEffect(() => {
     const show = (time: Micros) => {
       const scene = sceneAt(lesson.source, time);

@@ -1,6 +1,6 @@
 import { micros, ZERO } from '@oakbell/core/clock';
 import { programmeOf, type EditList } from '@oakbell/core/edits';
-import type { Page } from '@oakbell/core/pages';
+import { BLANK, readBackdrop, type Page } from '@oakbell/core/pages';
 import { useQuery } from '@tanstack/react-query';
 import { problemOf } from '../../shared/api/index.ts';
 import { playableLesson, type PlayableLesson } from './lesson.ts';
@@ -44,7 +44,10 @@ function editionOf({ id, title, pages, edits, takes, peaks }: Manifest): Edition
   const lesson = playableLesson({
     edits,
     takes,
-    pages: pages.map(({ small, ...page }) => ({ page, small: small ? editionPicture(id)(small) : null })),
+    pages: pages.map(({ small, ...page }) => ({
+      page: readPage(page),
+      small: small ? editionPicture(id)(small) : null,
+    })),
   });
   return { id, title, lesson, peaks: Uint8Array.from(atob(peaks), (letter) => letter.charCodeAt(0)) };
 }
@@ -56,4 +59,9 @@ export function editionPlayer({ id, lesson }: Edition): SegmentPlayer {
     { src: `/api/editions/${id}/voice.webm`, type: 'audio/webm; codecs=opus' },
     { src: `/api/editions/${id}/voice.m4a`, type: 'audio/mp4' },
   ]);
+}
+
+/** Editions of before boards had many backdrops name theirs by a bare word. */
+function readPage(page: Page): Page {
+  return page.kind === 'board' ? { ...page, backdrop: readBackdrop(page.backdrop) ?? BLANK } : page;
 }

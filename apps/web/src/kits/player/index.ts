@@ -1,5 +1,5 @@
 export { SegmentPlayer, type PlayerView } from './segmentPlayer.ts';
-export { playableLesson, type PlayableLesson } from './lesson.ts';
+export { playableLesson, turnsOf, type PlayableLesson } from './lesson.ts';
 export { LessonStage } from './LessonStage.tsx';
 export { PlayControls, SPEEDS } from './PlayControls.tsx';
 export { usePlayerTime, usePlayerView } from './usePlayer.ts';

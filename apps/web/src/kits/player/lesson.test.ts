@@ -3,7 +3,10 @@ import { logText, type TakeEvent } from '@oakbell/core/log';
 import { playableLesson } from './lesson.ts';
 
 const at = (seconds: number) => micros(seconds * 1e6);
-const page = (id: string) => ({ page: { id, kind: 'board', backdrop: 'squared', height: 900 } as const, small: null });
+const page = (id: string) => ({
+  page: { id, kind: 'board', backdrop: { kind: 'squared' }, height: 900 } as const,
+  small: null,
+});
 const log = (...events: TakeEvent[]) => logText(events);
 const stroke = (id: string, seconds: number): TakeEvent => ({
   kind: 'stroke',

@@ -1,6 +1,6 @@
 import { micros, type Micros } from '@oakbell/core/clock';
 import { programmeOf, programmeTimeOf, type EditList, type Programme } from '@oakbell/core/edits';
-import { readLog, TakeIndex, type TakeEvent } from '@oakbell/core/log';
+import { earlierEvents, readLog, TakeIndex, type TakeEvent } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
 import type { SceneSource } from '@oakbell/core/scene';
 import type { PageTurn } from '../timeline/index.ts';
@@ -38,7 +38,7 @@ export function playableLesson({ edits, pages, takes }: RawLesson): PlayableLess
       take.id,
       new TakeIndex(
         events.get(take.id) ?? [],
-        take.earlier.map((id) => events.get(id) ?? []),
+        take.earlier.map((reference) => earlierEvents(reference, (id) => events.get(id) ?? [])),
       ),
     ]),
   );

@@ -1,5 +1,6 @@
 import { Button, Group, Loader, Stack, Text, Title } from '@mantine/core';
-import { micros, timeText, ZERO } from '@oakbell/core/clock';
+import { micros, timeText } from '@oakbell/core/clock';
+import { keptRanges, readLog } from '@oakbell/core/log';
 import { useEffect, useMemo } from 'react';
 import { LessonStage, PlayControls, playableLesson, SegmentPlayer } from '../player/index.ts';
 import { useKeys } from '../../shared/ui/index.ts';
@@ -47,7 +48,7 @@ export function Review(props: Props) {
     <div className={classes.review}>
       <Heard {...props} state={state} />
       <Stack className={classes.verdict} align="stretch">
-        <Title order={2}>Your take is {timeText(state.length)} long</Title>
+        <Title order={2}>Your take is {timeText(recorder.lengthOf(state.length))} long</Title>
         <Text role="status">
           {state.finished ? 'It is saved.' : 'It is being sent. It is safe in this browser; you can hear it already.'}
         </Text>
@@ -80,7 +81,10 @@ function Heard({
     () =>
       playableLesson({
         pages: pages.map(({ page, small }) => ({ page, small })),
-        edits: { version: 1, segments: length > 0 ? [{ id: takeId, takeId, start: ZERO, end: micros(length) }] : [] },
+        edits: {
+          version: 1,
+          segments: keptOf(recorder, length).map((kept, i) => ({ id: `${takeId}-${i}`, takeId, ...kept })),
+        },
         takes: [{ id: takeId, log: recorder.logSoFar(), earlier: [] }],
       }),
     [pages, length, takeId, recorder],
@@ -98,4 +102,10 @@ function Heard({
       <PlayControls player={player} />
     </div>
   );
+}
+
+/** What of the take will be in the lesson: what was said again counts once. */
+function keptOf(recorder: TakeRecorder, length: number) {
+  const log = readLog(recorder.logSoFar());
+  return keptRanges(log.ok ? log.events : [], micros(length));
 }

@@ -9,7 +9,7 @@ function writing() {
   const events: TakeEvent[] = [];
   const ink = new LiveInk('t1-', (event) => events.push(event));
   const draw = (y: number, ms: number) => {
-    ink.penDown('p1', pen, point(10, y, ms));
+    ink.penDown({ page: 'p1', pen }, point(10, y, ms));
     for (let i = 1; i <= 20; i += 1) ink.penMove([point(10 + i * 5, y, ms + i * 8)]);
     ink.penUp();
   };
@@ -32,7 +32,7 @@ describe('writing on a page', () => {
   });
   it('reaches the log while the pen is still down', () => {
     const { events, ink } = writing();
-    ink.penDown('p1', pen, point(0, 0, 0));
+    ink.penDown({ page: 'p1', pen }, point(0, 0, 0));
     for (let ms = 8; ms <= 400; ms += 8) ink.penMove([point(ms, 0, ms)]);
     const written = events.reduce((sum, event) => sum + ('points' in event ? event.points.length / 4 : 0), 0);
     expect(51 - written).toBeLessThanOrEqual(8);

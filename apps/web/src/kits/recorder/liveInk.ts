@@ -1,10 +1,31 @@
 /*
  * The pages as they stand while someone writes on them. Every act becomes an event of the log; what is visible is
- * kept beside it, so that the stage never has to read the log back.
+ * kept beside it, so that the stage never has to read the log back. Several hands may write at once: the one in this
+ * room and those of pen companions.
  */
 import type { Micros } from '@oakbell/core/clock';
-import { strokeHit } from '@oakbell/core/ink';
-import type { Pen, Stroke, TakeEvent } from '@oakbell/core/log';
+import {
+  liesWithin,
+  rubbedOut,
+  shapeCorners,
+  straightPoints,
+  strokeHit,
+  type Bounds,
+  type Point,
+  type Shape,
+} from '@oakbell/core/ink';
+import {
+  isStroke,
+  pieceOf,
+  type Mark,
+  type Pen,
+  type Piece,
+  type Stroke,
+  type StrokeManner,
+  type TakeEvent,
+} from '@oakbell/core/log';
+import type { TextThing } from '@oakbell/core/pages';
+import { ActHistory } from './actHistory.ts';
 
 /** A place on the page in page units, with pressure 0…1 and the moment in take time. */
 export interface PenPoint {
@@ -17,21 +38,28 @@ export interface PenPoint {
 const WRITE_MS = 60;
 /** How near the eraser must come to a stroke, in page units. */
 const ERASER_REACH = 12;
+/** The hand in this room. */
+export const HERE = 'here';
 
-interface Act {
-  readonly id: string;
-  readonly page: string;
-  /** The strokes that the act put there, or took away. */
-  readonly strokes: readonly Stroke[];
-  readonly erased: boolean;
+type Drawn = Omit<Stroke, 'points'> & { points: number[] };
+interface Drawing {
+  readonly stroke: Drawn;
+  waiting: number[];
+  waitingAt: Micros;
+  /** Of a shape: where it began; it is written when it is done. */
+  readonly shape?: { readonly kind: Shape; readonly from: PenPoint };
 }
-type Drawn = Omit<Stroke, 'points'> & { readonly points: number[] };
+export interface NewStroke {
+  readonly page: string;
+  readonly pen: Pen;
+  readonly manner?: StrokeManner;
+  readonly hand?: string;
+}
 
 export class LiveInk {
-  #pages = new Map<string, readonly Stroke[]>();
-  #drawing: { stroke: Drawn; waiting: number[]; waitingAt: Micros } | null = null;
-  #done: Act[] = [];
-  #undone: Act[] = [];
+  readonly #pages = new Map<string, Mark[]>();
+  readonly #drawings = new Map<string, Drawing>();
+  readonly #history: ActHistory;
   #serial = 0;
   readonly #prefix: string;
   readonly #write: (event: TakeEvent) => void;
@@ -40,102 +68,197 @@ export class LiveInk {
   constructor(prefix: string, write: (event: TakeEvent) => void) {
     this.#prefix = prefix;
     this.#write = write;
+    this.#history = new ActHistory(write, (page, gone, come) => this.#change(page, gone, come));
   }
 
-  /** Puts the ink of earlier takes on a page. */
-  begin(page: string, strokes: readonly Stroke[]): void {
-    this.#pages.set(page, strokes);
+  /** Puts what earlier takes left on a page. */
+  begin(page: string, marks: readonly Mark[]): void {
+    this.#pages.set(page, [...marks]);
   }
 
-  /** What is to be seen on a page, oldest first, the stroke being drawn last. */
+  /** What lies on a page and is done, oldest first. */
+  marksOn(page: string): readonly Mark[] {
+    return this.#pages.get(page) ?? [];
+  }
+  /** The strokes being drawn on a page. */
+  drawingOn(page: string): readonly Stroke[] {
+    return [...this.#drawings.values()].filter(({ stroke }) => stroke.page === page).map(({ stroke }) => stroke);
+  }
+  /** Everything to be seen of ink on a page, what is being drawn last. */
   strokesOn(page: string): readonly Stroke[] {
-    const there = this.#pages.get(page) ?? [];
-    return this.#drawing?.stroke.page === page ? [...there, this.#drawing.stroke] : there;
+    return [...this.marksOn(page).filter(isStroke), ...this.drawingOn(page)];
   }
 
   get canUndo(): boolean {
-    return this.#done.length > 0;
+    return this.#history.canUndo;
   }
   get canRedo(): boolean {
-    return this.#undone.length > 0;
+    return this.#history.canRedo;
+  }
+  isWriting(hand = HERE): boolean {
+    return this.#drawings.has(hand);
   }
 
-  penDown(page: string, pen: Pen, point: PenPoint): void {
-    this.penUp();
+  penDown({ page, pen, manner = {}, hand = HERE }: NewStroke, point: PenPoint): void {
+    this.penUp(hand);
     const points = [tenths(point.x), tenths(point.y), pressureByte(point.pressure), 0];
-    const stroke: Drawn = { id: this.#id('s'), page, pen, at: point.at, points: [...points] };
-    this.#drawing = { stroke, waiting: [], waitingAt: point.at };
-    this.#write({ kind: 'stroke', at: point.at, stroke: stroke.id, page, pen, points });
+    const stroke: Drawn = { id: this.#id('s'), page, pen, at: point.at, points: [...points], ...manner };
+    this.#drawings.set(hand, { stroke, waiting: [], waitingAt: point.at });
+    this.#write({ kind: 'stroke', at: point.at, stroke: stroke.id, page, pen, points, ...manner });
   }
 
-  penMove(points: readonly PenPoint[]): void {
-    const drawing = this.#drawing;
-    if (!drawing) return;
+  penMove(points: readonly PenPoint[], hand = HERE): void {
+    const drawing = this.#drawings.get(hand);
+    if (!drawing || drawing.shape) return;
     for (const point of points) {
       const [x, y, pressure] = [tenths(point.x), tenths(point.y), pressureByte(point.pressure)];
-      drawing.stroke.points.push(x, y, pressure, Math.round((point.at - drawing.stroke.at) / 1000));
+      const all = drawing.stroke.points;
+      if (all[all.length - 4] === x && all[all.length - 3] === y && all[all.length - 2] === pressure) continue;
       if (drawing.waiting.length === 0) drawing.waitingAt = point.at;
-      drawing.waiting.push(x, y, pressure, Math.round((point.at - drawing.waitingAt) / 1000));
-      if (point.at - drawing.waitingAt >= WRITE_MS * 1000) this.#writeWaiting();
+      // Several points may carry one moment, and a companion's may come a little late: time never runs back.
+      const sinceDown = Math.max(all[all.length - 1]!, Math.round((point.at - drawing.stroke.at) / 1000));
+      all.push(x, y, pressure, sinceDown);
+      drawing.waiting.push(x, y, pressure, Math.max(0, Math.round((point.at - drawing.waitingAt) / 1000)));
+      if (point.at - drawing.waitingAt >= WRITE_MS * 1000) this.#writeWaiting(drawing);
     }
   }
 
-  penUp(): void {
-    if (!this.#drawing) return;
-    this.#writeWaiting();
-    const { stroke } = this.#drawing;
-    this.#drawing = null;
-    this.#pages.set(stroke.page, [...(this.#pages.get(stroke.page) ?? []), stroke]);
-    this.#did({ id: stroke.id, page: stroke.page, strokes: [stroke], erased: false });
+  /** Begins a shape; it is seen as it is dragged, and written when it is done. */
+  shapeDown({ page, pen, manner = {} }: NewStroke, kind: Shape, from: PenPoint): void {
+    this.penUp();
+    const stroke: Drawn = { id: this.#id('s'), page, pen, at: from.at, points: [], ...manner, form: 'straight' };
+    this.#drawings.set(HERE, { stroke, waiting: [], waitingAt: from.at, shape: { kind, from } });
+  }
+  shapeMove(to: Point & { readonly at: Micros }): void {
+    const drawing = this.#drawings.get(HERE);
+    if (!drawing?.shape) return;
+    const lastsMs = Math.max(1, Math.round((to.at - drawing.stroke.at) / 1000));
+    drawing.stroke.points = [...straightPoints(shapeCorners(drawing.shape.kind, drawing.shape.from, to), lastsMs)];
   }
 
-  /** Rubs out the strokes under the place: one act, when there are any. */
-  erase(page: string, point: PenPoint): void {
-    const there = this.#pages.get(page) ?? [];
-    const hit = there.filter((stroke) => strokeHit(stroke.points, point, ERASER_REACH + stroke.pen.width / 2));
-    if (hit.length === 0) return;
-    const act = this.#id('e');
-    this.#pages.set(
-      page,
-      there.filter((stroke) => !hit.includes(stroke)),
-    );
-    this.#write({ kind: 'erased', at: point.at, act, strokes: hit.map((stroke) => stroke.id) });
-    this.#did({ id: act, page, strokes: hit, erased: true });
+  penUp(hand = HERE): void {
+    const drawing = this.#drawings.get(hand);
+    if (!drawing) return;
+    this.#drawings.delete(hand);
+    const { stroke, shape } = drawing;
+    if (shape) {
+      if (stroke.points.length < 8) return;
+      const { id, page, pen, at, points, form, paused } = stroke;
+      this.#write({
+        kind: 'stroke',
+        at,
+        stroke: id,
+        page,
+        pen,
+        points,
+        ...(form ? { form } : {}),
+        ...(paused ? { paused } : {}),
+      });
+    } else this.#writeWaiting(drawing);
+    this.#marks(stroke.page).push(stroke);
+    this.#history.did({ id: stroke.id, page: stroke.page, at: stroke.at, gone: [], come: [stroke] });
+  }
+
+  /** Rubs out whole strokes and texts under the place. Acts of one `group` are taken back together. */
+  erase(page: string, point: PenPoint, group?: string): boolean {
+    const hit = this.marksOn(page).filter((mark) => touches(mark, point, ERASER_REACH));
+    this.#remove(page, hit, point.at, group);
+    return hit.length > 0;
+  }
+
+  /** Rubs out what lies within `reach` page units of the place and leaves the rest of the strokes. */
+  rub(page: string, point: PenPoint, reach: number, group?: string): boolean {
+    const out: Mark[] = [];
+    const pieces: Piece[] = [];
+    for (const mark of this.marksOn(page)) {
+      if (!isStroke(mark)) continue;
+      const left = rubbedOut(mark.points, point, reach + mark.pen.width / 2);
+      if (!left) continue;
+      out.push(mark);
+      pieces.push(...left.map((range) => ({ stroke: this.#id('s'), of: mark.id, ...range })));
+    }
+    this.#replace(page, out, pieces, point.at, group);
+    return out.length > 0;
+  }
+
+  /** Takes everything off a page. */
+  clear(page: string, at: Micros): void {
+    this.#remove(page, this.marksOn(page), at);
+  }
+
+  /** The marks that lie wholly within a rectangle. */
+  within(page: string, box: Bounds): readonly Mark[] {
+    return this.marksOn(page).filter((mark) => {
+      if (isStroke(mark)) return mark.pen.kind !== 'fading' && liesWithin(mark.points, box);
+      const { x, y, width, height } = mark.thing;
+      return x >= box.left && y >= box.top && x + width <= box.right && y + height <= box.bottom;
+    });
+  }
+
+  /** Moves marks by page units; they get new ids, which come back. */
+  move(page: string, marks: readonly Mark[], by: Point, at: Micros): readonly Mark[] {
+    const pieces = marks.map((mark) => ({ stroke: this.#id('s'), of: mark.id, dx: tenths(by.x), dy: tenths(by.y) }));
+    return this.#replace(page, marks, pieces, at);
+  }
+
+  remove(page: string, marks: readonly Mark[], at: Micros): void {
+    this.#remove(page, marks, at);
+  }
+
+  addText(page: string, thing: Omit<TextThing, 'id'>, at: Micros): void {
+    const id = this.#id('t');
+    const text = { id, page, at, thing: { ...thing, id } };
+    this.#write({ kind: 'text', at, text: id, page, thing: text.thing });
+    this.#marks(page).push(text);
+    this.#history.did({ id, page, at, gone: [], come: [text] });
   }
 
   /** Takes the newest act back; says on which page, or null when there is none. */
   undo(at: Micros): string | null {
     this.penUp();
-    const act = this.#done.pop();
-    if (!act) return null;
-    this.#undone.push(act);
-    this.#write({ kind: 'undone', at, act: act.id });
-    this.#show(act, act.erased);
-    return act.page;
+    return this.#history.undo(at);
   }
-
   redo(at: Micros): string | null {
-    const act = this.#undone.pop();
-    if (!act) return null;
-    this.#done.push(act);
-    this.#write({ kind: 'redone', at, act: act.id });
-    this.#show(act, !act.erased);
-    return act.page;
+    return this.#history.redo(at);
+  }
+  /** Brings all pages back to how they stood at `time`; what was done since cannot be done again. */
+  backTo(time: Micros, at: Micros): void {
+    for (const hand of this.#drawings.keys()) this.penUp(hand);
+    this.#history.backTo(time, at);
   }
 
-  #did(act: Act): void {
-    this.#done.push(act);
-    this.#undone = [];
+  #remove(page: string, marks: readonly Mark[], at: Micros, group?: string): void {
+    if (marks.length === 0) return;
+    const act = this.#id('e');
+    this.#write({ kind: 'erased', at, act, strokes: marks.map((mark) => mark.id) });
+    this.#change(page, marks, []);
+    this.#history.did({ id: act, page, at, gone: marks, come: [], ...(group ? { group } : {}) });
   }
 
-  #show(act: Act, seen: boolean): void {
-    const rest = (this.#pages.get(act.page) ?? []).filter((stroke) => !act.strokes.includes(stroke));
-    this.#pages.set(act.page, seen ? [...rest, ...act.strokes].sort((a, b) => a.at - b.at) : rest);
+  #replace(page: string, gone: readonly Mark[], pieces: readonly Piece[], at: Micros, group?: string): readonly Mark[] {
+    if (gone.length === 0) return [];
+    const byId = new Map(gone.map((mark) => [mark.id, mark]));
+    const come = pieces.flatMap((piece) => pieceOf(byId.get(piece.of)!, piece) ?? []);
+    const act = this.#id('r');
+    this.#write({ kind: 'replaced', at, act, out: gone.map((mark) => mark.id), pieces });
+    this.#change(page, gone, come);
+    this.#history.did({ id: act, page, at, gone, come, ...(group ? { group } : {}) });
+    return come;
   }
 
-  #writeWaiting(): void {
-    const drawing = this.#drawing;
-    if (!drawing || drawing.waiting.length === 0) return;
+  #change(page: string, gone: readonly Mark[], come: readonly Mark[]): void {
+    const away = new Set(gone);
+    const rest = this.marksOn(page).filter((mark) => !away.has(mark));
+    this.#pages.set(page, come.length === 0 ? rest : [...rest, ...come].sort((a, b) => a.at - b.at));
+  }
+
+  #marks(page: string): Mark[] {
+    if (!this.#pages.has(page)) this.#pages.set(page, []);
+    return this.#pages.get(page)!;
+  }
+
+  #writeWaiting(drawing: Drawing): void {
+    if (drawing.waiting.length === 0) return;
     this.#write({ kind: 'more', at: drawing.waitingAt, stroke: drawing.stroke.id, points: drawing.waiting });
     drawing.waiting = [];
   }
@@ -144,6 +267,12 @@ export class LiveInk {
     this.#serial += 1;
     return `${this.#prefix}${kind}${this.#serial}`;
   }
+}
+
+function touches(mark: Mark, place: Point, reach: number): boolean {
+  if (isStroke(mark)) return strokeHit(mark.points, place, reach + mark.pen.width / 2);
+  const { x, y, width, height } = mark.thing;
+  return place.x >= x && place.x <= x + width && place.y >= y && place.y <= y + height;
 }
 
 const tenths = (units: number): number => Math.round(units * 10);

@@ -1,28 +1,42 @@
-import type { Stroke } from '@oakbell/core/log';
+import type { Mark } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
 import type { ReactNode } from 'react';
 
 export interface RoomPage {
   readonly page: Page;
+  /** Address of its small picture; a board has none and is drawn. */
   readonly small: string | null;
   readonly name: string;
+  /** A few tags of HTML, cleaned by the server. */
   readonly cues: string;
 }
+/** What a room is for: everything, or a learner's spoken answer with fewer things in it. */
+export type RoomFor = 'lesson' | 'answer';
+
 export interface RoomProps {
   readonly lessonId: string;
   readonly title: string;
   readonly pages: readonly RoomPage[];
   readonly pictureAddress: (digest: string) => string;
   /** What earlier takes of the lesson left on a page. */
-  readonly earlierInk: (page: string) => readonly Stroke[];
+  readonly earlierInk: (page: string) => readonly Mark[];
   /** The take is whole on the server and part of the lesson. */
   readonly onFinished: (takeId: string) => void;
   readonly onKeep: () => void;
   /** Takes the take out of the lesson again. */
   readonly onRecordAgain: (takeId: string) => Promise<void>;
+  /** The length aimed at, in ms. */
+  readonly targetMs?: number;
+  /** Where recording ends by itself, in ms; said long before. */
+  readonly limitMs?: number;
+  readonly purpose?: RoomFor;
   /** Said before recording begins. */
   readonly note?: string;
+  /** Takes everything from this page on out of the lesson, so that it is recorded again. */
+  readonly onFromPage?: (page: string) => void;
   readonly onAddBoard?: (after: string) => Promise<string>;
+  /** Shows the take that was begun by mistake to be started over; puts it back when undone. */
+  readonly onStartOver?: (takeId: string) => Promise<void>;
   /** More to stand beside the stage: marks, for a hand-in. */
   readonly beside?: ReactNode;
 }

@@ -5,11 +5,14 @@ import workletUrl from './voice.worklet.ts?worker&url';
 import type { GateOrder, WorkletReport } from './workletProtocol.ts';
 
 export interface SoundEvents {
-  /** About 47 times a second: the largest sample since the last time, 0…1. */
-  readonly level: (peak: number) => void;
+  /** About 47 times a second: the largest sample since the last time, 0…1, and the mean square. */
+  readonly level: (peak: number, energy: number) => void;
   /** The device went away; what is recorded goes on as silence. */
   readonly gone: () => void;
 }
+
+/** A report is read later than this only when the machine's clock was set. */
+const LATEST_MS = 1500;
 
 /** An open microphone with its sample clock and its gate. */
 export class SoundInput {
@@ -66,14 +69,14 @@ export class SoundInput {
     this.#node.port.postMessage({ kind: 'samples-to', port } satisfies GateOrder, [port]);
   }
 
-  /** Lets sound through; resolves when the first frame has passed. */
-  async openGate(): Promise<void> {
+  /** Lets sound through, with `earlierMs` from before; resolves when the first frame has passed. */
+  async openGate(earlierMs = 0): Promise<void> {
     await this.#context.resume();
-    return this.#order('open', 'opened');
+    return this.#order({ kind: 'open', earlierFrames: Math.round((earlierMs * RATE) / 1000) }, 'opened');
   }
   /** Holds sound back; resolves when nothing more passes. */
   closeGate(): Promise<void> {
-    return this.#order('close', 'closed');
+    return this.#order({ kind: 'close' }, 'closed');
   }
 
   close(): void {
@@ -82,17 +85,20 @@ export class SoundInput {
     void this.#context.close();
   }
 
-  #order(kind: 'open' | 'close', answer: 'opened' | 'closed'): Promise<void> {
+  #order(order: GateOrder, answer: 'opened' | 'closed'): Promise<void> {
     return new Promise((done) => {
       this.#waiting = { kind: answer, done };
-      this.#node.port.postMessage({ kind } satisfies GateOrder);
+      this.#node.port.postMessage(order);
     });
   }
 
   #hear(report: WorkletReport): void {
     if (report.kind === 'block') {
-      this.clock.blockArrived(report.endFrame, performance.now());
-      this.#events.level(report.peak);
+      // How late the report is read is known from the machine's clock on both threads; set forward or back in
+      // between, that clock is not believed. A page that is busy then reads its events late, but stamps them right.
+      const late = Date.now() - report.wallMs;
+      this.clock.blockArrived(report.endFrame, performance.now() - (late >= 0 && late < LATEST_MS ? late : 0));
+      this.#events.level(report.peak, report.energy);
       return;
     }
     if (report.kind === 'opened') this.clock.opened(report.frame);

@@ -1,15 +1,27 @@
 import { type Micros, ZERO } from '@oakbell/core/clock';
-import { eventText, logHeaderText, type Stroke, type TakeEvent } from '@oakbell/core/log';
+import {
+  eventText,
+  FIRST_INSET,
+  logHeaderText,
+  type Framing,
+  type Inset,
+  type Mark,
+  type TakeEvent,
+} from '@oakbell/core/log';
+import { TALLEST_BOARD } from '@oakbell/core/pages';
+import { cameraLook, type CameraLook } from '@oakbell/core/scene';
 import type { CaptureOrder, CaptureReport, Sending, TakeFacts } from './captureProtocol.ts';
 import { LiveInk } from './liveInk.ts';
 import type { MicrophoneFault } from './microphone.ts';
 import { RATE } from './opusEncoder.ts';
 import { SoundInput } from './soundInput.ts';
+import { SpeechPauses } from './speechPauses.ts';
 
 /** What the recorder is doing. Each state has only what it needs. */
 export type RecorderState =
   | { readonly kind: 'listening' }
-  | { readonly kind: 'countdown'; readonly left: number }
+  /** With `joins`, the take goes on from that moment: the last sentence is said again. */
+  | { readonly kind: 'countdown'; readonly left: number; readonly joins?: Micros }
   | { readonly kind: 'recording' }
   | { readonly kind: 'paused' }
   | { readonly kind: 'stopping' }
@@ -31,6 +43,11 @@ export interface RecorderView {
   readonly sending: Sending;
   readonly alarms: readonly Alarm[];
   readonly page: string;
+  readonly framing: Framing;
+  readonly inset: Inset;
+  /** How far down each page has grown and is scrolled, in page units; pages that are not here stand as they were. */
+  readonly heights: ReadonlyMap<string, number>;
+  readonly tops: ReadonlyMap<string, number>;
   /** Rises whenever ink or pages change. */
   readonly ink: number;
 }
@@ -38,7 +55,7 @@ export interface RecorderSetup {
   readonly lessonId: string;
   readonly firstPage: string;
   /** What earlier takes left on each page. */
-  readonly earlierInk: (page: string) => readonly Stroke[];
+  readonly earlierInk: (page: string) => readonly Mark[];
   readonly takeOver: boolean;
 }
 
@@ -47,8 +64,11 @@ const SILENT_AFTER_MS = 4000;
 /** Peaks under this are silence: −50 dBFS. */
 const SILENT_PEAK = 0.003;
 const CLIPPED_PEAK = 0.999;
-/** Sound goes on so long after Stop is pressed, so that the last syllable is in. */
-const TAIL_MS = 300;
+/** Sound counts from so long before recording begins, and goes on so long after Stop is pressed. */
+const HEAD_MS = 500;
+const TAIL_MS = 500;
+/** Before a sentence is said again, so many seconds are counted. */
+const JOIN_COUNT = 2;
 
 const pause = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 /** This window, for as long as it is open. */
@@ -68,6 +88,8 @@ export class TakeRecorder {
   #heardAtMs: number | null = null;
   #clippedAtMs = 0;
   readonly #listeners = new Set<() => void>();
+  readonly #pauses = new SpeechPauses();
+  #turns: readonly { readonly at: Micros; readonly page: string }[] = [];
   readonly #levels = new Set<(peak: number) => void>();
   readonly #input: SoundInput;
   readonly #setup: RecorderSetup;
@@ -75,7 +97,17 @@ export class TakeRecorder {
   private constructor(setup: RecorderSetup, input: SoundInput) {
     this.#setup = setup;
     this.#input = input;
-    this.#view = { state: { kind: 'listening' }, sending: 'fine', alarms: [], page: setup.firstPage, ink: 0 };
+    this.#view = {
+      state: { kind: 'listening' },
+      sending: 'fine',
+      alarms: [],
+      page: setup.firstPage,
+      framing: 'page',
+      inset: FIRST_INSET,
+      heights: new Map(),
+      tops: new Map(),
+      ink: 0,
+    };
     this.ink = new LiveInk(`${this.takeId.slice(0, 8)}-`, (event) => this.#log(event));
     this.turnTo(setup.firstPage);
   }
@@ -84,8 +116,8 @@ export class TakeRecorder {
   static async listen(setup: RecorderSetup, deviceId: string | null): Promise<TakeRecorder | MicrophoneFault> {
     let recorder: TakeRecorder | null = null;
     const events = {
-      level: (peak: number) => {
-        if (recorder) recorder.#hear(peak);
+      level: (peak: number, energy: number) => {
+        if (recorder) recorder.#hear(peak, energy);
       },
       gone: () => {
         if (recorder) recorder.#alarm('microphone-gone', true);
@@ -106,6 +138,13 @@ export class TakeRecorder {
   /** Take time now; 0 before recording. */
   get now(): Micros {
     return this.#worker ? this.#input.clock.takeTimeAt(performance.now()) : ZERO;
+  }
+  /** The length of what will be in the lesson: what was said again counts once. */
+  get length(): Micros {
+    return this.lengthOf(this.now);
+  }
+  lengthOf(whole: Micros): Micros {
+    return (whole - this.#pauses.droppedLength) as Micros;
   }
   /** Take time of an event of the browser. */
   timeOf(event: Pick<Event, 'timeStamp'>): Micros {
@@ -154,14 +193,42 @@ export class TakeRecorder {
     const samples = new MessageChannel();
     this.#input.sendSamplesTo(samples.port1);
     worker.postMessage({ kind: 'begin', facts, samples: samples.port2 } satisfies CaptureOrder, [samples.port2]);
-    await this.#input.openGate();
+    await this.#input.openGate(HEAD_MS);
     this.#set({ state: { kind: 'recording' } });
     this.turnTo(this.#view.page);
+    if (this.#view.framing !== 'page') this.setFraming(this.#view.framing);
+    if (this.#view.inset !== FIRST_INSET) this.setInset(this.#view.inset);
   }
 
   /** Breaks the countdown off. */
   cancelCountdown(): void {
-    if (this.#view.state.kind === 'countdown') this.#set({ state: { kind: 'listening' } });
+    const { state } = this.#view;
+    if (state.kind === 'countdown') this.#set({ state: { kind: state.joins === undefined ? 'listening' : 'paused' } });
+  }
+
+  /**
+   * Steps back to the last pause in speech, takes back what was written and turned since, and goes on after a count
+   * of two. The voice of before stays in the take; it is left out of the lesson.
+   */
+  async sayAgain(): Promise<void> {
+    if (this.#view.state.kind === 'recording') await this.pause();
+    if (this.#view.state.kind !== 'paused') return;
+    const at = this.now;
+    const to = this.#pauses.joinBefore(at);
+    this.#turns = this.#turns.filter((turn) => turn.at <= to);
+    const page = this.#turns.at(-1)?.page ?? this.#setup.firstPage;
+    this.#pauses.drop(to, at);
+    this.ink.backTo(to, at);
+    if (page !== this.#view.page) this.turnTo(page);
+    this.#log({ kind: 'said-again', at, to });
+    this.inkChanged();
+    for (let left = JOIN_COUNT; left > 0; left -= 1) {
+      this.#set({ state: { kind: 'countdown', left, joins: to } });
+      await pause(1000);
+      if ((this.#view.state as RecorderState).kind !== 'countdown') return;
+    }
+    this.#set({ state: { kind: 'paused' } });
+    await this.goOn();
   }
 
   async pause(): Promise<void> {
@@ -195,6 +262,16 @@ export class TakeRecorder {
     this.#post({ kind: 'finish', closings: this.#closings });
   }
 
+  /** Stops and waits until the server has the take whole. */
+  async stopAndSend(): Promise<void> {
+    await this.stop();
+    while (!this.#isOver()) await pause(50);
+  }
+  #isOver(): boolean {
+    const { state } = this.#view;
+    return state.kind === 'failed' || (state.kind === 'recorded' && state.finished);
+  }
+
   /** Turns to a page; before recording it only chooses the first one. */
   turnTo(page: string): void {
     this.ink.penUp();
@@ -203,9 +280,50 @@ export class TakeRecorder {
       this.#seen.add(page);
       this.ink.begin(page, this.#setup.earlierInk(page));
     }
-    if (this.canWrite) this.#log({ kind: 'page', at: this.now, page });
+    if (this.canWrite) {
+      this.#turns = [...this.#turns, { at: this.now, page }];
+      this.#log({ kind: 'page', at: this.now, page });
+    }
     this.#set({ page });
     this.inkChanged();
+  }
+
+  setFraming(framing: Framing): void {
+    if (this.canWrite) this.#log({ kind: 'framing', at: this.now, framing });
+    this.#set({ framing });
+  }
+  setInset(inset: Inset): void {
+    if (this.canWrite) this.#log({ kind: 'inset', at: this.now, inset });
+    this.#set({ inset });
+  }
+
+  /** How the camera picture is shown now, while it is set and changed. */
+  cameraLook(viewHeight: number): CameraLook {
+    const { framing, inset } = this.#view;
+    const settled = { at: -1 as Micros };
+    const states = {
+      framing: { ...settled, now: framing, before: framing },
+      inset: { ...settled, now: inset, before: inset },
+    };
+    return cameraLook({ ...states, time: ZERO, viewHeight });
+  }
+
+  /** Shows a page from `top` downwards, in page units, as far as it goes. */
+  scrollTo(page: string, top: number, viewHeight: number): void {
+    const lowest = (this.#view.heights.get(page) ?? viewHeight) - viewHeight;
+    const held = Math.round(Math.max(0, Math.min(lowest, top)));
+    if (held === (this.#view.tops.get(page) ?? 0)) return;
+    if (this.canWrite) this.#log({ kind: 'scrolled', at: this.now, page, top: held });
+    this.#set({ tops: new Map(this.#view.tops).set(page, held) });
+    this.inkChanged();
+  }
+  /** Makes a board longer by `by` page units; says whether there was room. */
+  grow(page: string, by: number, viewHeight: number): boolean {
+    const height = Math.min(TALLEST_BOARD, (this.#view.heights.get(page) ?? viewHeight) + by);
+    if (height === this.#view.heights.get(page)) return false;
+    if (this.canWrite) this.#log({ kind: 'grown', at: this.now, page, height });
+    this.#set({ heights: new Map(this.#view.heights).set(page, height) });
+    return true;
   }
 
   pointerAt(x: number, y: number, at: Micros): void {
@@ -259,12 +377,13 @@ export class TakeRecorder {
     }
   }
 
-  #hear(peak: number): void {
+  #hear(peak: number, energy: number): void {
     for (const listener of this.#levels) listener(peak);
     const now = performance.now();
     if (peak > SILENT_PEAK) this.#heardAtMs = now;
     if (peak >= CLIPPED_PEAK) this.#clippedAtMs = now;
     if (this.#view.state.kind !== 'recording') return;
+    this.#pauses.heard(energy, this.now);
     this.#alarm('silent', this.#heardAtMs !== null && now - this.#heardAtMs > SILENT_AFTER_MS);
     this.#alarm('clipping', now - this.#clippedAtMs < 2000 && this.#clippedAtMs > 0);
   }

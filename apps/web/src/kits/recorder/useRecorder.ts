@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
-import type { Stroke } from '@oakbell/core/log';
+import type { Mark } from '@oakbell/core/log';
 import { TakeRecorder, type RecorderView } from './takeRecorder.ts';
 import type { MicrophoneFault } from './microphone.ts';
 
@@ -8,7 +8,7 @@ const REMEMBERED = 'oakbell.microphone';
 export interface RecorderPlan {
   readonly lessonId: string;
   readonly firstPage: string;
-  readonly earlierInk: (page: string) => readonly Stroke[];
+  readonly earlierInk: (page: string) => readonly Mark[];
   readonly takeOver: boolean;
   /** Rises with each new take: a new recorder is made then. */
   readonly round: number;

@@ -14,6 +14,8 @@ declare function registerProcessor(name: string, processor: new () => AudioWorkl
 /** 20 ms at 48 kHz. */
 const BLOCK = 960;
 const QUANTUM = 128;
+/** So much sound from before an opening is kept at hand: half a second. */
+const KEPT = 24_000;
 
 class VoiceProcessor extends AudioWorkletProcessor {
   #gate = false;
@@ -22,13 +24,21 @@ class VoiceProcessor extends AudioWorkletProcessor {
   #block = new Int16Array(BLOCK);
   #filled = 0;
   #peak = 0;
+  #energy = 0;
+  /** The newest samples before the gate opens, in a ring. */
+  readonly #before = new Int16Array(KEPT);
+  #heard = 0;
+  #earlier = 0;
   #quanta = 0;
 
   constructor() {
     super();
     this.port.onmessage = ({ data }: MessageEvent<GateOrder>) => {
       if (data.kind === 'samples-to') this.#samples = data.port;
-      else this.#wanted = data.kind === 'open';
+      else {
+        this.#wanted = data.kind === 'open';
+        this.#earlier = data.kind === 'open' ? data.earlierFrames : 0;
+      }
     };
   }
 
@@ -42,22 +52,38 @@ class VoiceProcessor extends AudioWorkletProcessor {
     }
     this.#quanta += 1;
     if (this.#quanta % 8 === 0) {
-      this.#tell({ kind: 'block', endFrame: currentFrame + QUANTUM, peak: this.#peak });
+      const energy = this.#energy / (8 * QUANTUM);
+      this.#tell({ kind: 'block', endFrame: currentFrame + QUANTUM, peak: this.#peak, energy, wallMs: Date.now() });
       this.#peak = 0;
+      this.#energy = 0;
     }
     return true;
   }
 
   #turn(): void {
     this.#gate = this.#wanted;
-    if (!this.#gate) this.#flush();
-    this.#tell({ kind: this.#gate ? 'opened' : 'closed', frame: currentFrame });
+    if (!this.#gate) {
+      this.#flush();
+      this.#tell({ kind: 'closed', frame: currentFrame });
+      return;
+    }
+    const earlier = Math.min(this.#earlier, this.#heard, KEPT);
+    for (let i = earlier; i > 0; i -= 1) this.#keep(this.#before[(this.#heard - i) % KEPT]!);
+    this.#heard = 0;
+    this.#tell({ kind: 'opened', frame: currentFrame - earlier });
   }
 
   #take(sample: number): void {
     this.#peak = Math.max(this.#peak, Math.abs(sample));
-    if (!this.#gate) return;
-    this.#block[this.#filled] = Math.max(-32_768, Math.min(32_767, Math.round(sample * 32_767)));
+    this.#energy += sample * sample;
+    const value = Math.max(-32_768, Math.min(32_767, Math.round(sample * 32_767)));
+    if (this.#gate) return this.#keep(value);
+    this.#before[this.#heard % KEPT] = value;
+    this.#heard += 1;
+  }
+
+  #keep(value: number): void {
+    this.#block[this.#filled] = value;
     this.#filled += 1;
     if (this.#filled === BLOCK) this.#flush();
   }

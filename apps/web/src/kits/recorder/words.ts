@@ -7,7 +7,7 @@ export function stateWords(state: RecorderState): string {
     case 'listening':
       return 'Ready to record';
     case 'countdown':
-      return `Recording starts in ${state.left}`;
+      return state.joins === undefined ? `Recording starts in ${state.left}` : `Say it again in ${state.left}`;
     case 'recording':
       return 'Recording';
     case 'paused':

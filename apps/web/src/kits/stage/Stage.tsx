@@ -1,5 +1,5 @@
 import { PAGE_WIDTH } from '@oakbell/core/pages';
-import type { Scene } from '@oakbell/core/scene';
+import type { CameraPicture, Scene, VisibleStroke } from '@oakbell/core/scene';
 import {
   useEffect,
   useImperativeHandle,
@@ -7,40 +7,55 @@ import {
   useRef,
   useState,
   type PointerEventHandler,
+  type ReactNode,
   type Ref,
+  type WheelEventHandler,
 } from 'react';
+import { loadPageFont } from './pageFont.ts';
 import type { Pictures } from './pictures.ts';
 import { ScenePainter } from './scenePainter.ts';
 import classes from './Stage.module.css';
 
+export type CameraFrame = CameraPicture<CanvasImageSource & object>;
 export interface StageHandle {
   /** Paints this scene with the next frame. */
   show(scene: Scene): void;
-  /** Where a pointer event is on the page, in page units. */
+  /** Paints what moves over the last scene, at once. */
+  live(strokes: readonly VisibleStroke[], pointer: Scene['pointer']): void;
+  /** Where a pointer event is on the page, in page units of the view. */
   placeOf(event: { readonly clientX: number; readonly clientY: number }): { readonly x: number; readonly y: number };
 }
 interface Props {
   readonly ref: Ref<StageHandle>;
   readonly pictures: Pictures;
-  /** Height of the page that is up, in page units: the stage keeps its shape. */
+  /** Height of what is in view of the page, in page units: the stage keeps its shape. */
   readonly pageHeight: number;
   /** What is on it, for those who do not see it. */
   readonly label: string;
-  readonly cursor?: 'none' | 'default' | 'crosshair' | 'cell';
+  readonly cursor?: string;
+  /** The camera's picture at this moment, if there is one. */
+  readonly camera?: () => CameraFrame | undefined;
+  /** Lies over the page; sizes are shares of it. */
+  readonly children?: ReactNode;
   readonly onPointerDown?: PointerEventHandler;
   readonly onPointerMove?: PointerEventHandler;
   readonly onPointerUp?: PointerEventHandler;
+  readonly onPointerCancel?: PointerEventHandler;
   readonly onPointerLeave?: PointerEventHandler;
+  readonly onDoubleClick?: () => void;
+  readonly onWheel?: WheelEventHandler;
 }
 
 /** The page as large as its place allows, painted from scenes. */
-export function Stage({ ref, pictures, pageHeight, label, cursor = 'default', ...pointer }: Props) {
+export function Stage({ ref, pictures, pageHeight, label, cursor = 'default', camera, children, ...pointer }: Props) {
   const frame = useRef<HTMLDivElement>(null);
-  const base = useRef<HTMLCanvasElement>(null);
+  const page = useRef<HTMLCanvasElement>(null);
+  const ink = useRef<HTMLCanvasElement>(null);
   const top = useRef<HTMLCanvasElement>(null);
   const painter = useRef<ScenePainter | null>(null);
   const scene = useRef<Scene | null>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
+  const [font, setFont] = useState(false);
   const asked = useRef(0);
 
   useLayoutEffect(() => {
@@ -54,26 +69,31 @@ export function Stage({ ref, pictures, pageHeight, label, cursor = 'default', ..
     watch.observe(place);
     return () => watch.disconnect();
   }, [pageHeight]);
+  useEffect(() => void loadPageFont().then(() => setFont(true)), []);
 
   const request = useRef(() => undefined as void);
   useEffect(() => {
-    painter.current ??= new ScenePainter(base.current!, top.current!);
+    painter.current = new ScenePainter({ page: page.current!, ink: ink.current!, top: top.current! });
     request.current = () => {
       if (asked.current) return;
       asked.current = requestAnimationFrame(() => {
         asked.current = 0;
         const widthPx = Math.round(size.width * Math.min(2, window.devicePixelRatio));
-        if (scene.current && widthPx > 0) painter.current?.paint(scene.current, pictures, widthPx);
+        if (scene.current && widthPx > 0) painter.current?.paint(scene.current, pictures, widthPx, camera?.());
       });
     };
     request.current();
-  }, [pictures, size]);
+  }, [pictures, size, camera, font]);
   useEffect(() => () => cancelAnimationFrame(asked.current), []);
 
   useImperativeHandle(ref, () => ({
     show(next) {
       scene.current = next;
       request.current();
+    },
+    live(strokes, place) {
+      // A scene that is still waiting for its frame must not be painted over.
+      if (!asked.current) painter.current?.live(strokes, place, camera?.());
     },
     placeOf({ clientX, clientY }) {
       const box = top.current!.getBoundingClientRect();
@@ -84,9 +104,19 @@ export function Stage({ ref, pictures, pageHeight, label, cursor = 'default', ..
 
   return (
     <div ref={frame} className={classes.frame}>
-      <div className={classes.page} style={size} role="img" aria-label={label}>
-        <canvas ref={base} className={classes.layer} />
-        <canvas ref={top} className={classes.layer} style={{ cursor }} data-stage {...pointer} />
+      <div className={classes.page} style={size}>
+        <canvas ref={page} className={classes.layer} data-layer="page" />
+        <canvas ref={ink} className={classes.layer} data-layer="ink" />
+        <canvas
+          ref={top}
+          className={classes.layer}
+          style={{ cursor }}
+          data-stage
+          role="img"
+          aria-label={label}
+          {...pointer}
+        />
+        {children}
       </div>
     </div>
   );

@@ -1,2 +1,5 @@
-export { Stage, type StageHandle } from './Stage.tsx';
+export { Stage, type CameraFrame, type StageHandle } from './Stage.tsx';
+export { loadPageFont } from './pageFont.ts';
+export { strokeBounds } from './scenePainter.ts';
 export { usePictures, type Pictures } from './pictures.ts';
+export { PagePicture } from './PagePicture.tsx';

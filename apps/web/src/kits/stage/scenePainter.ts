@@ -1,63 +1,200 @@
 /*
- * Why two canvases: what is settled (the page and the strokes that are done) is painted once and stays; the stroke
- * being drawn and the pointer change at every frame and are painted on a clear canvas above. A frame costs what
- * has changed, not what is on the page.
+ * Why three canvases: the page with its highlighter lies lowest, settled ink above it, and what changes with every
+ * frame (the stroke being drawn, fading ink, the pointer, the camera) on a clear canvas on top. A frame costs what
+ * has changed: a stroke that is done is painted once, and one that goes is taken out of its own rectangle only.
  */
-import { PAGE_WIDTH } from '@oakbell/core/pages';
+import { around, boundsOf, meets, type Bounds } from '@oakbell/core/ink';
+import { lastMs, type Stroke } from '@oakbell/core/log';
+import { PAGE_WIDTH, picturesOf } from '@oakbell/core/pages';
 import {
+  isBeneath,
+  isDark,
+  paintCamera,
   paintPage,
   paintPointer,
   paintStroke,
+  paintText,
+  type CameraPicture,
   type Scene,
   type Surface,
+  type Target,
   type VisibleStroke,
 } from '@oakbell/core/scene';
 import type { Pictures } from './pictures.ts';
 
-type Canvas2D = CanvasRenderingContext2D & Surface<ImageBitmap>;
+type Canvas2D = CanvasRenderingContext2D & Surface<CanvasImageSource & object>;
+type Place = Target<CanvasImageSource & object>;
+
+/** With more changes than this between two frames everything is painted anew. */
+const FEW = 40;
+/** Wherever a brush may reach beyond its points, in page units. */
+const MARGIN = 8;
+
+const known = new WeakMap<Stroke, Bounds>();
+/** The bounds of a finished stroke, worked out once. */
+export function strokeBounds(stroke: Stroke): Bounds {
+  let bounds = known.get(stroke);
+  if (!bounds) {
+    bounds = boundsOf(stroke.points, stroke.pen.width / 2 + MARGIN);
+    known.set(stroke, bounds);
+  }
+  return bounds;
+}
+
+export interface Layers {
+  readonly page: HTMLCanvasElement;
+  readonly ink: HTMLCanvasElement;
+  readonly top: HTMLCanvasElement;
+}
 
 export class ScenePainter {
-  #settled: readonly string[] = [];
-  #pageKey = '';
-  readonly #base: Canvas2D;
+  #settled: readonly Stroke[] = [];
+  #key = '';
+  #scene: Scene | null = null;
+  #widthPx = 0;
+  #pictures: Pictures = new Map();
+  readonly #page: Canvas2D;
+  readonly #ink: Canvas2D;
   readonly #top: Canvas2D;
 
-  constructor(base: HTMLCanvasElement, top: HTMLCanvasElement) {
-    this.#base = base.getContext('2d', { alpha: false }) as Canvas2D;
+  constructor({ page, ink, top }: Layers) {
+    this.#page = page.getContext('2d', { alpha: false }) as Canvas2D;
+    this.#ink = ink.getContext('2d') as Canvas2D;
     this.#top = top.getContext('2d', { desynchronized: true }) as Canvas2D;
   }
 
   /** Paints a scene `widthPx` device pixels wide. */
-  paint(scene: Scene, pictures: Pictures, widthPx: number): void {
-    const heightPx = Math.round((widthPx * scene.page.height) / PAGE_WIDTH);
-    this.#resize(widthPx, heightPx);
-    const done = scene.strokes.filter(isDone);
-    const ids = done.map((visible) => visible.stroke.id);
-    const picture = scene.page.kind === 'board' ? '' : `${scene.page.picture} ${pictures.has(scene.page.picture)}`;
-    const pageKey = `${scene.page.id} ${picture} ${widthPx}`;
-    const base = { surface: this.#base, widthPx, assets: pictures };
-    const grown = pageKey === this.#pageKey && this.#settled.every((id, i) => ids[i] === id);
-    if (!grown) paintPage(base, scene.page);
-    for (const visible of grown ? done.slice(this.#settled.length) : done) paintStroke(base, visible);
-    this.#settled = ids;
-    this.#pageKey = pageKey;
-    const top = { surface: this.#top, widthPx, assets: pictures };
-    this.#top.clearRect(0, 0, widthPx, heightPx);
-    for (const visible of scene.strokes) if (!isDone(visible)) paintStroke(top, visible);
-    if (scene.pointer) paintPointer(top, scene.pointer);
+  paint(scene: Scene, pictures: Pictures, widthPx: number, camera?: CameraPicture<CanvasImageSource & object>): void {
+    this.#resize(widthPx, Math.round((widthPx * scene.page.height) / PAGE_WIDTH));
+    this.#scene = scene;
+    this.#widthPx = widthPx;
+    this.#pictures = pictures;
+    const done = scene.strokes.filter(isSettled).map((one) => one.stroke);
+    const key = keyOf(scene, pictures, widthPx);
+    if (key !== this.#key) this.#paintAll(done);
+    else this.#paintChanges(done);
+    this.#key = key;
+    this.#settled = done;
+    this.live(
+      scene.strokes.filter((one) => !isSettled(one)),
+      scene.pointer,
+      camera,
+    );
+  }
+
+  /** Paints only what moves over the scene that was painted last: costs nothing for the ink that is there already. */
+  live(
+    strokes: readonly VisibleStroke[],
+    pointer: Scene['pointer'],
+    camera?: CameraPicture<CanvasImageSource & object>,
+  ): void {
+    if (!this.#scene) return;
+    const { width, height } = this.#top.canvas;
+    this.#top.clearRect(0, 0, width, height);
+    const dark = isDark(this.#scene.page);
+    const place = this.#place(this.#top);
+    for (const visible of strokes) paintStroke(place, visible, dark);
+    if (pointer) paintPointer(place, pointer);
+    if (camera) paintCamera(place, this.#scene.camera, camera);
+  }
+
+  #paintAll(done: readonly Stroke[]): void {
+    const view = this.#view();
+    this.#paintPage(done, view);
+    this.#ink.clearRect(0, 0, this.#ink.canvas.width, this.#ink.canvas.height);
+    this.#paintInk(done, view);
+  }
+
+  #paintChanges(done: readonly Stroke[]): void {
+    const before = new Set(this.#settled);
+    const now = new Set(done);
+    const gone = this.#settled.filter((stroke) => !now.has(stroke));
+    const fresh = done.filter((stroke) => !before.has(stroke));
+    if (gone.length === 0) return this.#add(fresh);
+    if (gone.length + fresh.length > FEW) return this.#paintAll(done);
+    const region = [...gone, ...fresh].map(strokeBounds).reduce(around);
+    for (const surface of [this.#page, this.#ink]) {
+      surface.save();
+      this.#clip(surface, region);
+    }
+    this.#ink.clearRect(0, 0, this.#ink.canvas.width, this.#ink.canvas.height);
+    if (gone.concat(fresh).some(lies)) this.#paintPage(done, region);
+    this.#paintInk(done, region);
+    for (const surface of [this.#page, this.#ink]) surface.restore();
+  }
+
+  #add(strokes: readonly Stroke[]): void {
+    const dark = isDark(this.#scene!.page);
+    for (const stroke of strokes) {
+      paintStroke(this.#place(lies(stroke) ? this.#page : this.#ink), { stroke, untilMs: Infinity }, dark);
+    }
+  }
+
+  #paintPage(done: readonly Stroke[], region: Bounds): void {
+    const { page, height } = this.#scene!;
+    paintPage(this.#place(this.#page), page, height);
+    const beneath = done.filter((stroke) => lies(stroke) && meets(strokeBounds(stroke), region));
+    for (const stroke of beneath) paintStroke(this.#place(this.#page), { stroke, untilMs: Infinity }, isDark(page));
+  }
+
+  #paintInk(done: readonly Stroke[], region: Bounds): void {
+    const { page, texts } = this.#scene!;
+    const place = this.#place(this.#ink);
+    for (const text of texts) paintText(place, text, isDark(page));
+    const above = done.filter((stroke) => !lies(stroke) && meets(strokeBounds(stroke), region));
+    for (const stroke of above) paintStroke(place, { stroke, untilMs: Infinity }, isDark(page));
+  }
+
+  #clip(surface: Canvas2D, region: Bounds): void {
+    const scale = this.#widthPx / PAGE_WIDTH;
+    const [left, top] = [Math.floor(region.left * scale), Math.floor((region.top - this.#scene!.top) * scale)];
+    const [right, foot] = [Math.ceil(region.right * scale), Math.ceil((region.bottom - this.#scene!.top) * scale)];
+    surface.beginPath();
+    surface.rect(left, top, right - left, foot - top);
+    surface.clip();
+  }
+
+  /** What is in view, in page units. */
+  #view(): Bounds {
+    const { top, page } = this.#scene!;
+    return { left: -MARGIN, top: top - MARGIN, right: PAGE_WIDTH + MARGIN, bottom: top + page.height + MARGIN };
+  }
+
+  #place(surface: Canvas2D): Place {
+    return { surface, widthPx: this.#widthPx, assets: this.#pictures, top: this.#scene!.top };
   }
 
   #resize(width: number, height: number): void {
-    for (const { canvas } of [this.#base, this.#top]) {
+    for (const { canvas } of [this.#page, this.#ink, this.#top]) {
       if (canvas.width === width && canvas.height === height) continue;
       canvas.width = width;
       canvas.height = height;
-      this.#pageKey = '';
+      this.#key = '';
     }
   }
 }
 
-/** Whether a stroke has been drawn to its end. */
-function isDone({ stroke, untilMs }: VisibleStroke): boolean {
-  return untilMs >= (stroke.points[stroke.points.length - 1] ?? 0);
+/** Whether a stroke lies beneath the ink. */
+const lies = (stroke: Stroke): boolean => isBeneath({ stroke, untilMs: 0 });
+
+/** Whether a stroke has been drawn to its end and will stay. */
+function isSettled({ stroke, untilMs }: VisibleStroke): boolean {
+  return stroke.pen.kind !== 'fading' && untilMs >= lastMs(stroke);
+}
+
+const things = new WeakMap<object, number>();
+let serial = 0;
+/** A number for each list of things: lists are values, so the same list means the same things. */
+function versionOf(list: object | undefined): number {
+  if (!list) return 0;
+  if (!things.has(list)) things.set(list, (serial += 1));
+  return things.get(list)!;
+}
+
+/** Changes whenever the page beneath the ink has to be painted anew. */
+function keyOf({ page, height, top, texts }: Scene, pictures: Pictures, widthPx: number): string {
+  const drawn = picturesOf(page).map((digest) => `${digest}${pictures.has(digest)}`);
+  const backdrop = page.kind === 'board' ? versionOf(page.backdrop) : 0;
+  const words = texts.map((text) => `${text.id}@${text.x},${text.y}`);
+  return [page.id, widthPx, height, top, backdrop, versionOf(page.things), ...drawn, ...words].join(' ');
 }

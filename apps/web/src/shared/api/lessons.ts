@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import type { EditList, History } from '@oakbell/core/edits';
-import type { Page } from '@oakbell/core/pages';
+import { BLANK, readBackdrop, readThings, type Page } from '@oakbell/core/pages';
 import { call, client, type Api } from './client.ts';
 
 export type LessonPage = Api['PageDto'];
@@ -26,10 +26,21 @@ export function useLesson(id: string) {
 
 export const pictureOf = (lessonId: string) => (digest: string) => `/api/lessons/${lessonId}/pictures/${digest}`;
 
-/** A page as the core knows it. */
-export function corePage({ id, kind, height, picture, backdrop }: LessonPage): Page {
-  if (kind === 'board' || picture === null) return { id, kind: 'board', height, backdrop: backdrop ?? 'blank' };
-  return { id, kind, height, picture };
+/** A page as the core knows it: the same object for the same page, so that painters see that nothing changed. */
+export function corePage(page: LessonPage): Page {
+  const made = corePages.get(page) ?? toCore(page);
+  corePages.set(page, made);
+  return made;
+}
+const corePages = new WeakMap<LessonPage, Page>();
+
+function toCore({ id, kind, height, picture, backdrop, things: placed }: LessonPage): Page {
+  const read = readThings(placed);
+  const things = read.ok && read.things.length > 0 ? { things: read.things } : {};
+  if (kind === 'board' || picture === null) {
+    return { id, kind: 'board', height, backdrop: readBackdrop(backdrop) ?? BLANK, ...things };
+  }
+  return { id, kind, height, picture, ...things };
 }
 
 /** Saves an edit list that began from the lesson's revision. @throws Problem `lesson-changed` */

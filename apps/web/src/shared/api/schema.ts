@@ -705,6 +705,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/takes/{id}/analysis": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["takes_analysis"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/speaking-rate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["takes_speakingRate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/takes/{id}/peaks": {
         parameters: {
             query?: never;
@@ -1359,6 +1391,17 @@ export interface components {
             voiceParts: number;
             logParts: number;
             frames: number;
+        };
+        StretchDto: {
+            start: number;
+            end: number;
+        };
+        AnalysisDto: {
+            quiet: components["schemas"]["StretchDto"][];
+            silentWriting: components["schemas"]["StretchDto"][];
+        };
+        SpeakingRateDto: {
+            wordsPerMinute: number;
         };
         EditionDto: {
             /** Format: uuid */
@@ -2758,6 +2801,46 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    takes_analysis: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnalysisDto"];
+                };
+            };
+        };
+    };
+    takes_speakingRate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpeakingRateDto"];
+                };
             };
         };
     };

@@ -5,3 +5,4 @@ export * from './useKeys.ts';
 export * from './ShareBar.tsx';
 export * from './PageTitle.tsx';
 export * from './KeyHelp.tsx';
+export * from './offerUndo.tsx';

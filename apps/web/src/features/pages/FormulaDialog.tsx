@@ -1,0 +1,109 @@
+import { Alert, Button, Code, Group, Modal, Stack, Text, Textarea } from '@mantine/core';
+import { toCanvas } from 'html-to-image';
+import katex, { ParseError } from 'katex';
+import 'katex/dist/katex.min.css';
+import { useMemo, useRef, useState } from 'react';
+import { sendFiles } from '../../shared/api/index.ts';
+import { ProblemNote } from '../../shared/ui/index.ts';
+import classes from './Pages.module.css';
+import type { Placed } from './ThingTools.tsx';
+
+/** The picture has so many pixels for each pixel on the screen, so that it stays sharp close up. */
+const SHARPNESS = 4;
+/** A pixel on the screen is so many page units wide. */
+const UNITS = 1.25;
+
+interface Props {
+  readonly lessonId: string;
+  readonly begin: string;
+  readonly onClose: () => void;
+  readonly onDone: (source: string, made: Placed) => void;
+}
+type Drawn = { readonly html: string } | { readonly fault: string; readonly at: number };
+
+/** What KaTeX makes of a formula, or what is wrong with it and where. */
+export function drawFormula(source: string): Drawn {
+  try {
+    return {
+      html: katex.renderToString(source, {
+        displayMode: true,
+        throwOnError: true,
+        strict: 'ignore',
+        trust: false,
+        maxExpand: 200,
+      }),
+    };
+  } catch (failure) {
+    if (!(failure instanceof ParseError)) throw failure;
+    return { fault: failure.rawMessage, at: failure.position ?? source.length };
+  }
+}
+
+/** A formula in LaTeX notation: seen as it is typed, and made into a picture that every painter paints alike. */
+export function FormulaDialog({ lessonId, begin, onClose, onDone }: Props) {
+  const [source, setSource] = useState(begin);
+  const [making, setMaking] = useState(false);
+  const [failure, setFailure] = useState<unknown>(null);
+  const shown = useRef<HTMLDivElement>(null);
+  const drawn = useMemo(() => drawFormula(source), [source]);
+  const place = async () => {
+    setMaking(true);
+    setFailure(null);
+    try {
+      const canvas = await toCanvas(shown.current!, { pixelRatio: SHARPNESS });
+      const bytes = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
+      const file = new File([bytes!], 'formula.png', { type: 'image/png' });
+      const [made] = await sendFiles<Placed[]>('POST', `/api/lessons/${lessonId}/assets`, [file]);
+      const scale = UNITS / SHARPNESS;
+      onDone(source, { digest: made!.digest, width: canvas.width * scale, height: canvas.height * scale });
+    } catch (problem) {
+      setFailure(problem);
+      setMaking(false);
+    }
+  };
+  const fault = 'fault' in drawn ? drawn : null;
+  return (
+    <Modal opened onClose={onClose} title="Formula" size="lg" closeButtonProps={{ 'aria-label': 'Close' }}>
+      <Stack>
+        <Textarea
+          label="In LaTeX notation"
+          description="For example \\tan\\alpha = \\frac{v \\sin\\beta}{u + v \\cos\\beta}"
+          autosize
+          minRows={2}
+          data-autofocus
+          maxLength={4000}
+          value={source}
+          onChange={(event) => setSource(event.currentTarget.value)}
+        />
+        {fault ? (
+          <Alert role="alert" color="brass.8" variant="light" title="This does not parse yet">
+            <Text size="sm">{fault.fault}</Text>
+            <Code block className={classes.faultPlace}>
+              {source.slice(0, fault.at)}
+              <mark>{source.slice(fault.at, fault.at + 12) || ' here'}</mark>
+              {source.slice(fault.at + 12)}
+            </Code>
+          </Alert>
+        ) : (
+          <div className={classes.formulaBox}>
+            {/* KaTeX escapes what it is given; trust is off, so a formula can neither link nor fetch. */}
+            <div
+              ref={shown}
+              className={classes.formula}
+              dangerouslySetInnerHTML={{ __html: 'html' in drawn ? drawn.html : '' }}
+            />
+          </div>
+        )}
+        <ProblemNote failure={failure} />
+        <Group>
+          <Button disabled={fault !== null || source.trim() === ''} loading={making} onClick={() => void place()}>
+            Put it on the page
+          </Button>
+          <Button variant="subtle" color="oak" onClick={onClose}>
+            Not now
+          </Button>
+        </Group>
+      </Stack>
+    </Modal>
+  );
+}

@@ -1,0 +1,123 @@
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { IconGripVertical } from '@tabler/icons-react';
+import { PagePicture } from '../../kits/stage/index.ts';
+import { corePage, pictureOf, type Lesson, type LessonPage } from '../../shared/api/index.ts';
+import classes from './Pages.module.css';
+import type { PageActs } from './usePageActs.ts';
+import type { PlannedPage } from './usePlan.ts';
+
+interface Props {
+  readonly lesson: Lesson;
+  readonly chosen: string;
+  readonly onChoose: (page: string) => void;
+  readonly acts: PageActs;
+  readonly plan: readonly PlannedPage[];
+}
+
+/** All pages: dragged into order by hand or, on the grip, with space and the arrow keys. */
+export function PageList({ lesson, chosen, onChoose, acts, plan }: Props) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const ids = lesson.pages.map((page) => page.id);
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    acts.order.mutate(arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))));
+  };
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+        <ol>
+          {lesson.pages.map((page, i) => (
+            <PageLine
+              key={page.id}
+              lesson={lesson}
+              page={page}
+              at={i}
+              isChosen={page.id === chosen}
+              onChoose={onChoose}
+              plan={plan[i]}
+            />
+          ))}
+        </ol>
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+interface LineProps {
+  readonly lesson: Lesson;
+  readonly page: LessonPage;
+  readonly at: number;
+  readonly isChosen: boolean;
+  readonly onChoose: (page: string) => void;
+  readonly plan: PlannedPage | undefined;
+}
+
+function PageLine({ lesson, page, at, isChosen, onChoose, plan }: LineProps) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id: page.id,
+  });
+  const seconds = Math.round(plan?.seconds ?? 0);
+  return (
+    <li
+      ref={setNodeRef}
+      className={classes.pageLine}
+      data-dragging={isDragging}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+    >
+      <button
+        type="button"
+        className={classes.page}
+        aria-current={isChosen ? 'page' : undefined}
+        onClick={() => onChoose(page.id)}
+      >
+        <span className={classes.small}>
+          <PagePicture
+            page={corePage(page)}
+            small={page.smallPicture && pictureOf(lesson.id)(page.smallPicture)}
+            pictureAddress={pictureOf(lesson.id)}
+            widthPx={168}
+          />
+        </span>
+        <span className={classes.pageWords}>
+          Page {at + 1}
+          {seconds > 0 && (
+            <span className={classes.share} data-over={plan?.overruns}>
+              <span className="ob-time">{seconds} s</span>
+              {plan?.overruns ? ' over' : ''}
+              <span className={classes.shareBar} style={{ width: `${Math.min(100, (plan?.share ?? 0) * 100)}%` }} />
+            </span>
+          )}
+        </span>
+      </button>
+      <button
+        type="button"
+        ref={setActivatorNodeRef}
+        className={classes.grip}
+        {...attributes}
+        {...listeners}
+        aria-label={`Move page ${at + 1}`}
+      >
+        <IconGripVertical size={18} aria-hidden />
+      </button>
+    </li>
+  );
+}

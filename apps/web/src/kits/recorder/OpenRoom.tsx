@@ -1,0 +1,235 @@
+import { Alert, Text } from '@mantine/core';
+import { timeText } from '@oakbell/core/clock';
+import type { StraightEdge } from '@oakbell/core/ink';
+import { picturesOf } from '@oakbell/core/pages';
+import { useEffect, useRef, useState } from 'react';
+import { KeyHelp, PageTitle, useKeys } from '../../shared/ui/index.ts';
+import { usePictures } from '../stage/index.ts';
+import { BoardScroll } from './BoardScroll.tsx';
+import { InkStage, type InkStageHandle } from './InkStage.tsx';
+import { LevelColumn } from './LevelColumn.tsx';
+import { PageStrip } from './PageStrip.tsx';
+import { keepTray, keptTray, type Tool } from './pens.ts';
+import { PenTray } from './PenTray.tsx';
+import { Review } from './Review.tsx';
+import { RoomClock } from './RoomClock.tsx';
+import { ROOM_KEYS, roomKeys } from './roomKeys.ts';
+import type { RoomProps } from './roomProps.ts';
+import { RoomSetup } from './RoomSetup.tsx';
+import { RunControls } from './RunControls.tsx';
+import classes from './Room.module.css';
+import { SignInAgain } from './SignInAgain.tsx';
+import { StraightEdgeOnPage } from './StraightEdgeOnPage.tsx';
+import type { TakeRecorder } from './takeRecorder.ts';
+import { useLimit } from './useLimit.ts';
+import { useRecorderView } from './useRecorder.ts';
+import { ALARM_WORDS, SENDING_WORDS, stateWords } from './words.ts';
+
+export interface OpenRoomProps extends RoomProps {
+  readonly recorder: TakeRecorder;
+  readonly onAgain: () => void;
+  readonly onTakeOver: () => void;
+}
+const FIRST_EDGE: StraightEdge = { centre: { x: 800, y: 450 }, degrees: 0, width: 84 };
+/** A board grows and is moved by so much at a time, in page units. */
+const SCROLL_STEP = 300;
+
+/** The room while a microphone is open: stage, level, pens, pages and the one round control. */
+export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomProps) {
+  const { pages, onFinished, purpose = 'lesson' } = props;
+  const view = useRecorderView(recorder);
+  const { state } = view;
+  const [tray, setTray] = useState(keptTray);
+  const [tool, setTool] = useState<Tool>(() => ({ kind: 'pen', pen: tray.pens[0]! }));
+  const [edge, setEdge] = useState<StraightEdge | null>(null);
+  const [penOnly, setPenOnly] = useState(() => localStorage.getItem('oakbell.pen-only') === 'yes');
+  const stage = useRef<InkStageHandle>(null);
+  const pictures = usePictures(
+    pages.flatMap(({ page }) => picturesOf(page)),
+    props.pictureAddress,
+  );
+  const at = Math.max(
+    0,
+    pages.findIndex(({ page }) => page.id === view.page),
+  );
+  const up = pages[at]!;
+  const { id: pageId, height: viewHeight } = up.page;
+  const top = view.tops.get(pageId) ?? 0;
+
+  const turn = (by: number) => pages[at + by] && recorder.turnTo(pages[at + by]!.page.id);
+  const undo = (how: 'undo' | 'redo') => {
+    const page = recorder.ink[how](recorder.now);
+    if (page && page !== view.page) recorder.turnTo(page);
+    recorder.inkChanged();
+  };
+  const addBoard = () => void props.onAddBoard?.(pageId).then((id) => recorder.turnTo(id));
+  const scroll = (by: 1 | -1) => {
+    const lowest = (view.heights.get(pageId) ?? viewHeight) - viewHeight;
+    if (by > 0 && top >= lowest && up.page.kind === 'board') recorder.grow(pageId, SCROLL_STEP, viewHeight);
+    recorder.scrollTo(pageId, top + by * SCROLL_STEP, viewHeight);
+  };
+  const press = () => {
+    if (state.kind === 'listening') void recorder.start(Number(localStorage.getItem('oakbell.countdown') ?? 3));
+    else if (state.kind === 'countdown') recorder.cancelCountdown();
+    else if (state.kind === 'recording') void recorder.pause();
+    else if (state.kind === 'paused') void recorder.goOn();
+  };
+  const running = state.kind === 'recording' || state.kind === 'paused';
+  const reviewing = state.kind === 'recorded' || state.kind === 'stopping' || state.kind === 'failed';
+  const straightEdge = () =>
+    setEdge((before) => (before ? null : { ...FIRST_EDGE, centre: { x: 800, y: top + viewHeight / 2 } }));
+  const sayAgain = () => (running ? void recorder.sayAgain() : (false as const));
+  useKeys(
+    reviewing
+      ? {}
+      : roomKeys({
+          tray,
+          tool,
+          onTool: setTool,
+          press,
+          stop: () => void recorder.stop(),
+          sayAgain,
+          turn,
+          addBoard,
+          scroll,
+          straightEdge,
+          undo,
+          frame: (framing) => recorder.setFraming(framing),
+        }),
+  );
+  useLeaveWarning(running || (state.kind === 'recorded' && !state.finished));
+  useLimit(recorder, props.limitMs);
+  const finished = state.kind === 'recorded' && state.finished;
+  const told = useRef(onFinished);
+  useEffect(() => {
+    told.current = onFinished;
+  });
+  useEffect(() => {
+    if (finished) told.current(recorder.takeId);
+  }, [finished, recorder]);
+
+  return (
+    <div className={classes.room} data-state={state.kind}>
+      <PageTitle>{`${stateWords(state)} · ${props.title}`}</PageTitle>
+      <div className={classes.head}>
+        <span className={classes.state} data-state={state.kind} role="status">
+          <span className={classes.lamp} aria-hidden />
+          {stateWords(state)}
+        </span>
+        <RoomClock
+          recorder={recorder}
+          {...(props.targetMs ? { targetMs: props.targetMs } : {})}
+          {...(props.limitMs ? { limitMs: props.limitMs } : {})}
+        />
+        <KeyHelp hall lines={ROOM_KEYS} />
+        {!reviewing && (
+          <RoomSetup
+            recorder={recorder}
+            penOnly={penOnly}
+            onPenOnly={(on) => {
+              setPenOnly(on);
+              localStorage.setItem('oakbell.pen-only', on ? 'yes' : 'no');
+            }}
+            small={purpose === 'answer'}
+          />
+        )}
+        <span className={classes.sending}>
+          {state.kind === 'listening' || (state.kind === 'countdown' && state.joins === undefined)
+            ? (props.note ?? '')
+            : SENDING_WORDS[view.sending]}
+        </span>
+      </div>
+      {view.alarms.map((alarm) => (
+        <Alert key={alarm} role="alert" color="brass.5" variant="filled" className={classes.alarm} py="xs">
+          <Text c="var(--ob-text)">{ALARM_WORDS[alarm]}</Text>
+        </Alert>
+      ))}
+      {view.sending === 'signed-out' && <SignInAgain />}
+      {reviewing ? (
+        <Review {...props} recorder={recorder} onAgain={onAgain} onTakeOver={onTakeOver} />
+      ) : (
+        <>
+          <div className={classes.middle}>
+            <LevelColumn recorder={recorder} />
+            <div className={classes.stageColumn}>
+              <InkStage
+                ref={stage}
+                recorder={recorder}
+                page={up.page}
+                pictures={pictures}
+                tool={tool}
+                edge={edge}
+                penOnly={penOnly}
+                label={`${up.name}, to write on`}
+              >
+                {edge && <StraightEdgeOnPage edge={edge} view={{ top, height: viewHeight }} onChange={setEdge} />}
+                {up.page.kind === 'board' && (
+                  <BoardScroll
+                    top={top}
+                    height={view.heights.get(pageId) ?? viewHeight}
+                    viewHeight={viewHeight}
+                    onScroll={scroll}
+                  />
+                )}
+              </InkStage>
+              {state.kind === 'countdown' && (
+                <div className={classes.count} data-joins={state.joins !== undefined}>
+                  {state.left}
+                  {state.joins !== undefined && (
+                    <span className={classes.joins}>joins at {timeText(state.joins, { tenths: true })}</span>
+                  )}
+                </div>
+              )}
+            </div>
+            <aside className={classes.aside} aria-label="Cues and pages: never recorded">
+              {props.beside}
+              <PageStrip
+                pages={pages}
+                at={at}
+                pictureAddress={props.pictureAddress}
+                onTurn={(page) => recorder.turnTo(page)}
+                {...(props.onAddBoard ? { onAddBoard: addBoard } : {})}
+                {...(state.kind === 'listening' && props.onFromPage ? { onFrom: props.onFromPage } : {})}
+              />
+            </aside>
+          </div>
+          <div className={classes.foot}>
+            <PenTray
+              recorder={recorder}
+              tray={tray}
+              onTray={(next) => {
+                setTray(next);
+                keepTray(next);
+              }}
+              tool={tool}
+              onTool={setTool}
+              straightEdge={edge !== null}
+              onStraightEdge={straightEdge}
+              onClear={() => {
+                recorder.ink.clear(pageId, recorder.now);
+                recorder.inkChanged();
+              }}
+              onUndo={undo}
+              small={purpose === 'answer'}
+            />
+            <RunControls
+              recorder={recorder}
+              onPress={press}
+              {...(props.onStartOver ? { onStartOver: props.onStartOver } : {})}
+              onAgain={onAgain}
+            />
+          </div>
+        </>
+      )}
+    </div>
+  );
+}
+
+function useLeaveWarning(on: boolean): void {
+  useEffect(() => {
+    if (!on) return;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, [on]);
+}

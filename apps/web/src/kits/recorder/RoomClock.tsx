@@ -1,0 +1,45 @@
+import { fromMillis, timeText, type Micros } from '@oakbell/core/clock';
+import { useEffect, useState } from 'react';
+import classes from './Room.module.css';
+import type { TakeRecorder } from './takeRecorder.ts';
+
+export type TimeState = 'fine' | 'near' | 'over';
+
+/** From this share of the target on, the end is near. */
+const NEAR = 0.8;
+
+export function timeStateOf(lengthMs: number, targetMs: number | undefined): TimeState {
+  if (targetMs === undefined || lengthMs < targetMs * NEAR) return 'fine';
+  return lengthMs < targetMs ? 'near' : 'over';
+}
+
+interface Props {
+  readonly recorder: TakeRecorder;
+  readonly targetMs?: number;
+  readonly limitMs?: number;
+}
+
+/** The length of the take several times a second, beside what was aimed at; what is near or over is said in words. */
+export function RoomClock({ recorder, targetMs, limitMs }: Props) {
+  const [length, setLength] = useState(0);
+  useEffect(() => {
+    const timer = setInterval(() => setLength(recorder.length), 100);
+    return () => clearInterval(timer);
+  }, [recorder]);
+  const aim = limitMs ?? targetMs;
+  const state = timeStateOf(length / 1000, aim);
+  return (
+    <span className={classes.clockBox} data-time={state}>
+      <span className={`ob-time ${classes.clock}`} role="timer" aria-label="Length of the take">
+        {timeText(length as Micros, { tenths: true })}
+      </span>
+      {aim !== undefined && (
+        <span className={classes.clockAim}>
+          {state === 'over' ? (limitMs ? 'at the limit of ' : 'over ') : 'of '}
+          <span className="ob-time">{timeText(fromMillis(aim))}</span>
+          {state === 'near' ? ' · nearly there' : ''}
+        </span>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,27 @@
+import type { Micros, TimeRange } from '../clock/index.ts';
+import { coveredLength, intersect, subtract } from '../intervals/index.ts';
+import type { TakeEvent } from './events.ts';
+import { silentWriting } from './silentWriting.ts';
+
+/** What can be said of a take before anyone polishes it. */
+export interface TakeAnalysis {
+  /** Where nothing is said, in rising time. */
+  readonly quiet: readonly TimeRange[];
+  /** Where the pen wrote and nothing was said. */
+  readonly silentWriting: readonly TimeRange[];
+  /** How long was spoken while each page was up; pages that never were are left out. */
+  readonly spokenByPage: Readonly<Record<string, Micros>>;
+}
+
+/** Puts together what the log and the sound tell of a take of `length`. */
+export function analyseTake(events: readonly TakeEvent[], quiet: readonly TimeRange[], length: Micros): TakeAnalysis {
+  const turns = events.filter((event) => event.kind === 'page');
+  const spokenByPage: Record<string, Micros> = {};
+  turns.forEach((turn, i) => {
+    const up = { start: turn.at, end: turns[i + 1]?.at ?? length };
+    if (up.end <= up.start) return;
+    const silent = intersect([up], quiet);
+    spokenByPage[turn.page] = ((spokenByPage[turn.page] ?? 0) + coveredLength(subtract([up], silent))) as Micros;
+  });
+  return { quiet, silentWriting: silentWriting(events, quiet), spokenByPage };
+}
