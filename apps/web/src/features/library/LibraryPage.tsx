@@ -1,55 +1,81 @@
-import { Button, Group, Text, TextInput, Title } from '@mantine/core';
+import { Badge, Button, Group, Menu, Text, TextInput, Title } from '@mantine/core';
 import { micros, timeText } from '@oakbell/core/clock';
-import { IconSearch } from '@tabler/icons-react';
-import { useQuery } from '@tanstack/react-query';
+import { IconDots, IconSearch } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { call, client, pictureOf, type Api } from '../../shared/api/index.ts';
-import { Empty, PageTitle, Show, whenText } from '../../shared/ui/index.ts';
+import { pictureOf } from '../../shared/api/index.ts';
+import { Empty, IconAction, PageTitle, Show, whenText } from '../../shared/ui/index.ts';
+import { CourseList, type Place } from './CourseList.tsx';
+import { placeOf, useCourseActs, useCourses, useLessons, type Course, type CourseActs, type LessonRow } from './courses.ts';
 import classes from './Library.module.css';
+import { NamingPattern } from './NamingPattern.tsx';
 import { NewLesson } from './NewLesson.tsx';
 
 const KINDS = { slides: 'Slide lesson', worked: 'Worked solution', feedback: 'Spoken feedback' } as const;
 
-/** All lessons of a teacher, found by a word of their title. */
+/** All lessons of a teacher: by course and unit, and by the words of their titles. */
 export function LibraryPage() {
   const [search, setSearch] = useSearchParams();
   const [words, setWords] = useState('');
-  const lessons = useQuery({ queryKey: ['lessons'], queryFn: () => call(client.GET('/api/lessons')) });
+  const [place, setPlace] = useState<Place>('all');
+  const lessons = useLessons();
+  const courses = useCourses().data ?? [];
+  const acts = useCourseActs();
   const making = search.has('new');
   return (
-    <div className="ob-page">
+    <div className={classes.library}>
       <PageTitle>Lessons</PageTitle>
-      <Group justify="space-between" mb="md">
-        <Title order={1}>Lessons</Title>
-        {!making && <Button onClick={() => setSearch({ new: '' })}>Make a lesson</Button>}
-      </Group>
-      {making && <NewLesson onCancel={() => setSearch({})} />}
-      <TextInput
-        aria-label="Search lessons"
-        placeholder="Search by title"
-        leftSection={<IconSearch size={18} aria-hidden />}
-        value={words}
-        onChange={(event) => setWords(event.currentTarget.value)}
-        mb="md"
-      />
-      <Show of={lessons} what="Fetching your lessons">
-        {(all) => <Rows lessons={found(all, words)} any={all.length > 0} />}
-      </Show>
+      <CourseList courses={courses} place={place} onPlace={setPlace} acts={acts} />
+      <div className={classes.main}>
+        <Group justify="space-between" mb="md">
+          <Title order={1}>Lessons</Title>
+          <Group gap="xs">
+            <NamingPattern />
+            {!making && <Button onClick={() => setSearch({ new: '' })}>Make a lesson</Button>}
+          </Group>
+        </Group>
+        {making && <NewLesson onCancel={() => setSearch({})} unitId={courses.some((one) => one.units.some((unit) => unit.id === place)) ? place : null} />}
+        <TextInput
+          aria-label="Search lessons"
+          placeholder="Search by title"
+          leftSection={<IconSearch size={18} aria-hidden />}
+          value={words}
+          onChange={(event) => setWords(event.currentTarget.value)}
+          mb="md"
+        />
+        <Show of={lessons} what="Fetching your lessons">
+          {(all) => <Rows lessons={found(placed(all, courses, place), words)} any={all.length > 0} courses={courses} acts={acts} />}
+        </Show>
+      </div>
     </div>
   );
 }
 
+/** The lessons of a place. */
+function placed(lessons: readonly LessonRow[], courses: readonly Course[], place: Place): readonly LessonRow[] {
+  if (place === 'all') return lessons;
+  if (place === 'none') return lessons.filter((lesson) => placeOf(courses, lesson.unitId) === null);
+  const units = courses.find((course) => course.id === place)?.units.map((unit) => unit.id) ?? [place];
+  return lessons.filter((lesson) => lesson.unitId !== null && units.includes(lesson.unitId));
+}
+
 /** The lessons whose title has every one of the words. */
-function found(lessons: readonly Api['LessonRowDto'][], words: string) {
+function found(lessons: readonly LessonRow[], words: string) {
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
   return lessons.filter(({ title }) => wanted.every((word) => title.toLowerCase().includes(word)));
 }
 
-function Rows({ lessons, any }: { readonly lessons: readonly Api['LessonRowDto'][]; readonly any: boolean }) {
+interface RowsProps {
+  readonly lessons: readonly LessonRow[];
+  readonly any: boolean;
+  readonly courses: readonly Course[];
+  readonly acts: CourseActs;
+}
+
+function Rows({ lessons, any, courses, acts }: RowsProps) {
   if (lessons.length === 0) {
     return any ? (
-      <Empty title="No lesson has these words in its title">Try fewer words.</Empty>
+      <Empty title="There is no such lesson here">Try fewer words, or another course.</Empty>
     ) : (
       <Empty
         title="Your first lesson"
@@ -66,22 +92,69 @@ function Rows({ lessons, any }: { readonly lessons: readonly Api['LessonRowDto']
   return (
     <ul className="ob-rows ob-card">
       {lessons.map((lesson) => (
-        <li key={lesson.id} className="ob-row">
-          <span className={classes.cover} data-kind={lesson.kind}>
-            {lesson.cover && <img src={pictureOf(lesson.id)(lesson.cover)} alt="" loading="lazy" />}
-          </span>
-          <div className="ob-row-main">
-            <Link className="ob-link" to={`/lessons/${lesson.id}/${lesson.recorded ? 'polish' : 'pages'}`}>
-              {lesson.title}
-            </Link>
-            <Text size="sm" c="dimmed">
-              {KINDS[lesson.kind]} · {lesson.pages} {lesson.pages === 1 ? 'page' : 'pages'} · changed{' '}
-              {whenText(lesson.updatedAt)}
-            </Text>
-          </div>
-          <Text className="ob-time">{lesson.recorded ? timeText(micros(lesson.length)) : 'not recorded'}</Text>
-        </li>
+        <Row key={lesson.id} lesson={lesson} courses={courses} acts={acts} />
       ))}
     </ul>
+  );
+}
+
+const SAVED = { opening: 'Opening', template: 'Template' } as const;
+
+function Row({ lesson, courses, acts }: { readonly lesson: LessonRow; readonly courses: readonly Course[]; readonly acts: CourseActs }) {
+  const where = placeOf(courses, lesson.unitId);
+  return (
+    <li className="ob-row">
+      <span className={classes.cover} data-kind={lesson.kind}>
+        {lesson.cover && <img src={pictureOf(lesson.id)(lesson.cover)} alt="" loading="lazy" />}
+      </span>
+      <div className="ob-row-main">
+        <Link className="ob-link" to={`/lessons/${lesson.id}/${lesson.recorded ? 'polish' : 'pages'}`}>
+          {lesson.title}
+        </Link>
+        <Text size="sm" c="dimmed">
+          {where ? `${where.course} · ${where.unit} · ` : ''}
+          {KINDS[lesson.kind]} · {lesson.pages} {lesson.pages === 1 ? 'page' : 'pages'} · changed {whenText(lesson.updatedAt)}
+        </Text>
+      </div>
+      {lesson.savedAs && (
+        <Badge variant="light" color="oak" size="lg" tt="none">
+          {SAVED[lesson.savedAs]}
+        </Badge>
+      )}
+      <Text className="ob-time">{lesson.recorded ? timeText(micros(lesson.length)) : 'not recorded'}</Text>
+      <Menu withinPortal position="bottom-end">
+        <Menu.Target>
+          <span>
+            <IconAction label={`More for ${lesson.title}`}>
+              <IconDots size={18} aria-hidden />
+            </IconAction>
+          </span>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Label>Put it into</Menu.Label>
+          {courses.flatMap((course) =>
+            course.units.map((unit) => (
+              <Menu.Item key={unit.id} disabled={unit.id === lesson.unitId} onClick={() => acts.describe.mutate({ id: lesson.id, unitId: unit.id })}>
+                {course.name} · {unit.name}
+              </Menu.Item>
+            )),
+          )}
+          {lesson.unitId && <Menu.Item onClick={() => acts.describe.mutate({ id: lesson.id, unitId: null })}>No place</Menu.Item>}
+          <Menu.Divider />
+          <Menu.Label>Begin other lessons from its pages</Menu.Label>
+          {(['template', 'opening'] as const).map((kind) =>
+            lesson.savedAs === kind ? (
+              <Menu.Item key={kind} onClick={() => acts.describe.mutate({ id: lesson.id, savedAs: null })}>
+                No longer {kind === 'opening' ? 'an opening' : 'a template'}
+              </Menu.Item>
+            ) : (
+              <Menu.Item key={kind} onClick={() => acts.describe.mutate({ id: lesson.id, savedAs: kind })}>
+                Save as {kind === 'opening' ? 'an opening' : 'a template'}
+              </Menu.Item>
+            ),
+          )}
+        </Menu.Dropdown>
+      </Menu>
+    </li>
   );
 }

@@ -1,52 +1,151 @@
-import { Button, Group, Stack, Text, TextInput, Title } from '@mantine/core';
+import { Button, FileButton, Group, NumberInput, Select, Stack, Text, Textarea, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
+import { DEFAULT_NAMING, nameFrom } from '@oakbell/core/naming';
+import type { Thing } from '@oakbell/core/pages';
 import { useMutation } from '@tanstack/react-query';
+import { useState, type ClipboardEvent } from 'react';
 import { useNavigate } from 'react-router';
-import { call, client } from '../../shared/api/index.ts';
+import { call, client, sendFiles } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
+import { placeOf, unitChoices, useCourses, useLessons, usePreferences } from './courses.ts';
 import classes from './Library.module.css';
 
 const KINDS = [
-  { kind: 'slides', name: 'Slide lesson', what: 'From a PDF or pictures. Talk over the pages and write on them.' },
-  { kind: 'worked', name: 'Worked solution', what: 'On a squared board, written with the pen step by step.' },
+  { kind: 'slides', name: 'Slide lesson', what: 'From a PDF, slides or pictures. Talk over the pages and write on them.' },
+  { kind: 'worked', name: 'Worked solution', what: 'A question at the top, then step by step with the pen.' },
 ] as const;
+const BOARDS = [
+  { value: 'squared', label: 'Squared' },
+  { value: 'ruled', label: 'Ruled' },
+  { value: 'dotted', label: 'Dotted' },
+  { value: 'blank', label: 'Blank' },
+  { value: 'columns', label: 'Two columns' },
+  { value: 'dark', label: 'Dark board' },
+];
 
-/** A new lesson in one step: its kind and its title. */
-export function NewLesson({ onCancel }: { readonly onCancel: () => void }) {
+interface Values {
+  kind: 'slides' | 'worked';
+  title: string;
+  unitId: string | null;
+  from: string | null;
+  opening: string | null;
+  question: string;
+  boards: number;
+  board: string;
+}
+interface Placed {
+  readonly digest: string;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A new lesson in one step: its kind, its title, and for a worked solution its question and boards. */
+export function NewLesson({ onCancel, unitId }: { readonly onCancel: () => void; readonly unitId: string | null }) {
   const navigate = useNavigate();
-  const form = useForm<{ kind: 'slides' | 'worked'; title: string }>({
-    initialValues: { kind: 'slides', title: '' },
+  const courses = useCourses().data ?? [];
+  const lessons = useLessons().data ?? [];
+  const naming = usePreferences().data?.naming ?? DEFAULT_NAMING;
+  const [picture, setPicture] = useState<File | null>(null);
+  const form = useForm<Values>({
+    initialValues: { kind: 'slides', title: '', unitId, from: null, opening: null, question: '', boards: 1, board: 'squared' },
     validate: { title: (value) => (value.trim() === '' ? 'Give the lesson a title, such as “Course to steer”' : null) },
   });
+  const { kind, title } = form.values;
+  const place = placeOf(courses, form.values.unitId);
+  const number = lessons.filter((lesson) => lesson.unitId !== null && lesson.unitId === form.values.unitId).length + 1;
+  const name = nameFrom(naming, {
+    ...(place ? { ...place, number: String(number) } : {}),
+    title: title.trim(),
+    date: new Date().toLocaleDateString(undefined, { day: 'numeric', month: 'short' }),
+  });
   const make = useMutation({
-    mutationFn: (body: { kind: 'slides' | 'worked'; title: string }) =>
-      call(client.POST('/api/lessons', { body: { ...body, title: body.title.trim() } })),
+    mutationFn: async (values: Values) => {
+      const begin = {
+        ...(values.unitId ? { unitId: values.unitId } : {}),
+        ...(values.from ? { from: values.from } : {}),
+        ...(values.opening ? { opening: values.opening } : {}),
+      };
+      const isDark = values.board === 'dark';
+      const backdrop = { kind: isDark ? 'blank' : values.board, ...(isDark ? { dark: true } : {}) };
+      const boards = values.kind === 'worked' && !values.from ? { boards: values.boards, backdrop } : {};
+      const lesson = await call(client.POST('/api/lessons', { body: { kind: values.kind, title: name || values.title.trim(), ...begin, ...boards } }));
+      const first = lesson.pages[0];
+      if (values.kind === 'worked' && first) await placeQuestion({ lesson: lesson.id, page: first.id, words: values.question.trim(), picture, there: first.things });
+      return lesson;
+    },
     onSuccess: (lesson) => navigate(`/lessons/${lesson.id}/${lesson.kind === 'worked' ? 'record' : 'pages'}`),
   });
+  const onPaste = (event: ClipboardEvent) => {
+    const file = [...event.clipboardData.files].find((one) => one.type.startsWith('image/'));
+    if (file) setPicture(file);
+  };
+  const saved = (as: 'template' | 'opening') => lessons.filter((lesson) => lesson.savedAs === as).map((lesson) => ({ value: lesson.id, label: lesson.title }));
+  const others = lessons.filter((lesson) => lesson.savedAs === null && lesson.pages > 0).map((lesson) => ({ value: lesson.id, label: lesson.title }));
   return (
-    <form onSubmit={form.onSubmit((values) => make.mutate(values))} noValidate>
+    <form onSubmit={form.onSubmit((values) => make.mutate(values))} onPaste={onPaste} noValidate>
       <Stack className="ob-card" p="lg" mb="lg">
         <Title order={2}>Make a lesson</Title>
         <div className={classes.kinds} role="radiogroup" aria-label="Kind of lesson">
-          {KINDS.map(({ kind, name, what }) => (
-            <button
-              key={kind}
-              type="button"
-              role="radio"
-              aria-checked={form.values.kind === kind}
-              className={classes.kind}
-              onClick={() => form.setFieldValue('kind', kind)}
-            >
-              <Text fw={700}>{name}</Text>
-              <Text size="sm">{what}</Text>
+          {KINDS.map((one) => (
+            <button key={one.kind} type="button" role="radio" aria-checked={kind === one.kind} className={classes.kind} onClick={() => form.setFieldValue('kind', one.kind)}>
+              <Text fw={700}>{one.name}</Text>
+              <Text size="sm">{one.what}</Text>
             </button>
           ))}
         </div>
-        <TextInput label="Title" maxLength={160} data-autofocus autoFocus {...form.getInputProps('title')} />
+        <Group grow align="start">
+          <TextInput label="Title" maxLength={160} data-autofocus autoFocus {...form.getInputProps('title')} />
+          {courses.length > 0 && <Select label="Unit" placeholder="No place yet" clearable data={unitChoices(courses)} {...form.getInputProps('unitId')} />}
+        </Group>
+        {place && title.trim() !== '' && (
+          <Text size="sm" c="dimmed" role="status">
+            It will be called “{name}”.
+          </Text>
+        )}
+        {kind === 'worked' && (
+          <>
+            <Textarea
+              label="Question"
+              description="Typed, or paste a picture of it. It stands at the top of the first board."
+              autosize
+              minRows={2}
+              maxRows={6}
+              maxLength={1500}
+              {...form.getInputProps('question')}
+            />
+            <Group align="end">
+              <FileButton accept="image/png,image/jpeg,image/webp" onChange={setPicture} inputProps={{ 'aria-label': 'Picture of the question' }}>
+                {(props) => (
+                  <Button variant="default" size="sm" {...props}>
+                    {picture ? `Question: ${picture.name}` : 'Picture of the question'}
+                  </Button>
+                )}
+              </FileButton>
+              <Select label="Board" w={160} allowDeselect={false} data={BOARDS} {...form.getInputProps('board')} />
+              <NumberInput label="How many" w={110} min={1} max={20} {...form.getInputProps('boards')} />
+            </Group>
+          </>
+        )}
+        {(lessons.length > 0 || saved('template').length > 0) && (
+          <Group grow>
+            <Select
+              label="Begin from"
+              placeholder="Nothing"
+              clearable
+              searchable
+              data={[
+                ...(saved('template').length > 0 ? [{ group: 'Templates', items: saved('template') }] : []),
+                { group: 'Pages of another lesson', items: others },
+              ]}
+              {...form.getInputProps('from')}
+            />
+            {saved('opening').length > 0 && <Select label="Opening" placeholder="None" clearable data={saved('opening')} {...form.getInputProps('opening')} />}
+          </Group>
+        )}
         <ProblemNote failure={make.error} />
         <Group>
           <Button type="submit" loading={make.isPending}>
-            {form.values.kind === 'worked' ? 'Make it and go to the recording room' : 'Make it and add pages'}
+            {kind === 'worked' ? 'Make it and go to the recording room' : 'Make it and add pages'}
           </Button>
           <Button variant="subtle" color="oak" onClick={onCancel}>
             Not now
@@ -55,4 +154,27 @@ export function NewLesson({ onCancel }: { readonly onCancel: () => void }) {
       </Stack>
     </form>
   );
+}
+
+interface Question {
+  readonly lesson: string;
+  readonly page: string;
+  readonly words: string;
+  readonly picture: File | null;
+  readonly there: readonly unknown[];
+}
+
+/** Puts the question at the top of the first board. */
+async function placeQuestion({ lesson, page, words, picture, there }: Question): Promise<void> {
+  const things: Thing[] = [];
+  if (words !== '') things.push({ id: 'question', kind: 'text', x: 80, y: 48, width: 1440, height: 54, text: words, size: 40, colour: '#26221b' });
+  if (picture) {
+    const [made] = await sendFiles<Placed[]>('POST', `/api/lessons/${lesson}/assets`, [picture]);
+    const width = Math.min(1440, made!.width / 1.5);
+    const y = words === '' ? 40 : 130;
+    things.push({ id: 'question-picture', kind: 'picture', x: 80, y, width: Math.round(width), height: Math.round((width * made!.height) / made!.width), picture: made!.digest });
+  }
+  if (things.length === 0) return;
+  const body = { things: [...there, ...things] as unknown as Record<string, never>[] };
+  await call(client.PUT('/api/lessons/{id}/pages/{page}/things', { params: { path: { id: lesson, page } }, body }));
 }

@@ -64,7 +64,10 @@ export function PageEditor({ lesson, page, name, acts }: Props) {
   };
   const add = (made: NewThing) => {
     const id = crypto.randomUUID().slice(0, 8);
-    set([...history.now, fitted({ id, ...made } as Thing)]);
+    // Below what is there, so that nothing new hides what was placed before.
+    const foot = Math.max(40, ...history.now.map((one) => one.y + one.height + 24));
+    const y = foot + made.height < core.height ? foot : made.y;
+    set([...history.now, fitted({ id, ...made, y } as Thing)]);
     setChosen(id);
   };
   const remove = () => {

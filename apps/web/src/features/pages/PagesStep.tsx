@@ -102,8 +102,10 @@ function PageSide({ lesson, page, at, acts, spoken, wordsPerMinute }: SideProps)
   const seconds = words === null ? (spoken?.seconds ?? 0) : (wordCount(words) / wordsPerMinute) * 60;
   return (
     <>
-      <Group justify="space-between" wrap="nowrap">
-        <Title order={2}>Page {at + 1}</Title>
+      <Group justify="space-between" gap={0}>
+        <Title order={2} style={{ whiteSpace: 'nowrap' }}>
+          Page {at + 1}
+        </Title>
         <Group gap={0} wrap="nowrap">
           <IconAction label="Move up" disabled={at === 0} onClick={() => move(-1)}>
             <IconArrowUp aria-hidden />

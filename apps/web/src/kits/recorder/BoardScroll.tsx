@@ -15,10 +15,10 @@ export function BoardScroll({ top, height, viewHeight, onScroll }: Props) {
   const grows = top >= height - viewHeight;
   return (
     <div className={classes.boardScroll}>
-      <IconAction label="Up the board" keyText="Ctrl+↑" disabled={top <= 0} onClick={() => onScroll(-1)}>
+      <IconAction hall label="Up the board" keyText="Ctrl+↑" disabled={top <= 0} onClick={() => onScroll(-1)}>
         <IconChevronUp aria-hidden />
       </IconAction>
-      <IconAction label={grows ? 'More room below' : 'Down the board'} keyText="Ctrl+↓" onClick={() => onScroll(1)}>
+      <IconAction hall label={grows ? 'More room below' : 'Down the board'} keyText="Ctrl+↓" onClick={() => onScroll(1)}>
         <IconChevronDown aria-hidden />
       </IconAction>
     </div>

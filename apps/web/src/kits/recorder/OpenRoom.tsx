@@ -150,7 +150,17 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
       ) : (
         <>
           <div className={classes.middle}>
-            <LevelColumn recorder={recorder} />
+            <div className={classes.leftEdge}>
+              <LevelColumn recorder={recorder} />
+              {up.page.kind === 'board' && (
+                <BoardScroll
+                  top={top}
+                  height={view.heights.get(pageId) ?? viewHeight}
+                  viewHeight={viewHeight}
+                  onScroll={scroll}
+                />
+              )}
+            </div>
             <div className={classes.stageColumn}>
               <InkStage
                 ref={stage}
@@ -163,14 +173,6 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
                 label={`${up.name}, to write on`}
               >
                 {edge && <StraightEdgeOnPage edge={edge} view={{ top, height: viewHeight }} onChange={setEdge} />}
-                {up.page.kind === 'board' && (
-                  <BoardScroll
-                    top={top}
-                    height={view.heights.get(pageId) ?? viewHeight}
-                    viewHeight={viewHeight}
-                    onScroll={scroll}
-                  />
-                )}
               </InkStage>
               {state.kind === 'countdown' && (
                 <div className={classes.count} data-joins={state.joins !== undefined}>

@@ -1,0 +1,154 @@
+import { Button, Menu, Popover, Stack, Text, TextInput } from '@mantine/core';
+import { IconDots, IconPlus } from '@tabler/icons-react';
+import { useState, type ReactElement, type ReactNode } from 'react';
+import { IconAction, ProblemNote } from '../../shared/ui/index.ts';
+import type { Course, CourseActs } from './courses.ts';
+import classes from './Library.module.css';
+
+/** Which lessons are shown: all, those without a place, or those of a course or unit. */
+export type Place = 'all' | 'none' | string;
+
+interface Props {
+  readonly courses: readonly Course[];
+  readonly place: Place;
+  readonly onPlace: (place: Place) => void;
+  readonly acts: CourseActs;
+}
+
+/** Courses and their units, made and named where they stand. */
+export function CourseList({ courses, place, onPlace, acts }: Props) {
+  const line = (key: Place, name: string, indent: boolean, more?: ReactNode) => (
+    <li key={key} className={classes.placeLine}>
+      <button type="button" className={classes.place} data-indent={indent} aria-current={place === key ? 'true' : undefined} onClick={() => onPlace(key)}>
+        {name}
+      </button>
+      {more}
+    </li>
+  );
+  return (
+    <nav aria-label="Courses" className={classes.courses}>
+      <ul>
+        {line('all', 'All lessons', false)}
+        {courses.map((course) => (
+          <li key={course.id}>
+            <ul>
+              {line(
+                course.id,
+                course.name,
+                false,
+                <More
+                  name={course.name}
+                  onRename={(name) => acts.renameCourse.mutate({ id: course.id, name })}
+                  onRemove={() => acts.removeCourse.mutate(course.id)}
+                  onAdd={(name) => acts.addUnit.mutate({ course: course.id, name })}
+                />,
+              )}
+              {course.units.map((unit) =>
+                line(
+                  unit.id,
+                  unit.name,
+                  true,
+                  <More name={unit.name} onRename={(name) => acts.renameUnit.mutate({ id: unit.id, name })} onRemove={() => acts.removeUnit.mutate(unit.id)} />,
+                ),
+              )}
+            </ul>
+          </li>
+        ))}
+        {courses.length > 0 && line('none', 'Without a place', false)}
+      </ul>
+      <NameOf label="New course" onName={(name) => acts.addCourse.mutate(name)}>
+        <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={16} aria-hidden />}>
+          New course
+        </Button>
+      </NameOf>
+      <ProblemNote failure={acts.addCourse.error ?? acts.addUnit.error ?? acts.removeUnit.error ?? acts.removeCourse.error} />
+    </nav>
+  );
+}
+
+interface MoreProps {
+  readonly name: string;
+  readonly onRename: (name: string) => void;
+  readonly onRemove: () => void;
+  readonly onAdd?: (name: string) => void;
+}
+
+function More({ name, onRename, onRemove, onAdd }: MoreProps) {
+  const [asking, setAsking] = useState<'rename' | 'add' | null>(null);
+  return (
+    <Popover opened={asking !== null} onChange={() => setAsking(null)} withinPortal trapFocus position="right">
+      <Popover.Target>
+        <span>
+          <Menu withinPortal>
+            <Menu.Target>
+              <span>
+                <IconAction label={`More for ${name}`}>
+                  <IconDots size={18} aria-hidden />
+                </IconAction>
+              </span>
+            </Menu.Target>
+            <Menu.Dropdown>
+              {onAdd && <Menu.Item onClick={() => setAsking('add')}>Add a unit</Menu.Item>}
+              <Menu.Item onClick={() => setAsking('rename')}>Rename</Menu.Item>
+              <Menu.Item onClick={onRemove}>Remove; its lessons stay</Menu.Item>
+            </Menu.Dropdown>
+          </Menu>
+        </span>
+      </Popover.Target>
+      <Popover.Dropdown>
+        {asking && (
+          <NameForm
+            label={asking === 'add' ? 'New unit' : 'Name'}
+            begin={asking === 'add' ? '' : name}
+            onName={(next) => {
+              setAsking(null);
+              if (asking === 'add') onAdd?.(next);
+              else onRename(next);
+            }}
+          />
+        )}
+      </Popover.Dropdown>
+    </Popover>
+  );
+}
+
+function NameOf({ label, onName, children }: { readonly label: string; readonly onName: (name: string) => void; readonly children: ReactElement }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover opened={open} onChange={setOpen} withinPortal trapFocus position="right">
+      <Popover.Target>
+        <span onClick={() => setOpen(true)}>{children}</span>
+      </Popover.Target>
+      <Popover.Dropdown>
+        <NameForm
+          label={label}
+          begin=""
+          onName={(name) => {
+            setOpen(false);
+            onName(name);
+          }}
+        />
+      </Popover.Dropdown>
+    </Popover>
+  );
+}
+
+function NameForm({ label, begin, onName }: { readonly label: string; readonly begin: string; readonly onName: (name: string) => void }) {
+  const [name, setName] = useState(begin);
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (name.trim() !== '') onName(name.trim());
+      }}
+    >
+      <Stack gap="xs">
+        <TextInput label={label} maxLength={120} data-autofocus value={name} onChange={(event) => setName(event.currentTarget.value)} />
+        <Button type="submit" size="sm" disabled={name.trim() === ''}>
+          {begin === '' ? 'Add' : 'Rename'}
+        </Button>
+        {begin === '' && <Text size="sm" c="dimmed">It can be renamed later.</Text>}
+      </Stack>
+    </form>
+  );
+}
