@@ -12,7 +12,7 @@ function lesson(minutes: number): { index: TakeIndex; pages: readonly Page[] } {
   const pages = Array.from({ length: turns }, (_, i): Page => ({
     id: `p${i}`,
     kind: 'board',
-    backdrop: 'squared',
+    backdrop: { kind: 'squared' },
     height: 900,
   }));
   const events: TakeEvent[] = [];
