@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
 import { AssignmentsModule } from './modules/assignments/index.ts';
 import { ClassesModule } from './modules/classes/index.ts';
+import { CompanionsModule } from './modules/companions/index.ts';
 import { CoursesModule } from './modules/courses/index.ts';
 import { EditionsModule } from './modules/editions/index.ts';
 import { LessonsModule } from './modules/lessons/index.ts';
@@ -32,6 +33,7 @@ import { StorageModule } from './platform/storage/index.ts';
     ClassesModule,
     LessonsModule,
     CoursesModule,
+    CompanionsModule,
     TakesModule,
     EditionsModule,
     AssignmentsModule,

@@ -4,6 +4,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import { Logger } from 'nestjs-pino';
 import { prepareHttp } from './http.ts';
 import { LoggedAppModule } from './loggedApp.module.ts';
+import { CompanionSocket } from './modules/companions/index.ts';
 import { CONFIG, ConfigError, readConfig, type Config } from './platform/config/index.ts';
 
 /** The HTTP process. */
@@ -14,6 +15,7 @@ async function serve(): Promise<void> {
   const config = app.get<Config>(CONFIG);
   prepareHttp(app, config);
   app.enableShutdownHooks();
+  app.get(CompanionSocket).attach(app.getHttpServer());
   await app.listen(config.port, config.host);
 }
 

@@ -7,6 +7,7 @@ import supertest from 'supertest';
 import { DataSource } from 'typeorm';
 import { AppModule } from '../app.module.ts';
 import { prepareHttp } from '../http.ts';
+import { CompanionSocket } from '../modules/companions/index.ts';
 import { ClassesService } from '../modules/classes/index.ts';
 import { PeopleService } from '../modules/people/index.ts';
 import { CONFIG, type Config } from '../platform/config/index.ts';
@@ -41,12 +42,14 @@ export async function startTestApp(): Promise<TestApp> {
   await app.init();
   await app.get(JobRunner).start();
   const http = createServer(app.getHttpAdapter().getInstance() as Parameters<typeof createServer>[1]);
+  const detach = app.get(CompanionSocket).attach(http);
   const signedIn = async (person: string) => {
     const agent = supertest.agent(http);
     await agent.post('/api/session').send({ name: person, password: PASSWORD }).expect(200);
     return agent;
   };
   const close = async () => {
+    detach();
     await app.close();
     await admin.query(`DROP DATABASE ${name}`);
     await admin.end();

@@ -64,6 +64,10 @@ export const router = createBrowserRouter([
         path: '/sign-in',
         ...lazy(async () => ({ Component: (await import('../features/signin/index.ts')).SignInPage })),
       },
+      {
+        path: '/companion',
+        ...lazy(async () => ({ Component: (await import('../features/companion/index.ts')).CompanionPage })),
+      },
       { Component: LearnerShell, children: learner },
       { ...lazy(async () => ({ Component: (await import('./TeacherShell.tsx')).TeacherShell })), children: teacher },
       {

@@ -19,11 +19,14 @@ function voice(seconds: number, loud = 0.12, room = 0.0004, seed = 7): Float32Ar
     const syllable = Math.max(0, Math.sin(2 * Math.PI * 4 * t)) ** 0.6;
     let tone = 0;
     for (let n = 1; n <= 40; n += 1) tone += Math.sin(2 * Math.PI * 130 * n * t) / n;
-    return (resting ? 0 : tone * syllable * loud) + (random() * 0.25 + (resting ? 0 : random() * syllable * loud * 4)) * room;
+    return (
+      (resting ? 0 : tone * syllable * loud) + (random() * 0.25 + (resting ? 0 : random() * syllable * loud * 4)) * room
+    );
   });
 }
 const verdict = (samples: Float32Array) => checkSound(samples, RATE).verdict;
-const level = (samples: Float32Array) => 10 * Math.log10(samples.reduce((sum, x) => sum + x * x, 0) / samples.length + 1e-12);
+const level = (samples: Float32Array) =>
+  10 * Math.log10(samples.reduce((sum, x) => sum + x * x, 0) / samples.length + 1e-12);
 
 describe('the sound check', () => {
   it('is content with a voice at a good level in a quiet room', () => {
@@ -41,7 +44,8 @@ describe('the sound check', () => {
     expect(verdict(voice(6, 0.12, 0.06))).toBe('noise');
   });
   it('hears mains hum', () => {
-    const hum = (i: number) => [1, 2, 3].reduce((sum, n) => sum + Math.sin((2 * Math.PI * 50 * n * i) / RATE), 0) * 0.004;
+    const hum = (i: number) =>
+      [1, 2, 3].reduce((sum, n) => sum + Math.sin((2 * Math.PI * 50 * n * i) / RATE), 0) * 0.004;
     expect(verdict(voice(6).map((x, i) => x + hum(i)))).toBe('hum');
   });
   it('refuses to judge less than a second', () => {
@@ -83,6 +87,9 @@ describe('what can be switched on', () => {
     const before = given.slice();
     expect(level(levelled(given, RATE).subarray(RATE * 6)) - level(given.subarray(RATE * 6))).toBeGreaterThan(4);
     expect(given).toEqual(before);
-    expect(level(throughSwitches(given, RATE, { gain: 6, noise: false, levelling: false })) - level(given)).toBeCloseTo(6.02, 1);
+    expect(level(throughSwitches(given, RATE, { gain: 6, noise: false, levelling: false })) - level(given)).toBeCloseTo(
+      6.02,
+      1,
+    );
   });
 });

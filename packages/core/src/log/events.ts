@@ -127,6 +127,15 @@ export interface SaidAgain extends Timed {
   readonly to: Micros;
 }
 
+/** What was switched on for the microphone from here on: done to a copy of the voice, never to the take. */
+export interface SoundSwitched extends Timed {
+  readonly kind: 'sound';
+  /** Decibels, −20…30. */
+  readonly gain: number;
+  readonly noise: boolean;
+  readonly levelling: boolean;
+}
+
 export type TakeEvent =
   | PageTurned
   | StrokeBegun
@@ -142,7 +151,8 @@ export type TakeEvent =
   | Scrolled
   | Framed
   | InsetPlaced
-  | SaidAgain;
+  | SaidAgain
+  | SoundSwitched;
 
 /** The first line of a log. */
 export interface LogHeader {

@@ -126,6 +126,14 @@ const KINDS: ReadonlyMap<string, Checks> = new Map<string, Checks>([
   ['scrolled', { page: isText, top: isAtLeast(0) }],
   ['framing', { framing: (value) => (FRAMINGS as readonly unknown[]).includes(value) }],
   ['inset', { inset: isInset }],
+  [
+    'sound',
+    {
+      gain: (value) => typeof value === 'number' && value >= -20 && value <= 30,
+      noise: (value) => typeof value === 'boolean',
+      levelling: (value) => typeof value === 'boolean',
+    },
+  ],
   ['said-again', { to: (value) => Number.isSafeInteger(value) && (value as number) >= 0 }],
 ]);
 

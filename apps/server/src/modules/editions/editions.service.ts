@@ -1,6 +1,7 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { master, peaksOf } from '@oakbell/core/audio';
+import { master, peaksOf, throughSwitches } from '@oakbell/core/audio';
+import { readLog } from '@oakbell/core/log';
 import { programmeOf } from '@oakbell/core/edits';
 import { createHash, randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
@@ -12,7 +13,7 @@ import type { Person } from '../../platform/sessions/index.ts';
 import { encodeVoice, ffmpegToFile } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { corePage, LessonsService, mayMake, PagesService, type LessonEntity } from '../lessons/index.ts';
-import { RATE, TakesService } from '../takes/index.ts';
+import { RATE, TakesService, type TakeEntity } from '../takes/index.ts';
 import { EditionEntity } from './edition.entity.ts';
 import { coarsePeaks, takesNeeded, type Manifest } from './manifest.ts';
 import { joinVoices } from './programmeVoice.ts';
@@ -153,7 +154,7 @@ export class EditionsService implements OnModuleInit {
           'take-missing',
           'A take of this lesson is no longer here. Undo to the step before it was added.',
         );
-      const samples = decoded.get(takeId) ?? (await this.takes.samples(take, CLEANING));
+      const samples = decoded.get(takeId) ?? (await this.#takeVoice(take));
       decoded.set(takeId, samples);
       return samples;
     });
@@ -163,6 +164,14 @@ export class EditionsService implements OnModuleInit {
     const file = await encodeVoice(samples, 'webm', VOICE_KILOBITS);
     await progress(0.95);
     return { file, peaks: coarsePeaks(peaksOf(samples, RATE)), lufs: Number.isFinite(lufs) ? lufs : null };
+  }
+
+  /** The voice of a take as it is heard: cleaned, with what was switched on in the sound check. */
+  async #takeVoice(take: TakeEntity): Promise<Float32Array> {
+    const log = readLog(await this.takes.logText(take.id));
+    const switched = log.ok ? log.events.find((event) => event.kind === 'sound') : undefined;
+    const samples = await this.takes.samples(take, CLEANING);
+    return switched ? throughSwitches(samples, RATE, switched) : samples;
   }
 
   async #manifest(edition: EditionEntity, peaks: Uint8Array): Promise<Manifest> {

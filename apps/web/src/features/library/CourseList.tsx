@@ -19,7 +19,13 @@ interface Props {
 export function CourseList({ courses, place, onPlace, acts }: Props) {
   const line = (key: Place, name: string, indent: boolean, more?: ReactNode) => (
     <li key={key} className={classes.placeLine}>
-      <button type="button" className={classes.place} data-indent={indent} aria-current={place === key ? 'true' : undefined} onClick={() => onPlace(key)}>
+      <button
+        type="button"
+        className={classes.place}
+        data-indent={indent}
+        aria-current={place === key ? 'true' : undefined}
+        onClick={() => onPlace(key)}
+      >
         {name}
       </button>
       {more}
@@ -48,7 +54,11 @@ export function CourseList({ courses, place, onPlace, acts }: Props) {
                   unit.id,
                   unit.name,
                   true,
-                  <More name={unit.name} onRename={(name) => acts.renameUnit.mutate({ id: unit.id, name })} onRemove={() => acts.removeUnit.mutate(unit.id)} />,
+                  <More
+                    name={unit.name}
+                    onRename={(name) => acts.renameUnit.mutate({ id: unit.id, name })}
+                    onRemove={() => acts.removeUnit.mutate(unit.id)}
+                  />,
                 ),
               )}
             </ul>
@@ -61,7 +71,9 @@ export function CourseList({ courses, place, onPlace, acts }: Props) {
           New course
         </Button>
       </NameOf>
-      <ProblemNote failure={acts.addCourse.error ?? acts.addUnit.error ?? acts.removeUnit.error ?? acts.removeCourse.error} />
+      <ProblemNote
+        failure={acts.addCourse.error ?? acts.addUnit.error ?? acts.removeUnit.error ?? acts.removeCourse.error}
+      />
     </nav>
   );
 }
@@ -112,7 +124,15 @@ function More({ name, onRename, onRemove, onAdd }: MoreProps) {
   );
 }
 
-function NameOf({ label, onName, children }: { readonly label: string; readonly onName: (name: string) => void; readonly children: ReactElement }) {
+function NameOf({
+  label,
+  onName,
+  children,
+}: {
+  readonly label: string;
+  readonly onName: (name: string) => void;
+  readonly children: ReactElement;
+}) {
   const [open, setOpen] = useState(false);
   return (
     <Popover opened={open} onChange={setOpen} withinPortal trapFocus position="right">
@@ -133,7 +153,15 @@ function NameOf({ label, onName, children }: { readonly label: string; readonly 
   );
 }
 
-function NameForm({ label, begin, onName }: { readonly label: string; readonly begin: string; readonly onName: (name: string) => void }) {
+function NameForm({
+  label,
+  begin,
+  onName,
+}: {
+  readonly label: string;
+  readonly begin: string;
+  readonly onName: (name: string) => void;
+}) {
   const [name, setName] = useState(begin);
   return (
     <form
@@ -143,11 +171,21 @@ function NameForm({ label, begin, onName }: { readonly label: string; readonly b
       }}
     >
       <Stack gap="xs">
-        <TextInput label={label} maxLength={120} data-autofocus value={name} onChange={(event) => setName(event.currentTarget.value)} />
+        <TextInput
+          label={label}
+          maxLength={120}
+          data-autofocus
+          value={name}
+          onChange={(event) => setName(event.currentTarget.value)}
+        />
         <Button type="submit" size="sm" disabled={name.trim() === ''}>
           {begin === '' ? 'Add' : 'Rename'}
         </Button>
-        {begin === '' && <Text size="sm" c="dimmed">It can be renamed later.</Text>}
+        {begin === '' && (
+          <Text size="sm" c="dimmed">
+            It can be renamed later.
+          </Text>
+        )}
       </Stack>
     </form>
   );

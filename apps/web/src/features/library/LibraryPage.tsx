@@ -6,7 +6,15 @@ import { Link, useSearchParams } from 'react-router';
 import { pictureOf } from '../../shared/api/index.ts';
 import { Empty, IconAction, PageTitle, Show, whenText } from '../../shared/ui/index.ts';
 import { CourseList, type Place } from './CourseList.tsx';
-import { placeOf, useCourseActs, useCourses, useLessons, type Course, type CourseActs, type LessonRow } from './courses.ts';
+import {
+  placeOf,
+  useCourseActs,
+  useCourses,
+  useLessons,
+  type Course,
+  type CourseActs,
+  type LessonRow,
+} from './courses.ts';
 import classes from './Library.module.css';
 import { NamingPattern } from './NamingPattern.tsx';
 import { NewLesson } from './NewLesson.tsx';
@@ -34,7 +42,12 @@ export function LibraryPage() {
             {!making && <Button onClick={() => setSearch({ new: '' })}>Make a lesson</Button>}
           </Group>
         </Group>
-        {making && <NewLesson onCancel={() => setSearch({})} unitId={courses.some((one) => one.units.some((unit) => unit.id === place)) ? place : null} />}
+        {making && (
+          <NewLesson
+            onCancel={() => setSearch({})}
+            unitId={courses.some((one) => one.units.some((unit) => unit.id === place)) ? place : null}
+          />
+        )}
         <TextInput
           aria-label="Search lessons"
           placeholder="Search by title"
@@ -44,7 +57,14 @@ export function LibraryPage() {
           mb="md"
         />
         <Show of={lessons} what="Fetching your lessons">
-          {(all) => <Rows lessons={found(placed(all, courses, place), words)} any={all.length > 0} courses={courses} acts={acts} />}
+          {(all) => (
+            <Rows
+              lessons={found(placed(all, courses, place), words)}
+              any={all.length > 0}
+              courses={courses}
+              acts={acts}
+            />
+          )}
         </Show>
       </div>
     </div>
@@ -100,7 +120,15 @@ function Rows({ lessons, any, courses, acts }: RowsProps) {
 
 const SAVED = { opening: 'Opening', template: 'Template' } as const;
 
-function Row({ lesson, courses, acts }: { readonly lesson: LessonRow; readonly courses: readonly Course[]; readonly acts: CourseActs }) {
+function Row({
+  lesson,
+  courses,
+  acts,
+}: {
+  readonly lesson: LessonRow;
+  readonly courses: readonly Course[];
+  readonly acts: CourseActs;
+}) {
   const where = placeOf(courses, lesson.unitId);
   return (
     <li className="ob-row">
@@ -113,7 +141,8 @@ function Row({ lesson, courses, acts }: { readonly lesson: LessonRow; readonly c
         </Link>
         <Text size="sm" c="dimmed">
           {where ? `${where.course} · ${where.unit} · ` : ''}
-          {KINDS[lesson.kind]} · {lesson.pages} {lesson.pages === 1 ? 'page' : 'pages'} · changed {whenText(lesson.updatedAt)}
+          {KINDS[lesson.kind]} · {lesson.pages} {lesson.pages === 1 ? 'page' : 'pages'} · changed{' '}
+          {whenText(lesson.updatedAt)}
         </Text>
       </div>
       {lesson.savedAs && (
@@ -134,12 +163,18 @@ function Row({ lesson, courses, acts }: { readonly lesson: LessonRow; readonly c
           <Menu.Label>Put it into</Menu.Label>
           {courses.flatMap((course) =>
             course.units.map((unit) => (
-              <Menu.Item key={unit.id} disabled={unit.id === lesson.unitId} onClick={() => acts.describe.mutate({ id: lesson.id, unitId: unit.id })}>
+              <Menu.Item
+                key={unit.id}
+                disabled={unit.id === lesson.unitId}
+                onClick={() => acts.describe.mutate({ id: lesson.id, unitId: unit.id })}
+              >
                 {course.name} · {unit.name}
               </Menu.Item>
             )),
           )}
-          {lesson.unitId && <Menu.Item onClick={() => acts.describe.mutate({ id: lesson.id, unitId: null })}>No place</Menu.Item>}
+          {lesson.unitId && (
+            <Menu.Item onClick={() => acts.describe.mutate({ id: lesson.id, unitId: null })}>No place</Menu.Item>
+          )}
           <Menu.Divider />
           <Menu.Label>Begin other lessons from its pages</Menu.Label>
           {(['template', 'opening'] as const).map((kind) =>

@@ -49,7 +49,12 @@ export function NamingPattern() {
             Example: <Code>{fault === null ? nameFrom(pattern, EXAMPLE) : '…'}</Code>
           </Text>
           <ProblemNote failure={acts.setNaming.error} />
-          <Button size="sm" disabled={fault !== null || pattern.trim() === ''} loading={acts.setNaming.isPending} onClick={() => acts.setNaming.mutate(pattern.trim(), { onSuccess: () => setOpen(false) })}>
+          <Button
+            size="sm"
+            disabled={fault !== null || pattern.trim() === ''}
+            loading={acts.setNaming.isPending}
+            onClick={() => acts.setNaming.mutate(pattern.trim(), { onSuccess: () => setOpen(false) })}
+          >
             Use this pattern
           </Button>
         </Stack>

@@ -11,7 +11,11 @@ import { placeOf, unitChoices, useCourses, useLessons, usePreferences } from './
 import classes from './Library.module.css';
 
 const KINDS = [
-  { kind: 'slides', name: 'Slide lesson', what: 'From a PDF, slides or pictures. Talk over the pages and write on them.' },
+  {
+    kind: 'slides',
+    name: 'Slide lesson',
+    what: 'From a PDF, slides or pictures. Talk over the pages and write on them.',
+  },
   { kind: 'worked', name: 'Worked solution', what: 'A question at the top, then step by step with the pen.' },
 ] as const;
 const BOARDS = [
@@ -47,7 +51,16 @@ export function NewLesson({ onCancel, unitId }: { readonly onCancel: () => void;
   const naming = usePreferences().data?.naming ?? DEFAULT_NAMING;
   const [picture, setPicture] = useState<File | null>(null);
   const form = useForm<Values>({
-    initialValues: { kind: 'slides', title: '', unitId, from: null, opening: null, question: '', boards: 1, board: 'squared' },
+    initialValues: {
+      kind: 'slides',
+      title: '',
+      unitId,
+      from: null,
+      opening: null,
+      question: '',
+      boards: 1,
+      board: 'squared',
+    },
     validate: { title: (value) => (value.trim() === '' ? 'Give the lesson a title, such as “Course to steer”' : null) },
   });
   const { kind, title } = form.values;
@@ -68,9 +81,20 @@ export function NewLesson({ onCancel, unitId }: { readonly onCancel: () => void;
       const isDark = values.board === 'dark';
       const backdrop = { kind: isDark ? 'blank' : values.board, ...(isDark ? { dark: true } : {}) };
       const boards = values.kind === 'worked' && !values.from ? { boards: values.boards, backdrop } : {};
-      const lesson = await call(client.POST('/api/lessons', { body: { kind: values.kind, title: name || values.title.trim(), ...begin, ...boards } }));
+      const lesson = await call(
+        client.POST('/api/lessons', {
+          body: { kind: values.kind, title: name || values.title.trim(), ...begin, ...boards },
+        }),
+      );
       const first = lesson.pages[0];
-      if (values.kind === 'worked' && first) await placeQuestion({ lesson: lesson.id, page: first.id, words: values.question.trim(), picture, there: first.things });
+      if (values.kind === 'worked' && first)
+        await placeQuestion({
+          lesson: lesson.id,
+          page: first.id,
+          words: values.question.trim(),
+          picture,
+          there: first.things,
+        });
       return lesson;
     },
     onSuccess: (lesson) => navigate(`/lessons/${lesson.id}/${lesson.kind === 'worked' ? 'record' : 'pages'}`),
@@ -79,15 +103,25 @@ export function NewLesson({ onCancel, unitId }: { readonly onCancel: () => void;
     const file = [...event.clipboardData.files].find((one) => one.type.startsWith('image/'));
     if (file) setPicture(file);
   };
-  const saved = (as: 'template' | 'opening') => lessons.filter((lesson) => lesson.savedAs === as).map((lesson) => ({ value: lesson.id, label: lesson.title }));
-  const others = lessons.filter((lesson) => lesson.savedAs === null && lesson.pages > 0).map((lesson) => ({ value: lesson.id, label: lesson.title }));
+  const saved = (as: 'template' | 'opening') =>
+    lessons.filter((lesson) => lesson.savedAs === as).map((lesson) => ({ value: lesson.id, label: lesson.title }));
+  const others = lessons
+    .filter((lesson) => lesson.savedAs === null && lesson.pages > 0)
+    .map((lesson) => ({ value: lesson.id, label: lesson.title }));
   return (
     <form onSubmit={form.onSubmit((values) => make.mutate(values))} onPaste={onPaste} noValidate>
       <Stack className="ob-card" p="lg" mb="lg">
         <Title order={2}>Make a lesson</Title>
         <div className={classes.kinds} role="radiogroup" aria-label="Kind of lesson">
           {KINDS.map((one) => (
-            <button key={one.kind} type="button" role="radio" aria-checked={kind === one.kind} className={classes.kind} onClick={() => form.setFieldValue('kind', one.kind)}>
+            <button
+              key={one.kind}
+              type="button"
+              role="radio"
+              aria-checked={kind === one.kind}
+              className={classes.kind}
+              onClick={() => form.setFieldValue('kind', one.kind)}
+            >
               <Text fw={700}>{one.name}</Text>
               <Text size="sm">{one.what}</Text>
             </button>
@@ -95,7 +129,15 @@ export function NewLesson({ onCancel, unitId }: { readonly onCancel: () => void;
         </div>
         <Group grow align="start">
           <TextInput label="Title" maxLength={160} data-autofocus autoFocus {...form.getInputProps('title')} />
-          {courses.length > 0 && <Select label="Unit" placeholder="No place yet" clearable data={unitChoices(courses)} {...form.getInputProps('unitId')} />}
+          {courses.length > 0 && (
+            <Select
+              label="Unit"
+              placeholder="No place yet"
+              clearable
+              data={unitChoices(courses)}
+              {...form.getInputProps('unitId')}
+            />
+          )}
         </Group>
         {place && title.trim() !== '' && (
           <Text size="sm" c="dimmed" role="status">
@@ -114,7 +156,11 @@ export function NewLesson({ onCancel, unitId }: { readonly onCancel: () => void;
               {...form.getInputProps('question')}
             />
             <Group align="end">
-              <FileButton accept="image/png,image/jpeg,image/webp" onChange={setPicture} inputProps={{ 'aria-label': 'Picture of the question' }}>
+              <FileButton
+                accept="image/png,image/jpeg,image/webp"
+                onChange={setPicture}
+                inputProps={{ 'aria-label': 'Picture of the question' }}
+              >
                 {(props) => (
                   <Button variant="default" size="sm" {...props}>
                     {picture ? `Question: ${picture.name}` : 'Picture of the question'}
@@ -139,7 +185,15 @@ export function NewLesson({ onCancel, unitId }: { readonly onCancel: () => void;
               ]}
               {...form.getInputProps('from')}
             />
-            {saved('opening').length > 0 && <Select label="Opening" placeholder="None" clearable data={saved('opening')} {...form.getInputProps('opening')} />}
+            {saved('opening').length > 0 && (
+              <Select
+                label="Opening"
+                placeholder="None"
+                clearable
+                data={saved('opening')}
+                {...form.getInputProps('opening')}
+              />
+            )}
           </Group>
         )}
         <ProblemNote failure={make.error} />
@@ -167,12 +221,31 @@ interface Question {
 /** Puts the question at the top of the first board. */
 async function placeQuestion({ lesson, page, words, picture, there }: Question): Promise<void> {
   const things: Thing[] = [];
-  if (words !== '') things.push({ id: 'question', kind: 'text', x: 80, y: 48, width: 1440, height: 54, text: words, size: 40, colour: '#26221b' });
+  if (words !== '')
+    things.push({
+      id: 'question',
+      kind: 'text',
+      x: 80,
+      y: 48,
+      width: 1440,
+      height: 54,
+      text: words,
+      size: 40,
+      colour: '#26221b',
+    });
   if (picture) {
     const [made] = await sendFiles<Placed[]>('POST', `/api/lessons/${lesson}/assets`, [picture]);
     const width = Math.min(1440, made!.width / 1.5);
     const y = words === '' ? 40 : 130;
-    things.push({ id: 'question-picture', kind: 'picture', x: 80, y, width: Math.round(width), height: Math.round((width * made!.height) / made!.width), picture: made!.digest });
+    things.push({
+      id: 'question-picture',
+      kind: 'picture',
+      x: 80,
+      y,
+      width: Math.round(width),
+      height: Math.round((width * made!.height) / made!.width),
+      picture: made!.digest,
+    });
   }
   if (things.length === 0) return;
   const body = { things: [...there, ...things] as unknown as Record<string, never>[] };

@@ -18,7 +18,12 @@ export function BoardScroll({ top, height, viewHeight, onScroll }: Props) {
       <IconAction hall label="Up the board" keyText="Ctrl+↑" disabled={top <= 0} onClick={() => onScroll(-1)}>
         <IconChevronUp aria-hidden />
       </IconAction>
-      <IconAction hall label={grows ? 'More room below' : 'Down the board'} keyText="Ctrl+↓" onClick={() => onScroll(1)}>
+      <IconAction
+        hall
+        label={grows ? 'More room below' : 'Down the board'}
+        keyText="Ctrl+↓"
+        onClick={() => onScroll(1)}
+      >
         <IconChevronDown aria-hidden />
       </IconAction>
     </div>

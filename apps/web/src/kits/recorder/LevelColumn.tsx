@@ -3,9 +3,10 @@ import type { TakeRecorder } from './takeRecorder.ts';
 import classes from './Room.module.css';
 
 /** The scale runs from −60 dBFS at the foot to 0 at the top. */
-const share = (peak: number): number => Math.max(0, Math.min(1, 1 + (20 * Math.log10(Math.max(peak, 1e-6))) / 60));
+export const levelShare = (peak: number): number =>
+  Math.max(0, Math.min(1, 1 + (20 * Math.log10(Math.max(peak, 1e-6))) / 60));
 /** The good zone: peaks from −20 to −6 dBFS. */
-const GOOD = { from: 1 - 20 / 60, to: 1 - 6 / 60 };
+export const GOOD_ZONE = { from: 1 - 20 / 60, to: 1 - 6 / 60 };
 const FALL_PER_REPORT = 0.012;
 
 const WORDS = { low: 'too quiet', good: 'good', high: 'too loud' } as const;
@@ -19,16 +20,16 @@ export function LevelColumn({ recorder }: { readonly recorder: TakeRecorder }) {
     let highest = 0;
     let reports = 0;
     return recorder.onLevel((peak) => {
-      level = Math.max(share(peak), level - FALL_PER_REPORT);
+      level = Math.max(levelShare(peak), level - FALL_PER_REPORT);
       highest = Math.max(highest, level);
       bar.current?.style.setProperty('--level', String(level));
       reports += 1;
       if (reports % 40 !== 0) return;
-      setWord(highest < 0.25 ? null : highest < GOOD.from ? 'low' : highest > GOOD.to ? 'high' : 'good');
+      setWord(highest < 0.25 ? null : highest < GOOD_ZONE.from ? 'low' : highest > GOOD_ZONE.to ? 'high' : 'good');
       highest = level;
     });
   }, [recorder]);
-  const zone = { bottom: `${GOOD.from * 100}%`, height: `${(GOOD.to - GOOD.from) * 100}%` };
+  const zone = { bottom: `${GOOD_ZONE.from * 100}%`, height: `${(GOOD_ZONE.to - GOOD_ZONE.from) * 100}%` };
   return (
     <div
       className={classes.level}

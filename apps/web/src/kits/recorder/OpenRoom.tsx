@@ -6,6 +6,8 @@ import { useEffect, useRef, useState } from 'react';
 import { KeyHelp, PageTitle, useKeys } from '../../shared/ui/index.ts';
 import { usePictures } from '../stage/index.ts';
 import { BoardScroll } from './BoardScroll.tsx';
+import { Companion } from './Companion.tsx';
+import type { CompanionView } from './companionHost.ts';
 import { InkStage, type InkStageHandle } from './InkStage.tsx';
 import { LevelColumn } from './LevelColumn.tsx';
 import { PageStrip } from './PageStrip.tsx';
@@ -43,6 +45,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
   const [tool, setTool] = useState<Tool>(() => ({ kind: 'pen', pen: tray.pens[0]! }));
   const [edge, setEdge] = useState<StraightEdge | null>(null);
   const [penOnly, setPenOnly] = useState(() => localStorage.getItem('oakbell.pen-only') === 'yes');
+  const [companions, setCompanions] = useState<CompanionView | null>(null);
   const stage = useRef<InkStageHandle>(null);
   const pictures = usePictures(
     pages.flatMap(({ page }) => picturesOf(page)),
@@ -131,7 +134,23 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
               localStorage.setItem('oakbell.pen-only', on ? 'yes' : 'no');
             }}
             small={purpose === 'answer'}
+            devices={companions?.here ?? 0}
+            companion={
+              <Companion
+                lessonId={props.lessonId}
+                recorder={recorder}
+                pages={pages}
+                pens={tray.pens}
+                onPainted={(what) => what === 'live' && stage.current?.live()}
+                onView={setCompanions}
+              />
+            }
           />
+        )}
+        {companions && (companions.lost > 0 || companions.line === 'lost') && (
+          <span className={classes.companionLost} role="status">
+            A pen companion lost its line. What it writes comes as soon as it is back.
+          </span>
         )}
         <span className={classes.sending}>
           {state.kind === 'listening' || (state.kind === 'countdown' && state.joins === undefined)

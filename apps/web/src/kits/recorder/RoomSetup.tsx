@@ -1,7 +1,10 @@
 import { Button, Group, Popover, Stack, Switch } from '@mantine/core';
 import { IconMicrophone, IconPencilCog } from '@tabler/icons-react';
+import { useState, type ReactNode } from 'react';
 import { MicrophoneChoice } from './MicrophoneChoice.tsx';
+import { SoundCheck } from './SoundCheck.tsx';
 import type { TakeRecorder } from './takeRecorder.ts';
+import { rememberMicrophone, useRecorderView } from './useRecorder.ts';
 
 interface Props {
   readonly recorder: TakeRecorder;
@@ -9,29 +12,63 @@ interface Props {
   readonly onPenOnly: (on: boolean) => void;
   /** Fewer things, for a learner's answer. */
   readonly small: boolean;
+  /** The pen companion: stays while its menu is closed. */
+  readonly companion: ReactNode;
+  /** How many devices write along. */
+  readonly devices: number;
 }
 
 /** What is set up before recording, and can be changed in the middle of it. */
-export function RoomSetup({ recorder, penOnly, onPenOnly, small }: Props) {
+export function RoomSetup({ recorder, penOnly, onPenOnly, small, companion, devices }: Props) {
+  const { state } = useRecorderView(recorder);
+  const [sound, setSound] = useState(false);
+  const [checking, setChecking] = useState(false);
+  const [device, setDevice] = useState(recorder.device.id);
   return (
     <Group gap={4} wrap="nowrap">
-      <Popover position="bottom-start" withinPortal trapFocus>
+      <Popover position="bottom-start" withinPortal trapFocus opened={sound} onChange={setSound}>
         <Popover.Target>
           <Button
             variant="subtle"
             color="var(--ob-hall-text)"
             size="sm"
             leftSection={<IconMicrophone size={20} aria-hidden />}
+            onClick={() => setSound(!sound)}
           >
             Microphone
           </Button>
         </Popover.Target>
         <Popover.Dropdown>
-          <MicrophoneChoice recorder={recorder} />
+          <Stack gap="sm">
+            <MicrophoneChoice recorder={recorder} />
+            {state.kind === 'listening' && (
+              <Button
+                variant="default"
+                size="sm"
+                onClick={() => {
+                  setSound(false);
+                  setChecking(true);
+                }}
+              >
+                Sound check
+              </Button>
+            )}
+          </Stack>
         </Popover.Dropdown>
       </Popover>
+      {checking && (
+        <SoundCheck
+          device={device}
+          onDevice={async (id) => {
+            if (await recorder.changeMicrophone(id)) return;
+            rememberMicrophone(id);
+            setDevice(id);
+          }}
+          onClose={() => setChecking(false)}
+        />
+      )}
       {!small && (
-        <Popover position="bottom-start" withinPortal trapFocus>
+        <Popover position="bottom-start" withinPortal trapFocus keepMounted>
           <Popover.Target>
             <Button
               variant="subtle"
@@ -39,7 +76,7 @@ export function RoomSetup({ recorder, penOnly, onPenOnly, small }: Props) {
               size="sm"
               leftSection={<IconPencilCog size={20} aria-hidden />}
             >
-              Pen
+              {devices === 0 ? 'Pen' : `Pen · ${devices} ${devices === 1 ? 'device' : 'devices'}`}
             </Button>
           </Popover.Target>
           <Popover.Dropdown>
@@ -50,6 +87,7 @@ export function RoomSetup({ recorder, penOnly, onPenOnly, small }: Props) {
                 checked={penOnly}
                 onChange={(event) => onPenOnly(event.currentTarget.checked)}
               />
+              {companion}
             </Stack>
           </Popover.Dropdown>
         </Popover>

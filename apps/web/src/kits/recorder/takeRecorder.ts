@@ -15,6 +15,7 @@ import { LiveInk } from './liveInk.ts';
 import type { MicrophoneFault } from './microphone.ts';
 import { RATE } from './opusEncoder.ts';
 import { SoundInput } from './soundInput.ts';
+import { switchesOf } from './soundSwitches.ts';
 import { SpeechPauses } from './speechPauses.ts';
 
 /** What the recorder is doing. Each state has only what it needs. */
@@ -195,6 +196,9 @@ export class TakeRecorder {
     worker.postMessage({ kind: 'begin', facts, samples: samples.port2 } satisfies CaptureOrder, [samples.port2]);
     await this.#input.openGate(HEAD_MS);
     this.#set({ state: { kind: 'recording' } });
+    const switches = switchesOf(this.device.id);
+    if (switches.gain !== 0 || switches.noise || switches.levelling)
+      this.#log({ kind: 'sound', at: ZERO, ...switches });
     this.turnTo(this.#view.page);
     if (this.#view.framing !== 'page') this.setFraming(this.#view.framing);
     if (this.#view.inset !== FIRST_INSET) this.setInset(this.#view.inset);

@@ -1,4 +1,5 @@
 import type { Alarm, RecorderState } from './takeRecorder.ts';
+import type { Verdict } from '@oakbell/core/audio';
 import type { Sending } from './captureProtocol.ts';
 
 /** The state in words: on the screen and in the tab's title. */
@@ -50,4 +51,35 @@ export const SENDING_WORDS: Readonly<Record<Sending, string>> = {
   fine: 'Everything is saved',
   waiting: 'The server is away. Your recording is safe in this browser and is sent as soon as the server is back.',
   'signed-out': 'You were signed out. Recording goes on and is safe in this browser. Sign in to have it sent.',
+};
+
+/** The verdicts of the sound check: what was heard, and what to do now. */
+export const VERDICT_WORDS: Readonly<Record<Verdict, { readonly what: string; readonly todo: string }>> = {
+  good: { what: 'This sounds good', todo: 'Keep this distance and this place, and record.' },
+  'no-signal': {
+    what: 'Nothing arrives from this microphone',
+    todo: 'Is it muted at the cable or on the headset? Otherwise choose another microphone above.',
+  },
+  'wrong-device': {
+    what: 'This is probably not the microphone you mean',
+    todo: 'It sounds like a telephone line. Headsets often appear twice: choose the other entry, or the cable instead of Bluetooth.',
+  },
+  'too-loud': {
+    what: 'Too loud: the voice is clipped',
+    todo: 'Turn the microphone down in the settings of the machine, or move a hand’s breadth away.',
+  },
+  'too-quiet': { what: 'Too quiet', todo: 'Move closer, or turn the microphone up. Gain below helps a little.' },
+  hum: {
+    what: 'There is a hum from the mains',
+    todo: 'Unplug the charger of the laptop, or use another socket or cable. Keep the cable away from lamps.',
+  },
+  noise: {
+    what: 'The room is noisy',
+    todo: 'Close the window, move away from the fan or projector, or switch noise reduction on below.',
+  },
+  echo: {
+    what: 'The room echoes',
+    todo: 'Move closer to the microphone. Curtains, coats or an open cupboard near you swallow the echo.',
+  },
+  'no-speech': { what: 'The microphone works, but nobody spoke', todo: 'Press again and speak for the ten seconds.' },
 };

@@ -561,6 +561,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{id}/companion-room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["companions_open"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companion/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["companions_join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/companion/pictures/{digest}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["companions_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{id}/takes": {
         parameters: {
             query?: never;
@@ -1359,6 +1407,18 @@ export interface components {
             pens?: {
                 [key: string]: unknown;
             }[];
+        };
+        CompanionRoomDto: {
+            id: string;
+            code: string;
+            /** Format: date-time */
+            expiresAt: string;
+        };
+        JoinCompanionDto: {
+            code: string;
+        };
+        CompanionTokenDto: {
+            token: string;
         };
         TakeDto: {
             /** Format: uuid */
@@ -2602,6 +2662,72 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PreferencesDto"];
                 };
+            };
+        };
+    };
+    companions_open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompanionRoomDto"];
+                };
+            };
+        };
+    };
+    companions_join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinCompanionDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompanionTokenDto"];
+                };
+            };
+        };
+    };
+    companions_picture: {
+        parameters: {
+            query: {
+                token: string;
+            };
+            header?: never;
+            path: {
+                digest: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description a picture in WebP */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,0 +1,67 @@
+import { Button, Stack, Text, TextInput, Title } from '@mantine/core';
+import { useMutation } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { call, client } from '../../shared/api/index.ts';
+import { PageTitle, ProblemNote } from '../../shared/ui/index.ts';
+import { CompanionDesk } from './CompanionDesk.tsx';
+
+/** A tablet or phone as the pen of a recording room: a code, then the page that is up. */
+export function CompanionPage() {
+  const [search, setSearch] = useSearchParams();
+  const [code, setCode] = useState(search.get('code') ?? '');
+  const join = useMutation({
+    mutationFn: (typed: string) => call(client.POST('/api/companion/join', { body: { code: typed } })),
+    onSuccess: ({ token }) => {
+      // A reloaded page finds its room again, for as long as this tab is open.
+      sessionStorage.setItem('oakbell.companion', token);
+      setSearch({}, { replace: true });
+    },
+  });
+  const [token, setToken] = useState(() => (search.get('code') ? null : sessionStorage.getItem('oakbell.companion')));
+  const { mutate } = join;
+  useEffect(() => {
+    const scanned = search.get('code');
+    if (scanned) mutate(scanned);
+    // Once, for the code that came with the address.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+  useEffect(() => {
+    if (join.data) setToken(join.data.token);
+  }, [join.data]);
+  const leave = () => {
+    sessionStorage.removeItem('oakbell.companion');
+    setToken(null);
+    join.reset();
+  };
+  if (token) return <CompanionDesk key={token} token={token} onLeave={leave} />;
+  return (
+    <form
+      className="ob-page"
+      onSubmit={(event) => {
+        event.preventDefault();
+        join.mutate(code);
+      }}
+    >
+      <PageTitle>Pen companion</PageTitle>
+      <Stack maw={420} mx="auto" mt="xl">
+        <Title order={1}>Pen companion</Title>
+        <Text>Type the code that the recording room shows. Then write here; it appears there.</Text>
+        <TextInput
+          label="Code"
+          size="lg"
+          autoFocus
+          autoCapitalize="characters"
+          autoComplete="off"
+          maxLength={12}
+          value={code}
+          onChange={(event) => setCode(event.currentTarget.value.toUpperCase())}
+        />
+        <ProblemNote failure={join.error} />
+        <Button type="submit" size="lg" loading={join.isPending} disabled={code.trim() === ''}>
+          Join
+        </Button>
+      </Stack>
+    </form>
+  );
+}

@@ -1,0 +1,1 @@
+export { CompanionPage } from './CompanionPage.tsx';

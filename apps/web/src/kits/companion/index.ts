@@ -1,0 +1,4 @@
+export type * from './protocol.ts';
+export { Line, type LineState } from './line.ts';
+export { DeviceClock } from './deviceClock.ts';
+export { SentActs, TakenActs } from './sentActs.ts';

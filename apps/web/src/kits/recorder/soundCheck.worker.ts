@@ -1,0 +1,22 @@
+import { checkSound, throughSwitches } from '@oakbell/core/audio';
+import { RATE } from './opusEncoder.ts';
+import type { CheckOrder, CheckReport } from './soundCheckProtocol.ts';
+import { wavHeader } from './wav.ts';
+
+/** Judges some seconds of sound and lets them through the switches. */
+export function handle({ id, samples, switches }: CheckOrder): CheckReport {
+  try {
+    const voice = throughSwitches(samples, RATE, switches);
+    const bytes = Int16Array.from(voice, (value) => Math.max(-32_768, Math.min(32_767, Math.round(value * 32_767))));
+    return {
+      id,
+      ok: true,
+      check: checkSound(samples, RATE),
+      treated: new Blob([wavHeader(bytes.byteLength, RATE), bytes], { type: 'audio/wav' }),
+    };
+  } catch (failure) {
+    return { id, ok: false, text: (failure as Error).message };
+  }
+}
+
+self.onmessage = ({ data }: MessageEvent<CheckOrder>) => self.postMessage(handle(data));
