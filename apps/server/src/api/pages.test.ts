@@ -25,17 +25,27 @@ const pageIds = async (id: string) => (await lessonOf(id)).pages.map((page) => p
 describe('the pages of a lesson', () => {
   it('take a board after the page that is named, and at the end when none is', async () => {
     const { id, page } = await newLesson(teacher);
-    const last = (await teacher.post(`/api/lessons/${id}/boards`).send({ backdrop: 'blank' }).expect(201)).body as {
+    const last = (
+      await teacher
+        .post(`/api/lessons/${id}/boards`)
+        .send({ backdrop: { kind: 'blank' } })
+        .expect(201)
+    ).body as {
       id: string;
     };
     const middle = (
-      await teacher.post(`/api/lessons/${id}/boards`).send({ backdrop: 'squared', after: page }).expect(201)
+      await teacher
+        .post(`/api/lessons/${id}/boards`)
+        .send({ backdrop: { kind: 'squared' }, after: page })
+        .expect(201)
     ).body as { id: string };
     expect(await pageIds(id)).toEqual([page, middle.id, last.id]);
   });
   it('can be put into another order, which must name each of them once', async () => {
     const { id, page } = await newLesson(teacher);
-    const second = (await teacher.post(`/api/lessons/${id}/boards`).send({ backdrop: 'blank' })).body as { id: string };
+    const second = (await teacher.post(`/api/lessons/${id}/boards`).send({ backdrop: { kind: 'blank' } })).body as {
+      id: string;
+    };
     await teacher
       .put(`/api/lessons/${id}/pages`)
       .send({ pages: [second.id, page] })
@@ -50,7 +60,7 @@ describe('the pages of a lesson', () => {
   });
   it('come back to their place when removing is undone', async () => {
     const { id, page } = await newLesson(teacher);
-    await teacher.post(`/api/lessons/${id}/boards`).send({ backdrop: 'blank' });
+    await teacher.post(`/api/lessons/${id}/boards`).send({ backdrop: { kind: 'blank' } });
     const before = await pageIds(id);
     await teacher.delete(`/api/lessons/${id}/pages/${page}`).expect(204);
     expect(await pageIds(id)).toEqual(before.slice(1));
@@ -63,7 +73,7 @@ describe('the pages of a lesson', () => {
     expect((await lessonOf(id)).pages[0]!.cues).toBe('Ask first.');
     await teacher
       .put(`/api/lessons/${id}/pages/${page}/cues`)
-      .send({ cues: 'x'.repeat(4001) })
+      .send({ cues: 'x'.repeat(12_001) })
       .expect(400);
   });
   it('number 200 at most, however they come', async () => {

@@ -42,6 +42,32 @@ const ROUTES: Readonly<Record<string, Allowed>> = {
   'post /api/lessons/{id}/pages/{page}/restore': TEACHER,
   'put /api/lessons/{id}/pages/{page}/cues': TEACHER,
   'post /api/lessons/{id}/imports': TEACHER,
+  'post /api/lessons/{id}/pages/copies': TEACHER,
+  'post /api/lessons/{id}/pages/{page}/duplicate': TEACHER,
+  'put /api/lessons/{id}/pages/{page}/backdrop': TEACHER,
+  'put /api/lessons/{id}/pages/{page}/things': TEACHER,
+  'put /api/lessons/{id}/pages/{page}/picture': TEACHER,
+  'post /api/lessons/{id}/uploads': TEACHER,
+  'get /api/lessons/{id}/uploads/{upload}': TEACHER,
+  'get /api/lessons/{id}/uploads/{upload}/pages/{number}': TEACHER,
+  'post /api/lessons/{id}/picked-pages': TEACHER,
+  'post /api/lessons/{id}/cut-outs': TEACHER,
+  'post /api/lessons/{id}/assets': TEACHER,
+  'get /api/courses': TEACHER,
+  'post /api/courses': TEACHER,
+  'patch /api/courses/{id}': TEACHER,
+  'delete /api/courses/{id}': TEACHER,
+  'post /api/courses/{id}/units': TEACHER,
+  'patch /api/units/{id}': TEACHER,
+  'delete /api/units/{id}': TEACHER,
+  'get /api/preferences': TEACHER,
+  'put /api/preferences': TEACHER,
+  'post /api/lessons/{id}/companion-room': TEACHER,
+  // A companion has no account: its code, and then its token, are its right.
+  'post /api/companion/join': 'anyone',
+  'get /api/companion/pictures/{digest}': 'anyone',
+  'get /api/takes/{id}/analysis': TEACHER,
+  'get /api/speaking-rate': TEACHER,
   'get /api/lessons/{id}/pictures/{digest}': TEACHER,
   'get /api/lessons/{id}/takes': TEACHER,
   'put /api/takes/{id}': TEACHER,
@@ -103,7 +129,7 @@ describe('rights', () => {
         const agent = player === 'nobody' ? supertest.agent(test.http) : await own(names[player]);
         const [method, path] = route.split(' ') as [Method, string];
         const filled = path
-          .replaceAll(/\{(id|page)\}/g, () => randomUUID())
+          .replaceAll(/\{(id|page|upload)\}/g, () => randomUUID())
           .replace('{track}', 'voice')
           .replace('{number}', '0')
           .replace('{digest}', 'none');

@@ -1,3 +1,4 @@
+import { strToU8, zipSync } from 'fflate';
 import { PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
 
@@ -29,3 +30,59 @@ export const pictureOf = (width: number, height: number): Promise<Buffer> =>
   sharp({ create: { width, height, channels: 3, background: '#7a4f2b' }, limitInputPixels: false })
     .png()
     .toBuffer();
+
+const REL = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
+
+/** A small but real ODP with one slide for each title, and speaker notes for some. */
+export function odpOf(slides: readonly { readonly title: string; readonly notes?: string }[]): Buffer {
+  const page = ({ title, notes }: { title: string; notes?: string }, i: number) =>
+    `<draw:page draw:name="s${i}"><draw:frame svg:x="2cm" svg:y="2cm" svg:width="20cm" svg:height="3cm"><draw:text-box><text:p>${title}</text:p></draw:text-box></draw:frame>${
+      notes
+        ? `<presentation:notes><draw:frame presentation:class="notes" svg:x="2cm" svg:y="15cm" svg:width="15cm" svg:height="8cm"><draw:text-box><text:p>${notes}</text:p></draw:text-box></draw:frame></presentation:notes>`
+        : ''
+    }</draw:page>`;
+  const content = `<?xml version="1.0" encoding="UTF-8"?><office:document-content xmlns:office="urn:oasis:names:tc:opendocument:xmlns:office:1.0" xmlns:draw="urn:oasis:names:tc:opendocument:xmlns:drawing:1.0" xmlns:text="urn:oasis:names:tc:opendocument:xmlns:text:1.0" xmlns:svg="urn:oasis:names:tc:opendocument:xmlns:svg-compatible:1.0" xmlns:presentation="urn:oasis:names:tc:opendocument:xmlns:presentation:1.0" office:version="1.2"><office:body><office:presentation>${slides.map(page).join('')}</office:presentation></office:body></office:document-content>`;
+  const manifest = `<?xml version="1.0" encoding="UTF-8"?><manifest:manifest xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0"><manifest:file-entry manifest:full-path="/" manifest:media-type="application/vnd.oasis.opendocument.presentation"/><manifest:file-entry manifest:full-path="content.xml" manifest:media-type="text/xml"/></manifest:manifest>`;
+  return Buffer.from(
+    zipSync({
+      mimetype: [strToU8('application/vnd.oasis.opendocument.presentation'), { level: 0 }],
+      'content.xml': strToU8(content),
+      'META-INF/manifest.xml': strToU8(manifest),
+    }),
+  );
+}
+
+/** The parts of a PPTX that name its slides and their notes; not enough to be drawn. */
+export function pptxOf(notes: readonly (string | null)[]): Buffer {
+  const rels = (lines: readonly string[]) =>
+    strToU8(
+      `<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships">${lines.join('')}</Relationships>`,
+    );
+  const files: Record<string, Uint8Array> = {
+    '[Content_Types].xml': strToU8('<Types/>'),
+    'ppt/presentation.xml': strToU8(
+      `<p:presentation xmlns:p="p" xmlns:r="${REL}"><p:sldIdLst>${notes.map((_, i) => `<p:sldId id="${256 + i}" r:id="rId${i}"/>`).join('')}</p:sldIdLst></p:presentation>`,
+    ),
+    // The parts lie in another order than the slides are shown.
+    'ppt/_rels/presentation.xml.rels': rels(
+      notes.map(
+        (_, i) => `<Relationship Id="rId${i}" Type="${REL}/slide" Target="slides/slide${notes.length - i}.xml"/>`,
+      ),
+    ),
+  };
+  notes.forEach((text, i) => {
+    if (text === null) return;
+    const number = notes.length - i;
+    files[`ppt/slides/_rels/slide${number}.xml.rels`] = rels([
+      `<Relationship Id="r1" Type="${REL}/notesSlide" Target="../notesSlides/notesSlide${number}.xml"/>`,
+    ]);
+    const body = text
+      .split('\n')
+      .map((line) => `<a:p><a:r><a:t>${line}</a:t></a:r></a:p>`)
+      .join('');
+    files[`ppt/notesSlides/notesSlide${number}.xml`] = strToU8(
+      `<p:notes xmlns:p="p" xmlns:a="a"><p:cSld><p:spTree><p:sp><p:nvSpPr><p:nvPr><p:ph type="sldNum"/></p:nvPr></p:nvSpPr><p:txBody><a:p><a:r><a:t>${number}</a:t></a:r></a:p></p:txBody></p:sp><p:sp><p:nvSpPr><p:nvPr><p:ph type="body" idx="1"/></p:nvPr></p:nvSpPr><p:txBody>${body}</p:txBody></p:sp></p:spTree></p:cSld></p:notes>`,
+    );
+  });
+  return Buffer.from(zipSync(files));
+}
