@@ -1,16 +1,13 @@
 import { expect, test, type Page } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
-import { createHash, randomUUID } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { BufferSource, EncodedPacketSink, Input, OggInputFormat } from 'mediabunny';
 import { slides } from '../e2e/support/papers.ts';
 import { asPerson, signIn } from '../e2e/support/people.ts';
 import { speechFile } from '../e2e/support/speech.ts';
-import { partOf } from '../apps/web/src/kits/recorder/voiceParts.ts';
 import { measured } from './measure.ts';
-import { RATE } from './sound.ts';
+import { uploadTake } from './uploadTake.ts';
 
 const MINUTES = 10;
 const STROKES = 300;
@@ -31,7 +28,9 @@ test('ten minutes, from Publish to the first sound, and what a learner downloads
     wav,
   ]);
   const lesson = await lessonWithSlides(page);
-  await upload(page, lesson.id, lesson.pages, wav, folder);
+  const ogg = join(folder, 'ten.ogg');
+  execFileSync('ffmpeg', ['-loglevel', 'error', '-i', wav, '-c:a', 'libopus', '-b:a', '64k', ogg]);
+  await uploadTake(page, lesson.id, { ogg, log: log(lesson.pages), seconds: MINUTES * 60 });
 
   const ceiling = bareEncode(wav, folder);
   const classes = (await (await page.request.get('/api/classes')).json()) as { id: string; name: string }[];
@@ -92,48 +91,6 @@ async function lessonWithSlides(page: Page): Promise<{ id: string; pages: readon
 }
 
 /** Sends ten minutes of voice and three hundred strokes in parts, as a recording browser does. */
-async function upload(
-  page: Page,
-  lessonId: string,
-  pages: readonly string[],
-  wav: string,
-  folder: string,
-): Promise<void> {
-  const ogg = join(folder, 'ten.ogg');
-  execFileSync('ffmpeg', ['-loglevel', 'error', '-i', wav, '-c:a', 'libopus', '-b:a', '64k', ogg]);
-  const input = new Input({
-    formats: [new OggInputFormat()],
-    source: new BufferSource(new Uint8Array(readFileSync(ogg)).buffer),
-  });
-  const packets: Uint8Array[] = [];
-  for await (const packet of new EncodedPacketSink((await input.getPrimaryAudioTrack())!).packets())
-    packets.push(packet.data);
-  const take = randomUUID();
-  expect((await page.request.put(`/api/takes/${take}`, { data: { lessonId, windowKey: 'bench-window' } })).ok()).toBe(
-    true,
-  );
-  const put = async (track: string, number: number, bytes: Buffer) => {
-    const digest = createHash('sha256').update(bytes).digest('hex');
-    const answer = await page.request.put(`/api/takes/${take}/parts/${track}/${number}?digest=${digest}`, {
-      data: bytes,
-      headers: { 'Content-Type': 'application/octet-stream' },
-    });
-    expect(answer.status()).toBe(204);
-  };
-  let parts = 0;
-  for (let at = 0; at < packets.length; at += 100, parts += 1)
-    await put(
-      'voice',
-      parts,
-      Buffer.from(partOf({ run: 0, startFrame: 0, preSkip: 312 }, packets.slice(at, at + 100))),
-    );
-  await put('log', 0, Buffer.from(log(pages)));
-  const finish = await page.request.post(`/api/takes/${take}/finish`, {
-    data: { voiceParts: parts, logParts: 1, frames: MINUTES * 60 * RATE },
-  });
-  expect(finish.ok()).toBe(true);
-}
-
 function log(pages: readonly string[]): string {
   const lines: object[] = [{ log: 'oakbell.take', version: 1 }];
   const stepUs = (MINUTES * 60e6) / STROKES;

@@ -21,10 +21,11 @@ test('from a PDF to feedback that was heard', async ({ browser, page }) => {
     await page
       .locator('input[type=file]')
       .setInputFiles({ name: 'tides.pdf', mimeType: 'application/pdf', buffer: await slides(3) });
-    await expect(page.getByRole('button', { name: 'Page 3' })).toBeVisible();
-    await page.getByLabel('Cues').fill('Say when low water is.');
-    await page.getByRole('button', { name: 'Page 2' }).click();
-    await expect(page.getByLabel('Cues')).toHaveValue('');
+    await page.getByRole('button', { name: 'Add 3 pages' }).click();
+    await expect(page.getByRole('button', { name: /^Page 3/ })).toBeVisible();
+    await page.getByRole('textbox', { name: 'Cues' }).fill('Say when low water is.');
+    await page.getByRole('button', { name: /^Page 2/ }).click();
+    await expect(page.getByRole('textbox', { name: 'Cues' })).toHaveText('');
   });
   const lessonId = /lessons\/([^/]+)/.exec(page.url())![1]!;
 

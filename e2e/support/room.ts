@@ -76,13 +76,11 @@ export async function logOf(page: Page, takeId: string): Promise<readonly LogEve
 
 /** How many pixels of dark or red ink are on stage: 0 where nothing is drawn. */
 export async function inkOnStage(page: Page): Promise<number> {
-  return page
-    .locator('canvas[data-layer=ink]')
-    .evaluate((node) => {
-      const canvas = node as HTMLCanvasElement;
-      const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
-      let dark = 0;
-      for (let i = 0; i < data.length; i += 4) if (data[i + 3]! > 60 && data[i]! < 110 && data[i + 1]! < 90) dark += 1;
-      return dark;
-    });
+  return page.locator('canvas[data-layer=ink]').evaluate((node) => {
+    const canvas = node as HTMLCanvasElement;
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    let dark = 0;
+    for (let i = 0; i < data.length; i += 4) if (data[i + 3]! > 60 && data[i]! < 110 && data[i + 1]! < 90) dark += 1;
+    return dark;
+  });
 }

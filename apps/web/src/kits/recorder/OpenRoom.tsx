@@ -7,7 +7,6 @@ import { KeyHelp, PageTitle, useKeys } from '../../shared/ui/index.ts';
 import { usePictures } from '../stage/index.ts';
 import { BoardScroll } from './BoardScroll.tsx';
 import { Companion } from './Companion.tsx';
-import type { CompanionView } from './companionHost.ts';
 import { InkStage, type InkStageHandle } from './InkStage.tsx';
 import { LevelColumn } from './LevelColumn.tsx';
 import { PageStrip } from './PageStrip.tsx';
@@ -23,6 +22,7 @@ import classes from './Room.module.css';
 import { SignInAgain } from './SignInAgain.tsx';
 import { StraightEdgeOnPage } from './StraightEdgeOnPage.tsx';
 import type { TakeRecorder } from './takeRecorder.ts';
+import { useCompanion } from './useCompanion.ts';
 import { useLimit } from './useLimit.ts';
 import { useRecorderView } from './useRecorder.ts';
 import { ALARM_WORDS, SENDING_WORDS, stateWords } from './words.ts';
@@ -45,8 +45,9 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
   const [tool, setTool] = useState<Tool>(() => ({ kind: 'pen', pen: tray.pens[0]! }));
   const [edge, setEdge] = useState<StraightEdge | null>(null);
   const [penOnly, setPenOnly] = useState(() => localStorage.getItem('oakbell.pen-only') === 'yes');
-  const [companions, setCompanions] = useState<CompanionView | null>(null);
   const stage = useRef<InkStageHandle>(null);
+  const onLive = () => stage.current?.live();
+  const companions = useCompanion({ lessonId: props.lessonId, recorder, pages, pens: tray.pens, onLive });
   const pictures = usePictures(
     pages.flatMap(({ page }) => picturesOf(page)),
     props.pictureAddress,
@@ -134,20 +135,11 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
               localStorage.setItem('oakbell.pen-only', on ? 'yes' : 'no');
             }}
             small={purpose === 'answer'}
-            devices={companions?.here ?? 0}
-            companion={
-              <Companion
-                lessonId={props.lessonId}
-                recorder={recorder}
-                pages={pages}
-                pens={tray.pens}
-                onPainted={(what) => what === 'live' && stage.current?.live()}
-                onView={setCompanions}
-              />
-            }
+            devices={companions.view?.here ?? 0}
+            companion={<Companion {...companions} />}
           />
         )}
-        {companions && (companions.lost > 0 || companions.line === 'lost') && (
+        {companions.view && (companions.view.lost > 0 || companions.view.line === 'lost') && (
           <span className={classes.companionLost} role="status">
             A pen companion lost its line. What it writes comes as soon as it is back.
           </span>

@@ -68,7 +68,7 @@ export function RoomSetup({ recorder, penOnly, onPenOnly, small, companion, devi
         />
       )}
       {!small && (
-        <Popover position="bottom-start" withinPortal trapFocus keepMounted>
+        <Popover position="bottom-start" withinPortal trapFocus>
           <Popover.Target>
             <Button
               variant="subtle"

@@ -11,6 +11,10 @@ const isPressing = (event: KeyboardEvent): boolean =>
   (((event.key === 'Enter' || event.key === ' ') && event.target.closest('button, a, [role=button]') !== null) ||
     (event.key.startsWith('Arrow') && event.target.closest('[role=slider], [role=radiogroup], [role=tab]') !== null));
 
+/** Whether a dialog is open; one that is kept at hand unseen is not. */
+const isAsked = (): boolean =>
+  [...document.querySelectorAll('[role=dialog]')].some((dialog) => dialog.checkVisibility({ visibilityProperty: true }));
+
 export function keyName(event: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey'>): string {
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
   const control = event.ctrlKey || event.metaKey ? 'Ctrl+' : '';
@@ -26,7 +30,7 @@ export function useKeys(keys: Keys): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.altKey || isTyping(event.target) || isPressing(event)) return;
-      if (document.querySelector('[role=dialog]')) return;
+      if (isAsked()) return;
       const handler = latest.current[keyName(event)];
       if (handler && handler() !== false) event.preventDefault();
     };

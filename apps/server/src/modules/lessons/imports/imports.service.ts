@@ -41,6 +41,8 @@ interface NewImport {
 }
 
 export const IMPORT = 'import-pages';
+/** Pages drawn at the same time: drawing one is a program of its own. */
+const AT_ONCE = 2;
 
 /** Brings files in as pages: checked at once, drawn by the job process, each page there as soon as it is ready. */
 @Injectable()
@@ -116,16 +118,21 @@ export class ImportsService implements OnModuleInit {
     let done = 0;
     for (const { file, numbers } of all) {
       await this.withFile(file, async (path) => {
-        for (const page of numbers) {
-          // A second try of the same job goes on where the first one stopped.
-          const source = `${file.key}#${page}#${job.id}`;
-          const cues = cuesOfText(file.notes?.[page - 1] ?? '');
-          if (!there.has(source)) {
-            for (const picture of await this.draw(file, path, page)) {
+        for (let first = 0; first < numbers.length; first += AT_ONCE) {
+          const some = numbers.slice(first, first + AT_ONCE).map((page) => ({
+            page,
+            // A second try of the same job goes on where the first one stopped.
+            source: `${file.key}#${page}#${job.id}`,
+          }));
+          const fresh = some.filter(({ source }) => !there.has(source));
+          const drawn = await Promise.all(fresh.map(({ page }) => this.draw(file, path, page)));
+          for (const [i, { page, source }] of fresh.entries()) {
+            const cues = cuesOfText(file.notes?.[page - 1] ?? '');
+            for (const picture of drawn[i]!) {
               await this.lessons.addPage(job.subjectId, { kind: as, source, cues, ...picture });
             }
           }
-          done += 1;
+          done += some.length;
           await progress(done / total);
         }
       });

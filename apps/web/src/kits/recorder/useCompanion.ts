@@ -1,0 +1,53 @@
+import type { TrayPen } from '@oakbell/core/log';
+import { useMutation } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { call, client, type Api } from '../../shared/api/index.ts';
+import { CompanionHost, type CompanionView } from './companionHost.ts';
+import type { RoomPage } from './roomProps.ts';
+import type { TakeRecorder } from './takeRecorder.ts';
+
+interface Room {
+  readonly lessonId: string;
+  readonly recorder: TakeRecorder;
+  readonly pages: readonly RoomPage[];
+  readonly pens: readonly TrayPen[];
+  /** Ink that only moves has come. */
+  readonly onLive: () => void;
+}
+export interface CompanionRoom {
+  readonly room: Api['CompanionRoomDto'] | null;
+  readonly view: CompanionView | null;
+  readonly opening: boolean;
+  readonly failure: unknown;
+  /** Opens the room to devices, or asks for a new code. */
+  readonly open: () => void;
+}
+
+/** The devices that write along, for as long as the room is there. */
+export function useCompanion({ lessonId, recorder, pages, pens, onLive }: Room): CompanionRoom {
+  const [view, setView] = useState<CompanionView | null>(null);
+  const now = useRef({ pages, pens, onLive });
+  useEffect(() => {
+    now.current = { pages, pens, onLive };
+  });
+  const open = useMutation({
+    mutationFn: () => call(client.POST('/api/lessons/{id}/companion-room', { params: { path: { id: lessonId } } })),
+  });
+  const room = open.data ?? null;
+  const id = room?.id;
+  useEffect(() => {
+    if (!id) return;
+    const host = new CompanionHost(id, {
+      recorder,
+      pageNamed: (page) => now.current.pages.find((one) => one.page.id === page),
+      pens: () => now.current.pens,
+      painted: (what) => what === 'live' && now.current.onLive(),
+      viewed: setView,
+    });
+    return () => {
+      host.close();
+      setView(null);
+    };
+  }, [id, recorder]);
+  return { room, view, opening: open.isPending, failure: open.error, open: () => open.mutate() };
+}

@@ -1,0 +1,46 @@
+import { expect, type Page } from '@playwright/test';
+import { createHash, randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { BufferSource, EncodedPacketSink, Input, OggInputFormat } from 'mediabunny';
+import { partOf } from '../apps/web/src/kits/recorder/voiceParts.ts';
+import { RATE } from './sound.ts';
+
+/** Brings a take to a lesson part by part, as a browser that recorded it would. */
+export async function uploadTake(
+  page: Page,
+  lessonId: string,
+  { ogg, log, seconds }: { readonly ogg: string; readonly log: string; readonly seconds: number },
+): Promise<void> {
+  const input = new Input({
+    formats: [new OggInputFormat()],
+    source: new BufferSource(new Uint8Array(readFileSync(ogg)).buffer),
+  });
+  const packets: Uint8Array[] = [];
+  for await (const packet of new EncodedPacketSink((await input.getPrimaryAudioTrack())!).packets())
+    packets.push(packet.data);
+  const take = randomUUID();
+  expect((await page.request.put(`/api/takes/${take}`, { data: { lessonId, windowKey: 'bench-window' } })).ok()).toBe(
+    true,
+  );
+  const put = async (track: string, number: number, bytes: Buffer) => {
+    const digest = createHash('sha256').update(bytes).digest('hex');
+    const answer = await page.request.put(`/api/takes/${take}/parts/${track}/${number}?digest=${digest}`, {
+      data: bytes,
+      headers: { 'Content-Type': 'application/octet-stream' },
+    });
+    expect(answer.status()).toBe(204);
+  };
+  let parts = 0;
+  for (let at = 0; at < packets.length; at += 100, parts += 1) {
+    await put(
+      'voice',
+      parts,
+      Buffer.from(partOf({ run: 0, startFrame: 0, preSkip: 312 }, packets.slice(at, at + 100))),
+    );
+  }
+  await put('log', 0, Buffer.from(log));
+  const finish = await page.request.post(`/api/takes/${take}/finish`, {
+    data: { voiceParts: parts, logParts: 1, frames: seconds * RATE },
+  });
+  expect(finish.ok()).toBe(true);
+}
