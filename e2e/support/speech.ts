@@ -8,26 +8,21 @@ export const SPOKEN =
 
 /** A spoken sentence or two as a WAV of one channel at 48 kHz; made once. The fake microphone plays it over and over. */
 export function speechFile(): string {
-  const wav = join(FOLDER, 'speech48.wav');
+  const wav = join(FOLDER, 'speech48-breathing.wav');
   if (existsSync(wav)) return wav;
   mkdirSync(FOLDER, { recursive: true });
-  const said = join(FOLDER, `said-${process.pid}.wav`);
   const made = join(FOLDER, `made-${process.pid}.wav`);
-  execFileSync('flite', ['-voice', 'slt', '-t', SPOKEN, '-o', said]);
-  execFileSync('ffmpeg', [
-    '-loglevel',
-    'error',
-    '-y',
-    '-i',
-    said,
-    '-af',
-    'volume=0.5',
-    '-ar',
-    '48000',
-    '-ac',
-    '1',
-    made,
-  ]);
+  const sentences = SPOKEN.split(/(?<=[.?]) /).map((sentence, i) => {
+    const said = join(FOLDER, `said-${process.pid}-${i}.wav`);
+    execFileSync('flite', ['-voice', 'slt', '-t', sentence, '-o', said]);
+    return said;
+  });
+  // A speaker breathes between sentences.
+  const breaths = sentences.map((_, i) => `[${i}]volume=0.5,apad=pad_dur=0.5[s${i}]`).join(';');
+  const joined = `${breaths};${sentences.map((_, i) => `[s${i}]`).join('')}concat=n=${sentences.length}:v=0:a=1`;
+  const inputs = sentences.flatMap((said) => ['-i', said]);
+  const args = ['-loglevel', 'error', '-y', ...inputs, '-filter_complex', joined, '-ar', '48000', '-ac', '1', made];
+  execFileSync('ffmpeg', args);
   renameSync(made, wav);
   return wav;
 }

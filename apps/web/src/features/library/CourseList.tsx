@@ -1,6 +1,6 @@
 import { Button, Menu, Popover, Stack, Text, TextInput } from '@mantine/core';
 import { IconDots, IconPlus } from '@tabler/icons-react';
-import { useState, type ReactElement, type ReactNode } from 'react';
+import { cloneElement, useState, type ReactElement, type ReactNode } from 'react';
 import { IconAction, ProblemNote } from '../../shared/ui/index.ts';
 import type { Course, CourseActs } from './courses.ts';
 import classes from './Library.module.css';
@@ -88,16 +88,21 @@ interface MoreProps {
 function More({ name, onRename, onRemove, onAdd }: MoreProps) {
   const [asking, setAsking] = useState<'rename' | 'add' | null>(null);
   return (
-    <Popover opened={asking !== null} onChange={() => setAsking(null)} withinPortal trapFocus position="right">
+    <Popover
+      opened={asking !== null}
+      onChange={() => setAsking(null)}
+      withinPortal
+      trapFocus
+      withRoles={false}
+      position="right"
+    >
       <Popover.Target>
         <span>
           <Menu withinPortal>
             <Menu.Target>
-              <span>
-                <IconAction label={`More for ${name}`}>
-                  <IconDots size={18} aria-hidden />
-                </IconAction>
-              </span>
+              <IconAction label={`More for ${name}`}>
+                <IconDots size={18} aria-hidden />
+              </IconAction>
             </Menu.Target>
             <Menu.Dropdown>
               {onAdd && <Menu.Item onClick={() => setAsking('add')}>Add a unit</Menu.Item>}
@@ -131,14 +136,12 @@ function NameOf({
 }: {
   readonly label: string;
   readonly onName: (name: string) => void;
-  readonly children: ReactElement;
+  readonly children: ReactElement<{ onClick?: () => void }>;
 }) {
   const [open, setOpen] = useState(false);
   return (
     <Popover opened={open} onChange={setOpen} withinPortal trapFocus position="right">
-      <Popover.Target>
-        <span onClick={() => setOpen(true)}>{children}</span>
-      </Popover.Target>
+      <Popover.Target>{cloneElement(children, { onClick: () => setOpen(true) })}</Popover.Target>
       <Popover.Dropdown>
         <NameForm
           label={label}

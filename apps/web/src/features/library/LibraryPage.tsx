@@ -153,11 +153,9 @@ function Row({
       <Text className="ob-time">{lesson.recorded ? timeText(micros(lesson.length)) : 'not recorded'}</Text>
       <Menu withinPortal position="bottom-end">
         <Menu.Target>
-          <span>
-            <IconAction label={`More for ${lesson.title}`}>
-              <IconDots size={18} aria-hidden />
-            </IconAction>
-          </span>
+          <IconAction label={`More for ${lesson.title}`}>
+            <IconDots size={18} aria-hidden />
+          </IconAction>
         </Menu.Target>
         <Menu.Dropdown>
           <Menu.Label>Put it into</Menu.Label>

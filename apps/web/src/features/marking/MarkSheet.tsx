@@ -5,7 +5,14 @@ import { call, client, type Api } from '../../shared/api/index.ts';
 import { clockText, ProblemNote } from '../../shared/ui/index.ts';
 import classes from './Marking.module.css';
 
+/** What is typed; kept by the desk, since the sheet moves from beside the stage to beside the finished take. */
+export interface MarkDraft {
+  readonly points: number | string;
+  readonly comment: string;
+}
 interface Props {
+  readonly draft: MarkDraft;
+  readonly onDraft: (draft: MarkDraft) => void;
   readonly desk: Api['MarkingDeskDto'];
   readonly row: Api['QueueRowDto'];
   readonly spoken: boolean;
@@ -14,9 +21,10 @@ interface Props {
 }
 
 /** Points and a comment, saved as they are typed; then hand back. */
-export function MarkSheet({ desk, row, spoken, onSaved, onHandedBack }: Props) {
-  const [points, setPoints] = useState<number | string>(row.points ?? '');
-  const [comment, setComment] = useState(row.comment);
+export function MarkSheet({ draft, onDraft, desk, row, spoken, onSaved, onHandedBack }: Props) {
+  const { points, comment } = draft;
+  const setPoints = (next: number | string) => onDraft({ points: next, comment });
+  const setComment = (next: string) => onDraft({ points, comment: next });
   const [saved, setSaved] = useState<Date | null>(null);
   const path = { id: row.submissionId };
   const body = () => ({ points: points === '' ? null : Number(points), comment });

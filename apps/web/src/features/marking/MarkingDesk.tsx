@@ -1,4 +1,5 @@
 import { Button, Text, Title } from '@mantine/core';
+import { useState } from 'react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useNavigate, useParams } from 'react-router';
 import { Room } from '../../kits/recorder/index.ts';
@@ -15,7 +16,7 @@ import {
 } from '../../shared/api/index.ts';
 import { revise } from '@oakbell/core/edits';
 import { Empty, PageTitle, Show, Waiting, whenText } from '../../shared/ui/index.ts';
-import { MarkSheet } from './MarkSheet.tsx';
+import { MarkSheet, type MarkDraft } from './MarkSheet.tsx';
 import classes from './Marking.module.css';
 import { SpokenFeedback } from './SpokenFeedback.tsx';
 
@@ -104,6 +105,7 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
   const navigate = useNavigate();
   const queries = useQueryClient();
   const lesson = useLesson(row.feedbackLessonId ?? '');
+  const [draft, setDraft] = useState<MarkDraft>({ points: row.points ?? '', comment: row.comment });
   const refresh = () => queries.invalidateQueries({ queryKey: deskKey(desk.assignmentId) });
   const afterHandBack = (next: string | null) => {
     void refresh();
@@ -112,6 +114,8 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
   };
   const sheet = (
     <MarkSheet
+      draft={draft}
+      onDraft={setDraft}
       desk={desk}
       row={row}
       spoken={(lesson.data?.edits.segments.length ?? 0) > 0}

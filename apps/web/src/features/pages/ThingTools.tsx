@@ -111,11 +111,9 @@ export function ThingTools(props: Props) {
         </IconAction>
         <Menu withinPortal>
           <Menu.Target>
-            <span>
-              <IconAction label="Shape">
-                <IconShape aria-hidden />
-              </IconAction>
-            </span>
+            <IconAction label="Shape">
+              <IconShape aria-hidden />
+            </IconAction>
           </Menu.Target>
           <Menu.Dropdown>
             {SHAPES.map(({ kind, name, icon: Icon }) => (

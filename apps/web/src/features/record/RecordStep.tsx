@@ -129,7 +129,7 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
         pictureAddress={pictureOf(lesson.id)}
         earlierInk={(page) => inkLeftOn(page, lesson, takes)}
         targetMs={lesson.targetMs}
-        onFinished={() => void refresh()}
+        onFinished={refresh}
         onKeep={() => navigate(`/lessons/${lesson.id}/polish`)}
         onRecordAgain={takeOut}
         onStartOver={startOver}

@@ -104,12 +104,13 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
   useLeaveWarning(running || (state.kind === 'recorded' && !state.finished));
   useLimit(recorder, props.limitMs);
   const finished = state.kind === 'recorded' && state.finished;
+  const [taken, setTaken] = useState(false);
   const told = useRef(onFinished);
   useEffect(() => {
     told.current = onFinished;
   });
   useEffect(() => {
-    if (finished) told.current(recorder.takeId);
+    if (finished) void Promise.resolve(told.current(recorder.takeId)).then(() => setTaken(true));
   }, [finished, recorder]);
 
   return (
@@ -157,7 +158,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
       ))}
       {view.sending === 'signed-out' && <SignInAgain />}
       {reviewing ? (
-        <Review {...props} recorder={recorder} onAgain={onAgain} onTakeOver={onTakeOver} />
+        <Review {...props} taken={taken} recorder={recorder} onAgain={onAgain} onTakeOver={onTakeOver} />
       ) : (
         <>
           <div className={classes.middle}>

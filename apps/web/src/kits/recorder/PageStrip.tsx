@@ -99,6 +99,8 @@ export function PageStrip({ pages, at, pictureAddress, onTurn, onAddBoard, onFro
                     color="var(--ob-hall-text)"
                     size="compact-sm"
                     px={6}
+                    miw={32}
+                    h={32}
                     aria-label={`More for ${name}`}
                   >
                     …

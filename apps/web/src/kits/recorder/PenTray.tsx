@@ -194,11 +194,9 @@ function ShapeMenu({
   return (
     <Menu position="top" withinPortal>
       <Menu.Target>
-        <span>
-          <IconAction hall label="Shapes" pressed={tool.kind === 'shape'}>
-            {SHAPE_ICONS[shape]}
-          </IconAction>
-        </span>
+        <IconAction hall label="Shapes" pressed={tool.kind === 'shape'}>
+          {SHAPE_ICONS[shape]}
+        </IconAction>
       </Menu.Target>
       <Menu.Dropdown>
         {SHAPES.map(({ shape: one, name }) => (
@@ -219,8 +217,8 @@ function ShapeMenu({
 /** Changes the pen in hand: name, colour, width. */
 function PenEditor({ tray, onTray, tool, onTool }: Props) {
   const pen = 'pen' in tool ? tool.pen : null;
-  if (!pen) return null;
   const change = (part: Partial<TrayPen>) => {
+    if (!pen) return;
     const next = { ...pen, ...part };
     const swap = (one: TrayPen) => (one === pen ? next : one);
     onTray({ pens: tray.pens.map(swap), highlighter: swap(tray.highlighter), fading: swap(tray.fading) });
@@ -231,40 +229,49 @@ function PenEditor({ tray, onTray, tool, onTool }: Props) {
     onTool({ kind: 'pen', pen: FIRST_PENS[0]! });
   };
   return (
-    <Popover position="top" withinPortal trapFocus>
+    <Popover position="top" withinPortal trapFocus disabled={!pen}>
       <Popover.Target>
-        <Button variant="subtle" color="var(--ob-hall-text)" size="compact-sm" px={6}>
+        <Button
+          variant="subtle"
+          color="var(--ob-hall-text)"
+          size="compact-sm"
+          px={6}
+          disabled={!pen}
+          className={classes.changePen}
+        >
           Change
         </Button>
       </Popover.Target>
       <Popover.Dropdown>
-        <Stack gap="xs" w={240}>
-          <Text fw={600}>The pen in hand</Text>
-          <TextInput
-            label="Name"
-            maxLength={30}
-            value={pen.name}
-            onChange={(event) => event.currentTarget.value.trim() && change({ name: event.currentTarget.value })}
-          />
-          <ColorInput
-            label="Colour"
-            format="hex"
-            withEyeDropper={false}
-            swatches={FIRST_PENS.map((one) => one.colour)}
-            value={pen.colour}
-            onChange={(colour) => /^#[0-9a-f]{6}$/i.test(colour) && change({ colour })}
-          />
-          <NumberInput
-            label="Width"
-            min={1}
-            max={60}
-            value={pen.width}
-            onChange={(width) => typeof width === 'number' && width >= 1 && width <= 60 && change({ width })}
-          />
-          <Button variant="subtle" size="compact-sm" onClick={first}>
-            All pens as at first
-          </Button>
-        </Stack>
+        {pen && (
+          <Stack gap="xs" w={240}>
+            <Text fw={600}>The pen in hand</Text>
+            <TextInput
+              label="Name"
+              maxLength={30}
+              value={pen.name}
+              onChange={(event) => event.currentTarget.value.trim() && change({ name: event.currentTarget.value })}
+            />
+            <ColorInput
+              label="Colour"
+              format="hex"
+              withEyeDropper={false}
+              swatches={FIRST_PENS.map((one) => one.colour)}
+              value={pen.colour}
+              onChange={(colour) => /^#[0-9a-f]{6}$/i.test(colour) && change({ colour })}
+            />
+            <NumberInput
+              label="Width"
+              min={1}
+              max={60}
+              value={pen.width}
+              onChange={(width) => typeof width === 'number' && width >= 1 && width <= 60 && change({ width })}
+            />
+            <Button variant="subtle" size="compact-sm" onClick={first}>
+              All pens as at first
+            </Button>
+          </Stack>
+        )}
       </Popover.Dropdown>
     </Popover>
   );

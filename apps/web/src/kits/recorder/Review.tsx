@@ -11,13 +11,15 @@ import { useRecorderView } from './useRecorder.ts';
 
 interface Props extends RoomProps {
   readonly recorder: TakeRecorder;
+  /** The lesson knows of the take: what comes next begins with its ink. */
+  readonly taken: boolean;
   readonly onAgain: () => void;
   readonly onTakeOver: () => void;
 }
 
 /** After Stop: hear the take at once; keep it, record again, or go on with another. */
 export function Review(props: Props) {
-  const { recorder, onAgain, onTakeOver, onKeep, onRecordAgain } = props;
+  const { recorder, taken, onAgain, onTakeOver, onKeep, onRecordAgain } = props;
   const { state } = useRecorderView(recorder);
   if (state.kind === 'failed') {
     return (
@@ -52,13 +54,13 @@ export function Review(props: Props) {
         <Text role="status">
           {state.finished ? 'It is saved.' : 'It is being sent. It is safe in this browser; you can hear it already.'}
         </Text>
-        <Button onClick={onKeep} disabled={!state.finished}>
+        <Button onClick={onKeep} disabled={!taken}>
           Keep it
         </Button>
-        <Button variant="default" onClick={onAgain} disabled={!state.finished}>
+        <Button variant="default" onClick={onAgain} disabled={!taken}>
           Keep it and record more
         </Button>
-        <Button variant="subtle" color="var(--ob-hall-text)" onClick={again} disabled={!state.finished}>
+        <Button variant="subtle" color="var(--ob-hall-text)" onClick={again} disabled={!taken}>
           Record again
         </Button>
         <Text size="sm" className={classes.dim}>

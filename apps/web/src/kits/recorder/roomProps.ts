@@ -21,7 +21,7 @@ export interface RoomProps {
   /** What earlier takes of the lesson left on a page. */
   readonly earlierInk: (page: string) => readonly Mark[];
   /** The take is whole on the server and part of the lesson. */
-  readonly onFinished: (takeId: string) => void;
+  readonly onFinished: (takeId: string) => Promise<unknown> | void;
   readonly onKeep: () => void;
   /** Takes the take out of the lesson again. */
   readonly onRecordAgain: (takeId: string) => Promise<void>;

@@ -199,7 +199,9 @@ export class TakeRecorder {
     const switches = switchesOf(this.device.id);
     if (switches.gain !== 0 || switches.noise || switches.levelling)
       this.#log({ kind: 'sound', at: ZERO, ...switches });
-    this.turnTo(this.#view.page);
+    const { page } = this.#view;
+    this.#turns = [{ at: ZERO, page }];
+    this.#log({ kind: 'page', at: ZERO, page });
     if (this.#view.framing !== 'page') this.setFraming(this.#view.framing);
     if (this.#view.inset !== FIRST_INSET) this.setInset(this.#view.inset);
   }

@@ -1,23 +1,33 @@
 import { ActionIcon, Tooltip } from '@mantine/core';
-import type { ReactNode } from 'react';
+import type { ComponentPropsWithRef, ReactNode } from 'react';
 
-interface Props {
+interface Props extends Omit<ComponentPropsWithRef<'button'>, 'onClick' | 'color' | 'style'> {
   /** What it does, in words: its name for everyone who does not see the picture. */
   readonly label: string;
   /** The key that does the same. */
   readonly keyText?: string;
-  readonly onClick?: () => void;
+  readonly onClick?: ComponentPropsWithRef<'button'>['onClick'] | (() => void);
   readonly pressed?: boolean;
   readonly disabled?: boolean;
   readonly hall?: boolean;
   readonly children: ReactNode;
 }
 
-/** A button with a picture; its tooltip names action and key. */
-export function IconAction({ label, keyText, onClick, pressed, disabled = false, hall = false, children }: Props) {
+/** A button with a picture; its tooltip names action and key. It can stand as the target of a menu. */
+export function IconAction({
+  label,
+  keyText,
+  onClick,
+  pressed,
+  disabled = false,
+  hall = false,
+  children,
+  ...others
+}: Props) {
   return (
     <Tooltip label={keyText ? `${label} (${keyText})` : label}>
       <ActionIcon
+        {...others}
         size={44}
         variant={pressed ? 'filled' : 'subtle'}
         color={pressed ? 'oak' : hall ? 'var(--ob-hall-text)' : 'var(--ob-text)'}

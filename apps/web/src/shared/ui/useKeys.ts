@@ -13,7 +13,9 @@ const isPressing = (event: KeyboardEvent): boolean =>
 
 /** Whether a dialog is open; one that is kept at hand unseen is not. */
 const isAsked = (): boolean =>
-  [...document.querySelectorAll('[role=dialog]')].some((dialog) => dialog.checkVisibility({ visibilityProperty: true }));
+  [...document.querySelectorAll('[role=dialog]')].some((dialog) =>
+    dialog.checkVisibility({ visibilityProperty: true }),
+  );
 
 export function keyName(event: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey' | 'shiftKey'>): string {
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
