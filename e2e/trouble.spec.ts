@@ -224,7 +224,7 @@ test('files that cannot be used are refused in words on the page, and the lesson
   await page.getByRole('button', { name: /^Page 2/ }).click();
   await page.getByRole('button', { name: 'Remove page' }).click();
   await expect(page.getByRole('button', { name: /^Page 3/ })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('alert').getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: /^Page 3/ })).toBeVisible();
 });
 

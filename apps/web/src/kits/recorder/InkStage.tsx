@@ -20,7 +20,7 @@ import type { Tool, ToolKind } from './pens.ts';
 import classes from './Room.module.css';
 import type { TakeRecorder } from './takeRecorder.ts';
 import { TextOnPage } from './TextOnPage.tsx';
-import { useRecorderView } from './useRecorder.ts';
+import { useInkVersion, useRecorderView } from './useRecorder.ts';
 
 export interface InkStageHandle {
   /** Paints what moves, at once: for points that came from elsewhere. */
@@ -56,6 +56,7 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
   const pointer = useRef<PointerPlace | null>(null);
   const predicted = useRef<readonly PenPoint[]>([]);
   const view = useRecorderView(recorder);
+  const inkVersion = useInkVersion(recorder);
   const hand = useRef<InkHand>(null);
   hand.current ??= new InkHand(recorder.ink);
   const [frame, setFrame] = useState<CSSProperties | null>(null);
@@ -66,9 +67,7 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
     const drawing = recorder.ink
       .drawingOn(page.id)
       .map((stroke) => ({ stroke: withPredicted(stroke, predicted.current), untilMs: Infinity }));
-    const fading = recorder.ink
-      .marksOn(page.id)
-      .flatMap((mark) => (isStroke(mark) && mark.pen.kind === 'fading' ? [visibleAt(mark, recorder.now)] : []));
+    const fading = recorder.ink.fadingOn(page.id).map((stroke) => visibleAt(stroke, recorder.now));
     return [...fading.filter((one) => one.opacity !== 0), ...drawing];
   };
   const live = () => {
@@ -93,7 +92,7 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
     });
     setFrame(frameStyle(hand.current!.frame, page.height, top));
   };
-  useEffect(show, [view.ink, view.page, view.heights, view.framing, view.inset, top, page, pictures]);
+  useEffect(show, [inkVersion, view.page, view.heights, view.framing, view.inset, top, page, pictures]);
   useImperativeHandle(ref, () => ({ live }));
   useFading(recorder, page.id, live);
   useEffect(() => {
@@ -241,11 +240,8 @@ function useFading(recorder: TakeRecorder, page: string, live: () => void): void
   });
   useEffect(() => {
     const timer = setInterval(() => {
-      const isFading = recorder.ink
-        .marksOn(page)
-        .some(
-          (mark) => isStroke(mark) && mark.pen.kind === 'fading' && (visibleAt(mark, recorder.now).opacity ?? 1) > 0,
-        );
+      recorder.ink.forgetFading((stroke) => visibleAt(stroke, recorder.now).opacity === 0);
+      const isFading = recorder.ink.fadingOn(page).length > 0;
       if (isFading || wasFading) latest.current();
       wasFading = isFading;
     }, 40);

@@ -22,7 +22,7 @@ import type { ReactNode } from 'react';
 import { IconAction } from '../../shared/ui/index.ts';
 import { SHAPES, type Tool, type Tray } from './pens.ts';
 import type { TakeRecorder } from './takeRecorder.ts';
-import { useRecorderView } from './useRecorder.ts';
+import { useInkVersion, useRecorderView } from './useRecorder.ts';
 import classes from './Room.module.css';
 
 interface Props {
@@ -48,7 +48,6 @@ const SHAPE_ICONS: Readonly<Record<string, ReactNode>> = {
 /** What lies under the stage: pens, shapes, text, pointer, eraser, undo. */
 export function PenTray(props: Props) {
   const { recorder, tray, tool, onTool, small } = props;
-  useRecorderView(recorder);
   const inHand = 'pen' in tool ? tool.pen : tray.pens[0]!;
   const isPen = (pen: TrayPen) => tool.kind === 'pen' && tool.pen === pen;
   const shown = small ? tray.pens.slice(0, 3) : tray.pens;
@@ -144,16 +143,21 @@ export function PenTray(props: Props) {
           <IconScissors aria-hidden />
         </IconAction>
       )}
-      <IconAction hall label="Clear the page" disabled={!recorder.canWrite} onClick={props.onClear}>
+      <InkActs recorder={recorder} onClear={props.onClear} onUndo={props.onUndo} />
+    </Group>
+  );
+}
+
+/** The only part of the tray that changes with every stroke. */
+function InkActs({ recorder, onClear, onUndo }: Pick<Props, 'recorder' | 'onClear' | 'onUndo'>) {
+  useInkVersion(recorder);
+  useRecorderView(recorder);
+  return (
+    <>
+      <IconAction hall label="Clear the page" disabled={!recorder.canWrite} onClick={onClear}>
         <IconTrash aria-hidden />
       </IconAction>
-      <IconAction
-        hall
-        label="Undo"
-        keyText="Ctrl+Z"
-        disabled={!recorder.ink.canUndo}
-        onClick={() => props.onUndo('undo')}
-      >
+      <IconAction hall label="Undo" keyText="Ctrl+Z" disabled={!recorder.ink.canUndo} onClick={() => onUndo('undo')}>
         <IconArrowBackUp aria-hidden />
       </IconAction>
       <IconAction
@@ -161,11 +165,11 @@ export function PenTray(props: Props) {
         label="Redo"
         keyText="Ctrl+Shift+Z"
         disabled={!recorder.ink.canRedo}
-        onClick={() => props.onUndo('redo')}
+        onClick={() => onUndo('redo')}
       >
         <IconArrowForwardUp aria-hidden />
       </IconAction>
-    </Group>
+    </>
   );
 }
 

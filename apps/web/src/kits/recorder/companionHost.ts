@@ -55,7 +55,8 @@ export class CompanionHost {
       { message: (message) => this.#hear(message), state: (state) => this.#lineIs(state) },
     );
     this.#timer = setInterval(() => this.#ping(), PING_MS);
-    this.#forget = room.recorder.subscribe(() => this.#tell());
+    const forget = [room.recorder.subscribe(() => this.#tell()), room.recorder.subscribeInk(() => this.#tell())];
+    this.#forget = () => forget.forEach((one) => one());
   }
 
   close(): void {

@@ -59,6 +59,7 @@ export interface NewStroke {
 export class LiveInk {
   readonly #pages = new Map<string, Mark[]>();
   readonly #drawings = new Map<string, Drawing>();
+  #fading: readonly Stroke[] = [];
   readonly #history: ActHistory;
   #serial = 0;
   readonly #prefix: string;
@@ -79,6 +80,14 @@ export class LiveInk {
   /** What lies on a page and is done, oldest first. */
   marksOn(page: string): readonly Mark[] {
     return this.#pages.get(page) ?? [];
+  }
+  /** The fading strokes on a page that may not have gone yet: looked at in every frame, so they are kept apart. */
+  fadingOn(page: string): readonly Stroke[] {
+    return this.#fading.filter((stroke) => stroke.page === page && this.marksOn(page).includes(stroke));
+  }
+  /** Forgets fading strokes that have gone. */
+  forgetFading(gone: (stroke: Stroke) => boolean): void {
+    if (this.#fading.some(gone)) this.#fading = this.#fading.filter((stroke) => !gone(stroke));
   }
   /** The strokes being drawn on a page. */
   drawingOn(page: string): readonly Stroke[] {
@@ -156,6 +165,7 @@ export class LiveInk {
       });
     } else this.#writeWaiting(drawing);
     this.#marks(stroke.page).push(stroke);
+    if (stroke.pen.kind === 'fading') this.#fading = [...this.#fading, stroke];
     this.#history.did({ id: stroke.id, page: stroke.page, at: stroke.at, gone: [], come: [stroke] });
   }
 

@@ -5,7 +5,7 @@ import workletUrl from './voice.worklet.ts?worker&url';
 import type { GateOrder, WorkletReport } from './workletProtocol.ts';
 
 export interface SoundEvents {
-  /** About 47 times a second: the largest sample since the last time, 0…1, and the mean square. */
+  /** About 23 times a second: the largest sample since the last time, 0…1, and the mean square. */
   readonly level: (peak: number, energy: number) => void;
   /** The device went away; what is recorded goes on as silence. */
   readonly gone: () => void;

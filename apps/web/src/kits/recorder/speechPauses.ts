@@ -2,14 +2,14 @@ import type { Micros, TimeRange } from '@oakbell/core/clock';
 import { quietStretches } from '@oakbell/core/audio';
 import { lastPauseBefore } from '@oakbell/core/log';
 
-/** One report of the sound thread covers so much: 1,024 frames at 48 kHz. */
-const HOP = 21_333 as Micros;
+/** One report of the sound thread covers so much: 2,048 frames at 48 kHz. */
+const HOP = 42_667 as Micros;
 /** A pause this long lets one begin anew: 0.35 s. */
 const SHORTEST = 350_000 as Micros;
 /** Pressing again within this time of going on goes one sentence further back, in microseconds. */
 const STILL_JOINING = 1_200_000;
 /** So much of the last minutes is kept: ten minutes. */
-const MOST_LEVELS = 28_000;
+const MOST_LEVELS = 14_000;
 
 /** Where a voice paused while it was recorded, so that the last sentence can be said again. */
 export class SpeechPauses {
@@ -17,7 +17,7 @@ export class SpeechPauses {
   #times: Micros[] = [];
   #dropped: TimeRange[] = [];
 
-  /** @param energy the mean square of the last 21 ms, which ended at take time `at` */
+  /** @param energy the mean square of the last 43 ms, which ended at take time `at` */
   heard(energy: number, at: Micros): void {
     this.#levels.push(Math.max(-120, 10 * Math.log10(energy + 1e-12)));
     this.#times.push(at);

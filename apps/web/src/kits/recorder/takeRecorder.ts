@@ -49,8 +49,6 @@ export interface RecorderView {
   /** How far down each page has grown and is scrolled, in page units; pages that are not here stand as they were. */
   readonly heights: ReadonlyMap<string, number>;
   readonly tops: ReadonlyMap<string, number>;
-  /** Rises whenever ink or pages change. */
-  readonly ink: number;
 }
 export interface RecorderSetup {
   readonly lessonId: string;
@@ -88,6 +86,8 @@ export class TakeRecorder {
   #pointerOn: string | null = null;
   #heardAtMs: number | null = null;
   #clippedAtMs = 0;
+  #inkVersion = 0;
+  readonly #inkListeners = new Set<() => void>();
   readonly #listeners = new Set<() => void>();
   readonly #pauses = new SpeechPauses();
   #turns: readonly { readonly at: Micros; readonly page: string }[] = [];
@@ -107,7 +107,6 @@ export class TakeRecorder {
       inset: FIRST_INSET,
       heights: new Map(),
       tops: new Map(),
-      ink: 0,
     };
     this.ink = new LiveInk(`${this.takeId.slice(0, 8)}-`, (event) => this.#log(event));
     this.turnTo(setup.firstPage);
@@ -161,6 +160,11 @@ export class TakeRecorder {
     return () => this.#listeners.delete(listener);
   };
   readonly getView = (): RecorderView => this.#view;
+  readonly subscribeInk = (listener: () => void): (() => void) => {
+    this.#inkListeners.add(listener);
+    return () => this.#inkListeners.delete(listener);
+  };
+  readonly getInk = (): number => this.#inkVersion;
   onLevel(listener: (peak: number) => void): () => void {
     this.#levels.add(listener);
     return () => this.#levels.delete(listener);
@@ -344,7 +348,8 @@ export class TakeRecorder {
   }
 
   inkChanged(): void {
-    this.#set({ ink: this.#view.ink + 1 });
+    this.#inkVersion += 1;
+    for (const listener of this.#inkListeners) listener();
   }
 
   /** Throws the take away. */

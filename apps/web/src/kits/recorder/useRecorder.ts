@@ -44,4 +44,8 @@ export function useRecorder(plan: RecorderPlan): { readonly held: Held; readonly
 export const useRecorderView = (recorder: TakeRecorder): RecorderView =>
   useSyncExternalStore(recorder.subscribe, recorder.getView);
 
+/** Rises whenever ink or pages change; who does not show them is not told. */
+export const useInkVersion = (recorder: TakeRecorder): number =>
+  useSyncExternalStore(recorder.subscribeInk, recorder.getInk);
+
 export const rememberMicrophone = (id: string): void => localStorage.setItem(REMEMBERED, id);

@@ -1,6 +1,6 @@
 /*
  * Runs on the sound thread. It mixes the microphone down to one channel, lets samples through while the gate is
- * open, and tells the page every 20 ms where the sample clock stands and how loud it was. Samples go straight to
+ * open, and tells the page every 43 ms where the sample clock stands and how loud it was. Samples go straight to
  * the capture worker; the page never touches them.
  */
 import type { GateOrder, WorkletReport } from './workletProtocol.ts';
@@ -14,6 +14,8 @@ declare function registerProcessor(name: string, processor: new () => AudioWorkl
 /** 20 ms at 48 kHz. */
 const BLOCK = 960;
 const QUANTUM = 128;
+/** The page is told after so many quanta: about 23 times a second. */
+const TOLD_EVERY = 16;
 /** So much sound from before an opening is kept at hand: half a second. */
 const KEPT = 24_000;
 
@@ -51,8 +53,8 @@ class VoiceProcessor extends AudioWorkletProcessor {
       this.#take(channels.length > 0 ? sum / channels.length : 0);
     }
     this.#quanta += 1;
-    if (this.#quanta % 8 === 0) {
-      const energy = this.#energy / (8 * QUANTUM);
+    if (this.#quanta % TOLD_EVERY === 0) {
+      const energy = this.#energy / (TOLD_EVERY * QUANTUM);
       this.#tell({ kind: 'block', endFrame: currentFrame + QUANTUM, peak: this.#peak, energy, wallMs: Date.now() });
       this.#peak = 0;
       this.#energy = 0;

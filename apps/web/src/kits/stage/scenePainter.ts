@@ -53,6 +53,8 @@ export class ScenePainter {
   #scene: Scene | null = null;
   #widthPx = 0;
   #pictures: Pictures = new Map();
+  /** Where the moving layer was painted last. */
+  #moving: Bounds | 'all' | null = null;
   readonly #page: Canvas2D;
   readonly #ink: Canvas2D;
   readonly #top: Canvas2D;
@@ -71,8 +73,10 @@ export class ScenePainter {
     this.#pictures = pictures;
     const done = scene.strokes.filter(isSettled).map((one) => one.stroke);
     const key = keyOf(scene, pictures, widthPx);
-    if (key !== this.#key) this.#paintAll(done);
-    else this.#paintChanges(done);
+    if (key !== this.#key) {
+      this.#moving = 'all';
+      this.#paintAll(done);
+    } else this.#paintChanges(done);
     this.#key = key;
     this.#settled = done;
     this.live(
@@ -89,13 +93,27 @@ export class ScenePainter {
     camera?: CameraPicture<CanvasImageSource & object>,
   ): void {
     if (!this.#scene) return;
-    const { width, height } = this.#top.canvas;
-    this.#top.clearRect(0, 0, width, height);
+    this.#clearTop();
     const dark = isDark(this.#scene.page);
     const place = this.#place(this.#top);
     for (const visible of strokes) paintStroke(place, visible, dark);
     if (pointer) paintPointer(place, pointer);
     if (camera) paintCamera(place, this.#scene.camera, camera);
+    this.#moving = camera ? 'all' : movingBounds(strokes, pointer);
+  }
+
+  /** Clears what moved last time: a small place, as a rule. */
+  #clearTop(): void {
+    const { width, height } = this.#top.canvas;
+    const before = this.#moving;
+    this.#moving = null;
+    if (before === null) return;
+    if (before === 'all') return this.#top.clearRect(0, 0, width, height);
+    const scale = this.#widthPx / PAGE_WIDTH;
+    const { top } = this.#scene!;
+    const [x, y] = [Math.floor(before.left * scale) - 1, Math.floor((before.top - top) * scale) - 1];
+    const [right, foot] = [Math.ceil(before.right * scale) + 1, Math.ceil((before.bottom - top) * scale) + 1];
+    this.#top.clearRect(x, y, right - x, foot - y);
   }
 
   #paintAll(done: readonly Stroke[]): void {
@@ -172,6 +190,16 @@ export class ScenePainter {
       this.#key = '';
     }
   }
+}
+
+/** The place that strokes and pointer take, in page units; null for none. */
+function movingBounds(strokes: readonly VisibleStroke[], pointer: Scene['pointer']): Bounds | null {
+  const all = strokes.map(({ stroke }) => boundsOf(stroke.points, stroke.pen.width / 2 + MARGIN));
+  if (pointer) {
+    const [x, y] = [pointer.x / 10, pointer.y / 10];
+    all.push({ left: x - 24, right: x + 24, top: y - 24, bottom: y + 24 });
+  }
+  return all.length === 0 ? null : all.reduce(around);
 }
 
 /** Whether a stroke lies beneath the ink. */

@@ -42,7 +42,7 @@ interface NewImport {
 
 export const IMPORT = 'import-pages';
 /** Pages drawn at the same time: drawing one is a program of its own. */
-const AT_ONCE = 2;
+const AT_ONCE = 3;
 
 /** Brings files in as pages: checked at once, drawn by the job process, each page there as soon as it is ready. */
 @Injectable()
@@ -118,21 +118,27 @@ export class ImportsService implements OnModuleInit {
     let done = 0;
     for (const { file, numbers } of all) {
       await this.withFile(file, async (path) => {
-        for (let first = 0; first < numbers.length; first += AT_ONCE) {
-          const some = numbers.slice(first, first + AT_ONCE).map((page) => ({
-            page,
-            // A second try of the same job goes on where the first one stopped.
-            source: `${file.key}#${page}#${job.id}`,
-          }));
-          const fresh = some.filter(({ source }) => !there.has(source));
-          const drawn = await Promise.all(fresh.map(({ page }) => this.draw(file, path, page)));
-          for (const [i, { page, source }] of fresh.entries()) {
-            const cues = cuesOfText(file.notes?.[page - 1] ?? '');
-            for (const picture of drawn[i]!) {
-              await this.lessons.addPage(job.subjectId, { kind: as, source, cues, ...picture });
-            }
+        // A second try of the same job goes on where the first one stopped.
+        const pages = numbers.map((page) => ({ page, source: `${file.key}#${page}#${job.id}` }));
+        const drawing = new Map<string, Promise<readonly StoredPicture[]>>();
+        const begin = (at: number) => {
+          const next = pages[at];
+          if (!next || there.has(next.source)) return;
+          const drawn = this.draw(file, path, next.page);
+          // A failure is met where the page is waited for, in its turn.
+          drawn.catch(() => undefined);
+          drawing.set(next.source, drawn);
+        };
+        for (let at = 0; at < AT_ONCE; at += 1) begin(at);
+        for (const [at, { page, source }] of pages.entries()) {
+          const pictures = (await drawing.get(source)) ?? [];
+          drawing.delete(source);
+          begin(at + AT_ONCE);
+          const cues = cuesOfText(file.notes?.[page - 1] ?? '');
+          for (const picture of pictures) {
+            await this.lessons.addPage(job.subjectId, { kind: as, source, cues, ...picture });
           }
-          done += some.length;
+          done += 1;
           await progress(done / total);
         }
       });

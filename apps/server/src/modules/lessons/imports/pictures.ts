@@ -84,17 +84,17 @@ export function storeRawPicture(storage: Storage, { width, height, rgb }: RawPic
 }
 
 async function store(storage: Storage, open: () => Sharp): Promise<StoredPicture> {
-  const large = await open()
-    .resize({ width: PICTURE_WIDTH, withoutEnlargement: true })
-    .webp({ quality: 80, effort: 2 })
-    .toBuffer({ resolveWithObject: true })
-    .catch(() => {
-      throw new Problem(422, 'picture-broken', 'This picture is damaged and cannot be drawn. Nothing was changed.');
-    });
-  const small = await sharp(large.data).resize({ width: SMALL_WIDTH }).webp({ quality: 75, effort: 2 }).toBuffer();
+  const webp = (width: number, quality: number) =>
+    open()
+      .resize({ width, withoutEnlargement: true })
+      .webp({ quality, effort: 0 })
+      .toBuffer({ resolveWithObject: true });
+  const [large, small] = await Promise.all([webp(PICTURE_WIDTH, 80), webp(SMALL_WIDTH, 75)]).catch(() => {
+    throw new Problem(422, 'picture-broken', 'This picture is damaged and cannot be drawn. Nothing was changed.');
+  });
   return {
     picture: await keep(storage, large.data),
-    smallPicture: await keep(storage, small),
+    smallPicture: await keep(storage, small.data),
     height: heightFor(large.info.width, large.info.height),
   };
 }
