@@ -28,7 +28,7 @@ test('a teacher’s screens', async ({ page }) => {
   await page.getByRole('link', { name: 'Lessons' }).click();
   await picture(page, 'lessons');
   await openLesson(page, 'Reading a tide table', 'Pages');
-  await page.getByRole('button', { name: 'Page 2' }).click();
+  await page.getByRole('button', { name: /^Page 2/ }).click();
   await picture(page, 'pages');
   await openLesson(page, 'The rule of twelfths', 'Assign');
   await expect(page.getByText(/Ready to watch/)).toBeVisible();
@@ -89,3 +89,45 @@ for (const [suffix, viewport] of [
     await context.close();
   });
 }
+
+test('the sound check, and a pen companion', async ({ page, browser }) => {
+  await signIn(page, 'ilse.marrow');
+  await page.goto('/lessons');
+  await page.getByRole('link', { name: 'Three bearings, one position' }).click();
+  await page.waitForURL(/lessons\/.+/);
+  await openRoom(page, /lessons\/([^/]+)/.exec(page.url())![1]!);
+  await page.getByRole('button', { name: 'Microphone', exact: true }).click();
+  await page.getByRole('button', { name: 'Sound check' }).click();
+  await page.getByRole('button', { name: 'Record ten seconds' }).click();
+  await expect(page.getByText('This sounds good')).toBeVisible({ timeout: 30_000 });
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: join(FOLDER, 'sound-check.png') });
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: 'Pen', exact: true }).click();
+  await page.getByRole('button', { name: 'Show a code' }).click();
+  const code = await page.getByLabel(/^Code /).textContent();
+  await page.keyboard.press('Escape');
+  const context = await browser.newContext({ viewport: { width: 844, height: 390 } });
+  const pad = await context.newPage();
+  await pad.goto(`/companion?code=${code}`);
+  await record(page);
+  await expect(pad.getByText('Recording', { exact: true })).toBeVisible();
+  for (const [from, to] of [
+    [
+      [0.2, 0.8],
+      [0.55, 0.25],
+    ],
+    [
+      [0.8, 0.75],
+      [0.4, 0.3],
+    ],
+  ] as const)
+    await draw(pad, from, to);
+  await pad.waitForTimeout(700);
+  await pad.screenshot({ path: join(FOLDER, 'companion.png') });
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('It is saved.')).toBeVisible();
+  await page.getByRole('button', { name: 'Record again' }).click();
+  await expect(page.getByText('Ready to record')).toBeVisible();
+  await context.close();
+});

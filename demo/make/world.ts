@@ -55,11 +55,24 @@ export function world(frames: Readonly<Record<string, number>>) {
         learners: TENTH_B.map(signInOf),
       },
     ],
+    courses: [
+      { name: 'Coastal navigation', units: ['Tides', 'Bearings', 'Passage planning'] },
+      { name: 'Weather logs', units: ['Clouds and wind'] },
+    ],
     lessons: [
-      { key: 'weather', title: 'Clouds before wind: keeping a weather log', kind: 'slides', boards: 0 },
+      {
+        key: 'weather',
+        title: 'Clouds before wind: keeping a weather log',
+        unit: 'Clouds and wind',
+        goal: 'Name a cloud and say what wind follows it',
+        kind: 'slides',
+        boards: 0,
+      },
       {
         key: 'fix',
         title: 'Three bearings, one position',
+        unit: 'Bearings',
+        goal: 'Find your place from three bearings',
         kind: 'worked',
         boards: 2,
         cues: ['Draw all three lines before you say anything.', 'The little triangle is honest: show how big it is.'],
@@ -67,6 +80,8 @@ export function world(frames: Readonly<Record<string, number>>) {
       {
         key: 'table',
         title: 'Reading a tide table',
+        unit: 'Tides',
+        goal: 'Find high and low water for any day',
         kind: 'slides',
         boards: 0,
         pdf: 'table.pdf',
@@ -75,6 +90,8 @@ export function world(frames: Readonly<Record<string, number>>) {
       {
         key: 'compass',
         title: 'From compass to true',
+        unit: 'Bearings',
+        goal: 'Turn a compass bearing into a true one',
         kind: 'worked',
         boards: 1,
         take: { name: 'compass', frames: frames['compass'] },
@@ -82,6 +99,8 @@ export function world(frames: Readonly<Record<string, number>>) {
       {
         key: 'steer',
         title: 'Course to steer across a stream',
+        unit: 'Bearings',
+        goal: 'Choose the course that brings you there across a stream',
         kind: 'worked',
         boards: 1,
         take: { name: 'steer', frames: frames['steer'] },
@@ -89,6 +108,8 @@ export function world(frames: Readonly<Record<string, number>>) {
       {
         key: 'twelfths',
         title: 'The rule of twelfths',
+        unit: 'Tides',
+        goal: 'Say how deep it is at any hour of the tide',
         kind: 'slides',
         boards: 0,
         pdf: 'twelfths.pdf',

@@ -4,6 +4,7 @@ import { NestFactory } from '@nestjs/core';
 import { AppModule } from '../app.module.ts';
 import { AssignmentsModule } from '../modules/assignments/index.ts';
 import { ClassesModule } from '../modules/classes/index.ts';
+import { CoursesModule } from '../modules/courses/index.ts';
 import { EditionsModule } from '../modules/editions/index.ts';
 import { LessonsModule } from '../modules/lessons/index.ts';
 import { MarkingModule } from '../modules/marking/index.ts';
@@ -19,6 +20,7 @@ import { DemoLoader } from './loader.ts';
     PeopleModule,
     ClassesModule,
     LessonsModule,
+    CoursesModule,
     TakesModule,
     EditionsModule,
     AssignmentsModule,

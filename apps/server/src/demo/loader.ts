@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { AssignmentsService, type AssignmentEntity } from '../modules/assignments/index.ts';
 import { ClassesService } from '../modules/classes/index.ts';
+import { CoursesService } from '../modules/courses/index.ts';
 import { EditionsService, type EditionEntity } from '../modules/editions/index.ts';
 import { cuesOfText, IMPORT, ImportsService, LessonsService, type LessonEntity } from '../modules/lessons/index.ts';
 import { MarkingService } from '../modules/marking/index.ts';
@@ -23,12 +24,14 @@ export class DemoLoader {
   readonly #people = new Map<string, string>();
   readonly #classes = new Map<string, { id: string; learners: readonly string[] }>();
   readonly #lessons = new Map<string, LessonEntity>();
+  readonly #units = new Map<string, string>();
   readonly #assignments = new Map<string, AssignmentEntity>();
 
   constructor(
     private readonly people: PeopleService,
     private readonly classes: ClassesService,
     private readonly lessons: LessonsService,
+    private readonly courses: CoursesService,
     private readonly imports: ImportsService,
     private readonly takes: TakesService,
     private readonly editions: EditionsService,
@@ -49,6 +52,10 @@ export class DemoLoader {
     await Promise.all(everyone);
     await this.#addClasses(world);
     const owner = this.#people.get(world.classes[0]!.teacher)!;
+    for (const { name, units } of world.courses) {
+      const course = await this.courses.add(owner, name);
+      for (const unit of units) this.#units.set(unit, (await this.courses.addUnit(course.id, unit)).id);
+    }
     for (const lesson of world.lessons) await this.#addLesson(folder, owner, lesson);
     await this.#assign(world, owner);
     await this.#play(world);
@@ -70,9 +77,9 @@ export class DemoLoader {
   async #addLesson(
     folder: string,
     ownerId: string,
-    { key, title, kind, boards, pdf, take, cues = [] }: WorldLesson,
+    { key, title, unit, goal, kind, boards, pdf, take, cues = [] }: WorldLesson,
   ): Promise<void> {
-    const lesson = await this.lessons.add({ ownerId, kind, title });
+    const lesson = await this.lessons.add({ ownerId, kind, title, goal, unitId: this.#units.get(unit) ?? null });
     for (let i = 0; i < boards; i += 1) await this.lessons.addBoard(lesson.id);
     if (pdf) {
       const checked = await this.imports.check([{ path: join(folder, pdf), originalname: pdf }]);

@@ -13,6 +13,7 @@ export interface World {
     readonly teacher: string;
     readonly learners: readonly string[];
   }[];
+  readonly courses: readonly { readonly name: string; readonly units: readonly string[] }[];
   readonly lessons: readonly WorldLesson[];
   readonly assignments: readonly {
     readonly key: string;
@@ -53,6 +54,9 @@ export interface WorldTake {
 export interface WorldLesson {
   readonly key: string;
   readonly title: string;
+  /** The name of a unit of one of the courses. */
+  readonly unit: string;
+  readonly goal: string;
   readonly kind: 'slides' | 'worked';
   readonly boards: number;
   readonly pdf?: string;

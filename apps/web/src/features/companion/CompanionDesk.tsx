@@ -4,7 +4,7 @@ import type { TrayPen } from '@oakbell/core/log';
 import { isStroke } from '@oakbell/core/log';
 import { picturesOf } from '@oakbell/core/pages';
 import { plainScene } from '@oakbell/core/scene';
-import { useEffect, useMemo, useRef, useState, useSyncExternalStore, type PointerEvent } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore, type PointerEvent } from 'react';
 import type { DevicePoint } from '../../kits/companion/index.ts';
 import { Stage, usePictures, type StageHandle } from '../../kits/stage/index.ts';
 import { IconAction, PageTitle } from '../../shared/ui/index.ts';

@@ -1,5 +1,6 @@
 import { Button, FileButton, Group, NumberInput, Select, Stack, Text, Textarea, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
+import { FIRST_PENS } from '@oakbell/core/log';
 import { DEFAULT_NAMING, nameFrom } from '@oakbell/core/naming';
 import type { Thing } from '@oakbell/core/pages';
 import { useMutation } from '@tanstack/react-query';
@@ -231,7 +232,7 @@ async function placeQuestion({ lesson, page, words, picture, there }: Question):
       height: 54,
       text: words,
       size: 40,
-      colour: '#26221b',
+      colour: FIRST_PENS[0]!.colour,
     });
   if (picture) {
     const [made] = await sendFiles<Placed[]>('POST', `/api/lessons/${lesson}/assets`, [picture]);

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { sendFiles, type Lesson, type LessonPage } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 import { BACKDROPS } from './backdrops.ts';
-import type { Placed } from './ThingTools.tsx';
+import type { Placed } from './placed.ts';
 import type { PageActs } from './usePageActs.ts';
 
 interface Props {

@@ -4,7 +4,7 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { call, client, pictureOf, type Lesson, type LessonPage } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 import classes from './Pages.module.css';
-import type { Placed } from './ThingTools.tsx';
+import type { Placed } from './placed.ts';
 import { Ready, UploadPage } from './UploadParts.tsx';
 import { bringFiles, previewOf, type Upload } from './uploads.ts';
 

@@ -6,7 +6,7 @@ import { useMemo, useRef, useState } from 'react';
 import { sendFiles } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 import classes from './Pages.module.css';
-import type { Placed } from './ThingTools.tsx';
+import type { Placed } from './placed.ts';
 
 /** The picture has so many pixels for each pixel on the screen, so that it stays sharp close up. */
 const SHARPNESS = 4;

@@ -28,6 +28,7 @@ import { lazy, Suspense, useRef, useState } from 'react';
 import { sendFiles, type Lesson, type LessonPage } from '../../shared/api/index.ts';
 import { IconAction, ProblemNote } from '../../shared/ui/index.ts';
 import classes from './Pages.module.css';
+import type { Placed } from './placed.ts';
 import type { PageActs } from './usePageActs.ts';
 
 const FormulaDialog = lazy(() => import('./FormulaDialog.tsx').then((module) => ({ default: module.FormulaDialog })));
@@ -35,12 +36,6 @@ const CutOutDialog = lazy(() => import('./CutOutDialog.tsx').then((module) => ({
 
 export type NewThing =
   Omit<TextThing, 'id'> | Omit<PictureThing, 'id'> | Omit<FormulaThing, 'id'> | Omit<ShapeThing, 'id'>;
-export interface Placed {
-  readonly digest: string;
-  /** Pixels. */
-  readonly width: number;
-  readonly height: number;
-}
 interface Props {
   readonly lesson: Lesson;
   readonly page: LessonPage;
@@ -53,7 +48,8 @@ interface Props {
   readonly onUndo: (() => void) | null;
   readonly onRedo: (() => void) | null;
 }
-const INK = '#26221b';
+/** The dark pen's colour: on a dark board it is painted as chalk. */
+const INK = FIRST_PENS[0]!.colour;
 const SHAPES = [
   { kind: 'line', name: 'Line', icon: IconLine },
   { kind: 'arrow', name: 'Arrow', icon: IconArrowNarrowRight },

@@ -92,7 +92,14 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
     });
     setFrame(frameStyle(hand.current!.frame, page.height, top));
   };
-  useEffect(show, [inkVersion, view.page, view.heights, view.framing, view.inset, top, page, pictures]);
+  const latestShow = useRef(show);
+  useEffect(() => {
+    latestShow.current = show;
+  });
+  useEffect(
+    () => latestShow.current(),
+    [inkVersion, view.page, view.heights, view.framing, view.inset, top, page, pictures],
+  );
   useImperativeHandle(ref, () => ({ live }));
   useFading(recorder, page.id, live);
   useEffect(() => {
