@@ -26,7 +26,17 @@ export function RunControls({ recorder, onPress, onAgain, onStartOver }: Props) 
   };
   return (
     <Group gap="sm" wrap="nowrap" className={classes.run}>
-      <button type="button" className={classes.control} data-state={state.kind} onClick={onPress} aria-keyshortcuts="r">
+      <button
+        type="button"
+        className={classes.control}
+        data-state={state.kind}
+        onClick={(event) => {
+          // After a click the keys belong to the room again: Enter stops, it does not press this once more.
+          if (event.detail > 0) event.currentTarget.blur();
+          onPress();
+        }}
+        aria-keyshortcuts="r"
+      >
         {controlWord(state)}
       </button>
       {running && (
