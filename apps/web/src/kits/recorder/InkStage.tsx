@@ -13,7 +13,7 @@ import {
   type Ref,
 } from 'react';
 import { useKeys } from '../../shared/ui/index.ts';
-import { Stage, type CameraFrame, type Pictures, type StageHandle } from '../stage/index.ts';
+import { Stage, type Pictures, type StageHandle } from '../stage/index.ts';
 import { InkHand, type Repaint } from './inkHand.ts';
 import type { PenPoint } from './liveInk.ts';
 import type { Tool, ToolKind } from './pens.ts';
@@ -36,7 +36,6 @@ interface Props {
   /** Fingers and palms leave no ink. */
   readonly penOnly: boolean;
   readonly label: string;
-  readonly camera?: () => CameraFrame | undefined;
   readonly children?: ReactNode;
 }
 
@@ -51,7 +50,7 @@ const CURSORS: Readonly<Record<ToolKind, string>> = {
 };
 
 /** The page while someone writes on it: what the hand does becomes events of the take. */
-export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, label, camera, children }: Props) {
+export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, label, children }: Props) {
   const stage = useRef<StageHandle>(null);
   const pointer = useRef<PointerPlace | null>(null);
   const predicted = useRef<readonly PenPoint[]>([]);
@@ -88,7 +87,6 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
       ],
       texts: marks.flatMap((mark) => (isStroke(mark) ? [] : [mark.thing])),
       pointer: pointer.current,
-      camera: recorder.cameraLook(page.height),
     });
     setFrame(frameStyle(hand.current!.frame, page.height, top));
   };
@@ -96,10 +94,7 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
   useEffect(() => {
     latestShow.current = show;
   });
-  useEffect(
-    () => latestShow.current(),
-    [inkVersion, view.page, view.heights, view.framing, view.inset, top, page, pictures],
-  );
+  useEffect(() => latestShow.current(), [inkVersion, view.page, view.heights, top, page, pictures]);
   useImperativeHandle(ref, () => ({ live }));
   useFading(recorder, page.id, live);
   useEffect(() => {
@@ -181,7 +176,6 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
       pageHeight={page.height}
       label={label}
       cursor={CURSORS[tool.kind]}
-      {...(camera ? { camera } : {})}
       onPointerDown={onDown}
       onPointerMove={onMove}
       onPointerUp={onUp}

@@ -98,7 +98,6 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
           scroll,
           straightEdge,
           undo,
-          frame: (framing) => recorder.setFraming(framing),
         }),
   );
   useLeaveWarning(running || (state.kind === 'recorded' && !state.finished));

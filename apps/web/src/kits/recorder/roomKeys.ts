@@ -1,5 +1,4 @@
 import type { KeyLine, Keys } from '../../shared/ui/index.ts';
-import type { Framing } from '@oakbell/core/log';
 import type { Tool, Tray } from './pens.ts';
 
 /** The keys of the room in words. */
@@ -19,7 +18,6 @@ export const ROOM_KEYS: readonly KeyLine[] = [
   ['T', 'Text'],
   ['M', 'Select and move; Delete takes away'],
   ['X, Z', 'Eraser: whole strokes, only what it touches'],
-  ['7, 8, 9', 'Page alone, with the camera, presenter alone'],
   ['Ctrl+Z, Ctrl+Shift+Z', 'Undo, redo'],
 ];
 
@@ -35,7 +33,6 @@ interface Acts {
   readonly scroll: (by: 1 | -1) => void;
   readonly straightEdge: () => void;
   readonly undo: (how: 'undo' | 'redo') => void;
-  readonly frame: (framing: Framing) => void;
 }
 
 /** The keys of the room while it is open. */
@@ -60,9 +57,6 @@ export function roomKeys({ tray, tool, onTool, ...acts }: Acts): Keys {
     m: () => onTool({ kind: 'select' }),
     x: () => onTool({ kind: 'eraser' }),
     z: () => onTool({ kind: 'rubber' }),
-    '7': () => acts.frame('page'),
-    '8': () => acts.frame('inset'),
-    '9': () => acts.frame('presenter'),
     'Ctrl+z': () => acts.undo('undo'),
     'Ctrl+Shift+z': () => acts.undo('redo'),
     ...Object.fromEntries(tray.pens.map((pen, i) => [String(i + 1), () => onTool({ kind: 'pen', pen })])),

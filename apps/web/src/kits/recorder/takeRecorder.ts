@@ -1,15 +1,6 @@
 import { type Micros, ZERO } from '@oakbell/core/clock';
-import {
-  eventText,
-  FIRST_INSET,
-  logHeaderText,
-  type Framing,
-  type Inset,
-  type Mark,
-  type TakeEvent,
-} from '@oakbell/core/log';
+import { eventText, logHeaderText, type Mark, type TakeEvent } from '@oakbell/core/log';
 import { TALLEST_BOARD } from '@oakbell/core/pages';
-import { cameraLook, type CameraLook } from '@oakbell/core/scene';
 import type { CaptureOrder, CaptureReport, Sending, TakeFacts } from './captureProtocol.ts';
 import { LiveInk } from './liveInk.ts';
 import type { MicrophoneFault } from './microphone.ts';
@@ -44,8 +35,6 @@ export interface RecorderView {
   readonly sending: Sending;
   readonly alarms: readonly Alarm[];
   readonly page: string;
-  readonly framing: Framing;
-  readonly inset: Inset;
   /** How far down each page has grown and is scrolled, in page units; pages that are not here stand as they were. */
   readonly heights: ReadonlyMap<string, number>;
   readonly tops: ReadonlyMap<string, number>;
@@ -103,8 +92,6 @@ export class TakeRecorder {
       sending: 'fine',
       alarms: [],
       page: setup.firstPage,
-      framing: 'page',
-      inset: FIRST_INSET,
       heights: new Map(),
       tops: new Map(),
     };
@@ -206,8 +193,6 @@ export class TakeRecorder {
     const { page } = this.#view;
     this.#turns = [{ at: ZERO, page }];
     this.#log({ kind: 'page', at: ZERO, page });
-    if (this.#view.framing !== 'page') this.setFraming(this.#view.framing);
-    if (this.#view.inset !== FIRST_INSET) this.setInset(this.#view.inset);
   }
 
   /** Breaks the countdown off. */
@@ -296,26 +281,6 @@ export class TakeRecorder {
     }
     this.#set({ page });
     this.inkChanged();
-  }
-
-  setFraming(framing: Framing): void {
-    if (this.canWrite) this.#log({ kind: 'framing', at: this.now, framing });
-    this.#set({ framing });
-  }
-  setInset(inset: Inset): void {
-    if (this.canWrite) this.#log({ kind: 'inset', at: this.now, inset });
-    this.#set({ inset });
-  }
-
-  /** How the camera picture is shown now, while it is set and changed. */
-  cameraLook(viewHeight: number): CameraLook {
-    const { framing, inset } = this.#view;
-    const settled = { at: -1 as Micros };
-    const states = {
-      framing: { ...settled, now: framing, before: framing },
-      inset: { ...settled, now: inset, before: inset },
-    };
-    return cameraLook({ ...states, time: ZERO, viewHeight });
   }
 
   /** Shows a page from `top` downwards, in page units, as far as it goes. */
