@@ -39,6 +39,16 @@ describe('codes for pen companions', () => {
     const answers = Array.from({ length: 30 }, () => codes.join(code, 'a').ok);
     expect(answers.filter(Boolean)).toHaveLength(MOST_COMPANIONS);
   });
+  it('can be renewed for an open room: the old one no longer lets in, and who is there stays', () => {
+    const { codes } = codesAt();
+    const room = codes.open('lesson', 'ilse');
+    const joined = codes.join(room.code, 'a');
+    const renewed = codes.renew(room);
+    expect(renewed).toMatchObject({ id: room.id, lessonId: 'lesson' });
+    expect(codes.join(room.code, 'a')).toEqual({ ok: false, reason: 'unknown' });
+    expect(codes.join(renewed.code, 'a')).toMatchObject({ ok: true, room: { id: room.id } });
+    expect(joined.ok && codes.byToken(joined.token)).toMatchObject({ device: '1' });
+  });
   it('are unlike each other and can be read off a screen', () => {
     const { codes } = codesAt();
     const all = Array.from({ length: 200 }, () => codes.open('lesson', 'ilse').code);

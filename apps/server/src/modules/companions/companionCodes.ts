@@ -36,19 +36,32 @@ export class CompanionCodes {
 
   /** A new room with a code of its own. */
   open(lessonId: string, ownerId: string): Room {
-    let code = '';
-    do code = Array.from({ length: LENGTH }, () => LETTERS[randomInt(LETTERS.length)]).join('');
-    while ([...this.#rooms.values()].some((room) => room.code === code));
+    const id = randomBytes(16).toString('hex');
     const room = {
-      id: randomBytes(16).toString('hex'),
+      id,
       lessonId,
       ownerId,
-      code,
+      code: this.#freshCode(),
       expiresAt: this.#now() + CODE_MS,
       tokens: new Map(),
     };
-    this.#rooms.set(room.id, room);
+    this.#rooms.set(id, room);
     return room;
+  }
+
+  /** Another code for an open room, so that more devices can join; those that are there stay. */
+  renew(room: Room): Room {
+    const renewed = { ...room, code: this.#freshCode(), expiresAt: this.#now() + CODE_MS };
+    this.#rooms.set(room.id, renewed);
+    return renewed;
+  }
+
+  #freshCode(): string {
+    const taken = new Set([...this.#rooms.values()].map((room) => room.code));
+    for (;;) {
+      const code = Array.from({ length: LENGTH }, () => LETTERS[randomInt(LETTERS.length)]).join('');
+      if (!taken.has(code)) return code;
+    }
   }
 
   close(roomId: string): void {

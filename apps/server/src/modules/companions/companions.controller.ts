@@ -14,6 +14,10 @@ export class CompanionRoomDto {
   @Text() code: string;
   @When() expiresAt: string;
 }
+export class OpenCompanionRoomDto {
+  /** A room that is open already: it gets another code, and its devices stay. */
+  @Text({ max: 64, optional: true }) room?: string;
+}
 export class JoinCompanionDto {
   @Text({ min: 1, max: 20 }) code: string;
 }
@@ -44,9 +48,15 @@ export class CompanionsController {
   @Post('lessons/:id/companion-room')
   @For('teacher')
   @ApiCreatedResponse({ type: CompanionRoomDto })
-  async open(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<CompanionRoomDto> {
+  async open(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: OpenCompanionRoomDto,
+  ): Promise<CompanionRoomDto> {
     await this.lessons.ownOne(person, id);
-    const room = this.companions.open(id, person.id);
+    const there = body.room === undefined ? null : this.companions.byId(body.room);
+    const isOwn = there !== null && there.ownerId === person.id && there.lessonId === id;
+    const room = isOwn ? this.companions.renew(there) : this.companions.open(id, person.id);
     return { id: room.id, code: room.code, expiresAt: new Date(room.expiresAt).toISOString() };
   }
 

@@ -31,9 +31,19 @@ export function useCompanion({ lessonId, recorder, pages, pens, onLive }: Room):
     now.current = { pages, pens, onLive };
   });
   const open = useMutation({
-    mutationFn: () => call(client.POST('/api/lessons/{id}/companion-room', { params: { path: { id: lessonId } } })),
+    mutationFn: (there: string | undefined) =>
+      call(
+        client.POST('/api/lessons/{id}/companion-room', {
+          params: { path: { id: lessonId } },
+          body: there ? { room: there } : {},
+        }),
+      ),
   });
-  const room = open.data ?? null;
+  const last = open.data;
+  const [room, setRoom] = useState<Api['CompanionRoomDto'] | null>(null);
+  useEffect(() => {
+    if (last) setRoom(last);
+  }, [last]);
   const id = room?.id;
   useEffect(() => {
     if (!id) return;
@@ -49,5 +59,5 @@ export function useCompanion({ lessonId, recorder, pages, pens, onLive }: Room):
       setView(null);
     };
   }, [id, recorder]);
-  return { room, view, opening: open.isPending, failure: open.error, open: () => open.mutate() };
+  return { room, view, opening: open.isPending, failure: open.error, open: () => open.mutate(id) };
 }

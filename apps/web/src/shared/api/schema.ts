@@ -1408,6 +1408,9 @@ export interface components {
                 [key: string]: unknown;
             }[];
         };
+        OpenCompanionRoomDto: {
+            room?: string;
+        };
         CompanionRoomDto: {
             id: string;
             code: string;
@@ -2674,7 +2677,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenCompanionRoomDto"];
+            };
+        };
         responses: {
             201: {
                 headers: {
