@@ -71,17 +71,20 @@ export function Stage({ ref, pictures, pageHeight, label, cursor = 'default', ca
   }, [pageHeight]);
   useEffect(() => void loadPageFont().then(() => setFont(true)), []);
 
-  const request = useRef(() => undefined as void);
+  // A frame that was asked for earlier paints with what is there when it comes, not with what was there then.
+  const latest = useRef({ pictures, size, camera });
+  const request = useRef(() => {
+    if (asked.current) return;
+    asked.current = requestAnimationFrame(() => {
+      asked.current = 0;
+      const now = latest.current;
+      const widthPx = Math.round(now.size.width * Math.min(2, window.devicePixelRatio));
+      if (scene.current && widthPx > 0) painter.current?.paint(scene.current, now.pictures, widthPx, now.camera?.());
+    });
+  });
   useEffect(() => {
+    latest.current = { pictures, size, camera };
     painter.current = new ScenePainter({ page: page.current!, ink: ink.current!, top: top.current! });
-    request.current = () => {
-      if (asked.current) return;
-      asked.current = requestAnimationFrame(() => {
-        asked.current = 0;
-        const widthPx = Math.round(size.width * Math.min(2, window.devicePixelRatio));
-        if (scene.current && widthPx > 0) painter.current?.paint(scene.current, pictures, widthPx, camera?.());
-      });
-    };
     request.current();
   }, [pictures, size, camera, font]);
   useEffect(() => () => cancelAnimationFrame(asked.current), []);
