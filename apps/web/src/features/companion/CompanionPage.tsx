@@ -1,6 +1,6 @@
 import { Button, Stack, Text, TextInput, Title } from '@mantine/core';
 import { useMutation } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { call, client } from '../../shared/api/index.ts';
 import { PageTitle, ProblemNote } from '../../shared/ui/index.ts';
@@ -20,12 +20,13 @@ export function CompanionPage() {
   });
   const [token, setToken] = useState(() => (search.get('code') ? null : sessionStorage.getItem('oakbell.companion')));
   const { mutate } = join;
+  const scanned = useRef(search.get('code'));
   useEffect(() => {
-    const scanned = search.get('code');
-    if (scanned) mutate(scanned);
-    // Once, for the code that came with the address.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
+    // The code that came with the address is tried once.
+    const first = scanned.current;
+    scanned.current = null;
+    if (first) mutate(first);
+  }, [mutate]);
   useEffect(() => {
     if (join.data) setToken(join.data.token);
   }, [join.data]);
