@@ -100,14 +100,20 @@ describe('a board that grows and is scrolled', () => {
       { kind: 'grown', at: at(10), page: 'p', height: 1800 },
       { kind: 'scrolled', at: at(20), page: 'p', top: 400 },
     ],
-    [[{ kind: 'grown', at: at(99), page: 'q', height: 2700 }]],
+    [
+      [
+        { kind: 'grown', at: at(99), page: 'q', height: 2700 },
+        { kind: 'scrolled', at: at(100), page: 'q', top: 900 },
+      ],
+    ],
   );
   it('is as high and as far down as it was at the moment', () => {
     expect([index.heightAt('p', at(9)), index.heightAt('p', at(10))]).toEqual([null, 1800]);
     expect([index.topAt('p', at(19)), index.topAt('p', at(20))]).toEqual([0, 400]);
   });
-  it('keeps its height from an earlier take', () => {
+  it('keeps its height from an earlier take and begins at its top', () => {
     expect(index.heightAt('q', at(0))).toBe(2700);
+    expect(index.topAt('q', at(0))).toBe(0);
   });
 });
 

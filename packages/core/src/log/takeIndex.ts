@@ -50,7 +50,8 @@ export class TakeIndex {
     this.#marks = indexMarks(all);
     this.#pointer = events.flatMap((event) => (event.kind === 'pointer' ? samplesOf(event) : []));
     this.#heights = perPage(all, (event) => (event.kind === 'grown' ? event.height : null));
-    this.#tops = perPage(all, (event) => (event.kind === 'scrolled' ? event.top : null));
+    // A board stays as long as it grew; every take begins at its top, as the room does.
+    this.#tops = perPage(events, (event) => (event.kind === 'scrolled' ? event.top : null));
     this.#framings = events.flatMap((event) =>
       event.kind === 'framing' ? [{ at: event.at, value: event.framing }] : [],
     );

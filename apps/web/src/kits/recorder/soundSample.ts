@@ -20,10 +20,6 @@ export class SoundSample {
     return typeof input === 'string' ? input : new SoundSample(input);
   }
 
-  get device() {
-    return this.#input.device;
-  }
-
   /** Listens for so long and gives what was heard. `onSecond` counts down. */
   async listen(seconds: number, onSecond: (left: number) => void): Promise<Float32Array<ArrayBuffer>> {
     this.#pieces.length = 0;

@@ -42,7 +42,6 @@ interface Props {
   readonly onPointerUp?: PointerEventHandler;
   readonly onPointerCancel?: PointerEventHandler;
   readonly onPointerLeave?: PointerEventHandler;
-  readonly onDoubleClick?: () => void;
   readonly onWheel?: WheelEventHandler;
 }
 
