@@ -5,3 +5,5 @@ export * from './mastering.ts';
 export * from './quiet.ts';
 export * from './soundCheck.ts';
 export * from './voicePath.ts';
+export * from './clap.ts';
+export * from './mix.ts';

@@ -136,6 +136,30 @@ export interface SoundSwitched extends Timed {
   readonly levelling: boolean;
 }
 
+/** What a film shows: the presenter, or another window. */
+export type FilmKind = 'camera' | 'window';
+/** A film begins: a file of its own, named by `run`, whose first picture was asked for at this moment. */
+export interface FilmBegun extends Timed {
+  readonly kind: 'film';
+  readonly film: FilmKind;
+  /** A whole number, 0 or more, of its own in the take. */
+  readonly run: number;
+  /** What is seen in the film happened so many milliseconds before it got there. */
+  readonly delayMs?: number;
+}
+/** The film ends here; without this line it goes on to the next one of its kind, or to the end of the take. */
+export interface FilmEnded extends Timed {
+  readonly kind: 'film-ended';
+  readonly run: number;
+}
+/** A clip begins to play at `positionMs` of its own time, or stands still there. */
+export interface ClipMoved extends Timed {
+  readonly kind: 'clip';
+  readonly page: string;
+  readonly playing: boolean;
+  readonly positionMs: number;
+}
+
 export type TakeEvent =
   | PageTurned
   | StrokeBegun
@@ -152,7 +176,10 @@ export type TakeEvent =
   | Framed
   | InsetPlaced
   | SaidAgain
-  | SoundSwitched;
+  | SoundSwitched
+  | FilmBegun
+  | FilmEnded
+  | ClipMoved;
 
 /** The first line of a log. */
 export interface LogHeader {

@@ -7,3 +7,4 @@ export * from './keptRanges.ts';
 export * from './silentWriting.ts';
 export * from './pens.ts';
 export * from './analysis.ts';
+export * from './films.ts';

@@ -2,10 +2,11 @@
  * The state of a take at a moment (which page, what is written, where the pointer is, how it is framed), had at
  * once for any moment of an hour-long log: every kind of state is a rising list that is found by halving.
  */
-import type { Micros } from '../clock/index.ts';
+import type { Micros, TimeRange } from '../clock/index.ts';
 import { ZERO } from '../clock/index.ts';
 import { lastAtOrBefore } from '../intervals/index.ts';
 import type { PointerMoved, TakeEvent } from './events.ts';
+import { clipStretches, filmRuns, OPEN_END, type ClipStretch, type FilmRun } from './films.ts';
 import { FIRST_INSET, type Framing, type Inset } from './framing.ts';
 import { indexMarks, isStroke, marksAt, type Mark, type PageMarks, type Stroke, type WrittenText } from './marks.ts';
 
@@ -38,6 +39,9 @@ export class TakeIndex {
   readonly #tops: ReadonlyMap<string, readonly Timed<number>[]>;
   readonly #framings: readonly Timed<Framing>[];
   readonly #insets: readonly Timed<Inset>[];
+  /** The films of the take, and the clips it plays, in rising time. */
+  readonly films: readonly FilmRun[];
+  readonly clips: readonly ClipStretch[];
 
   /**
    * @param events the log of the take, in rising time
@@ -56,6 +60,8 @@ export class TakeIndex {
       event.kind === 'framing' ? [{ at: event.at, value: event.framing }] : [],
     );
     this.#insets = events.flatMap((event) => (event.kind === 'inset' ? [{ at: event.at, value: event.inset }] : []));
+    this.films = filmRuns(events);
+    this.clips = clipStretches(events);
   }
 
   /** The page that was up: the last turn at or before `time`, else the first page of the log, else null. */
@@ -112,6 +118,21 @@ export class TakeIndex {
   }
   insetAt(time: Micros): Since<Inset> {
     return sinceAt(this.#insets, time, FIRST_INSET);
+  }
+
+  /** The stretches in which the camera picture is to be seen; a change away from it takes `fade` to be over. */
+  cameraShown(fade: Micros): readonly TimeRange[] {
+    return this.#framings.flatMap(({ at, value }, i) => {
+      const next = this.#framings[i + 1];
+      const end = next ? next.at + (next.value === 'page' ? fade : 0) : OPEN_END;
+      return value === 'page' ? [] : [{ start: at, end: end as Micros }];
+    });
+  }
+  /** The stretches in which one of these pages is up. */
+  shownRanges(isIt: (page: string) => boolean): readonly TimeRange[] {
+    return this.#turns.flatMap(({ at, page }, i) =>
+      isIt(page) ? [{ start: i === 0 ? ZERO : at, end: this.#turns[i + 1]?.at ?? OPEN_END }] : [],
+    );
   }
 
   /** How the pages stand when the take is over: what a following take begins with. */

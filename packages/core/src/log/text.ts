@@ -81,8 +81,8 @@ const isPen = (value: unknown): boolean => {
   );
 };
 const isTexts = (value: unknown): boolean => Array.isArray(value) && value.every(isText);
-const isCount = (value: unknown): boolean =>
-  value === undefined || (Number.isSafeInteger(value) && (value as number) >= 0);
+const isWhole = (value: unknown): boolean => Number.isSafeInteger(value) && (value as number) >= 0;
+const isCount = (value: unknown): boolean => value === undefined || isWhole(value);
 const isShift = (value: unknown): boolean => value === undefined || Number.isFinite(value);
 const isPiece = (value: unknown): boolean => {
   const piece = (value ?? {}) as Fields;
@@ -134,7 +134,17 @@ const KINDS: ReadonlyMap<string, Checks> = new Map<string, Checks>([
       levelling: (value) => typeof value === 'boolean',
     },
   ],
-  ['said-again', { to: (value) => Number.isSafeInteger(value) && (value as number) >= 0 }],
+  ['said-again', { to: isWhole }],
+  [
+    'film',
+    {
+      film: (value) => value === 'camera' || value === 'window',
+      run: isWhole,
+      delayMs: (value) => value === undefined || (typeof value === 'number' && Math.abs(value) <= 2000),
+    },
+  ],
+  ['film-ended', { run: isWhole }],
+  ['clip', { page: isText, playing: (value) => typeof value === 'boolean', positionMs: isWhole }],
 ]);
 
 function faultOf(value: Fields): RejectedLine['reason'] | null {

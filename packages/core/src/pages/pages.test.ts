@@ -11,6 +11,7 @@ import {
   readThings,
   speakingTime,
   SQUARE,
+  takenOn,
   thingAt,
   ticksOf,
   wordCount,
@@ -140,6 +141,20 @@ describe('the emptiest corner', () => {
     expect(below.corner).toBe('upper-right');
     const scrolled = emptiestCorner({ top: 900, height: 900 }, inset, (cell) => cell.x > 800 && cell.y > 900);
     expect(scrolled.corner).toBe('lower-left');
+  });
+});
+
+describe('what lies on a painted view', () => {
+  const view = { width: 16, height: 9, data: new Uint8ClampedArray(16 * 9 * 4).fill(250) };
+  const cell = (x: number, y: number) => ({ x, y, width: 100, height: 100 });
+
+  it('is anything but the commonest colour; a faint line is paper', () => {
+    view.data.set([30, 30, 30, 255], (2 * 16 + 12) * 4);
+    view.data.set([220, 228, 222, 255], (5 * 16 + 3) * 4);
+    const isTaken = takenOn(view);
+    expect(isTaken(cell(1200, 200))).toBe(true);
+    expect(isTaken(cell(300, 500))).toBe(false);
+    expect(isTaken(cell(0, 0))).toBe(false);
   });
 });
 

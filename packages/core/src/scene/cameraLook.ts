@@ -74,3 +74,37 @@ function mix(a: CameraLook, b: CameraLook, share: number): CameraLook {
     mirrored: b.mirrored,
   };
 }
+
+/** No inset is narrower than this, in page units. */
+export const LEAST_INSET = 120;
+
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+const croppedSize = (crop: Inset['crop'], camera: Size): Size => ({
+  width: (crop[2] - crop[0]) * camera.width,
+  height: (crop[3] - crop[1]) * camera.height,
+});
+
+/** How high an inset must be for nothing of its crop to be cut off; a round one is as high as it is wide. */
+export function heightOfInset({ width, round, crop }: Inset, camera: Size): number {
+  const shown = croppedSize(crop, camera);
+  return Math.max(1, Math.round(round ? width : (width * shown.height) / shown.width));
+}
+
+/**
+ * Where the whole camera picture lies, in page units from the corner of its place, for the crop to fill that place
+ * as `paintCamera` fills it: what is too long or too wide is out of sight on both sides.
+ */
+export function cameraCut(place: Size, crop: Inset['crop'], camera: Size): Size & { left: number; top: number } {
+  const shown = croppedSize(crop, camera);
+  const scale = Math.max(place.width / shown.width, place.height / shown.height);
+  return {
+    width: camera.width * scale,
+    height: camera.height * scale,
+    left: -crop[0] * camera.width * scale - (shown.width * scale - place.width) / 2,
+    top: -crop[1] * camera.height * scale - (shown.height * scale - place.height) / 2,
+  };
+}

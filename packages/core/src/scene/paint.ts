@@ -2,38 +2,42 @@ import { outlineOf, samplesOf, type Point } from '../ink/index.ts';
 import { PAGE_WIDTH, type Page, type TextThing } from '../pages/index.ts';
 import type { CameraLook } from './cameraLook.ts';
 import { inkOn, POINTER } from './colours.ts';
-import { drawPage, drawText, isDark, polyline } from './paintThings.ts';
+import { drawPage, drawText, isDark, polyline, type FilmPicture } from './paintThings.ts';
 import type { Scene, VisibleStroke } from './scene.ts';
 import type { Picture, Surface, Target } from './surface.ts';
 
 /** How much of the paper a highlighter lets through. */
 const HIGHLIGHT_ALPHA = 0.4;
 
-/** A picture of the camera at this moment, with its own size in pixels. */
-export interface CameraPicture<P extends Picture> {
-  readonly picture: P;
-  readonly width: number;
-  readonly height: number;
+/** The films of a moment: of the presenter, and of what the page itself shows. */
+export interface Films<P extends Picture> {
+  readonly camera?: FilmPicture<P> | undefined;
+  readonly page?: FilmPicture<P> | undefined;
 }
 
 /** Paints a whole scene: what is in view from the surface's origin. Nothing right of the page is touched. */
-export function paint<P extends Picture>(target: Target<P>, scene: Scene, camera?: CameraPicture<P>): void {
+export function paint<P extends Picture>(target: Target<P>, scene: Scene, films: Films<P> = {}): void {
   const scrolled = { ...target, top: scene.top };
   const dark = isDark(scene.page);
-  paintPage(scrolled, scene.page, scene.height);
+  paintPage(scrolled, scene.page, scene.height, films.page);
   for (const stroke of scene.strokes) if (isBeneath(stroke)) paintStroke(scrolled, stroke, dark);
   for (const text of scene.texts) paintText(scrolled, text, dark);
   for (const stroke of scene.strokes) if (!isBeneath(stroke)) paintStroke(scrolled, stroke, dark);
   if (scene.pointer) paintPointer(scrolled, scene.pointer);
-  if (camera) paintCamera(target, scene.camera, camera);
+  if (films.camera) paintCamera(target, scene.camera, films.camera);
 }
 
 /** Highlighter lies beneath ink and text. */
 export const isBeneath = ({ stroke }: VisibleStroke): boolean => stroke.pen.kind === 'highlighter';
 
 /** Paints a page without ink, down to `height` page units: its own height unless it has grown. */
-export function paintPage<P extends Picture>(target: Target<P>, page: Page, height = page.height): void {
-  inPageUnits(target, () => drawPage(target, page, height));
+export function paintPage<P extends Picture>(
+  target: Target<P>,
+  page: Page,
+  height = page.height,
+  film?: FilmPicture<P>,
+): void {
+  inPageUnits(target, () => drawPage(target, page, height, film));
 }
 
 /** Paints text that was typed onto the page. */
@@ -90,7 +94,7 @@ export function paintPointer<P extends Picture>(target: Target<P>, place: Point)
 export function paintCamera<P extends Picture>(
   target: Target<P>,
   { rect, opacity, roundness, crop, mirrored }: CameraLook,
-  { picture, width, height }: CameraPicture<P>,
+  { picture, width, height }: FilmPicture<P>,
 ): void {
   if (opacity <= 0 || width <= 0 || height <= 0) return;
   inPageUnits({ ...target, top: 0 }, (surface) => {

@@ -1,6 +1,7 @@
 import {
   PAGE_WIDTH,
   backdropDrawing,
+  isFilmed,
   LABEL_SIZE,
   type Page,
   type ShapeThing,
@@ -18,14 +19,33 @@ const HEAD = 26;
 /** Whether light ink is needed on a page. */
 export const isDark = (page: Page): boolean => page.kind === 'board' && page.backdrop.dark === true;
 
+/** A picture of a film at a moment, with its own size in pixels. */
+export interface FilmPicture<P extends Picture> {
+  readonly picture: P;
+  readonly width: number;
+  readonly height: number;
+}
+
 /** Paints the paper, picture or backdrop, and what is placed on it; down to `height` page units. In page units. */
-export function drawPage<P extends Picture>(target: Target<P>, page: Page, height: number): void {
+export function drawPage<P extends Picture>(
+  target: Target<P>,
+  page: Page,
+  height: number,
+  film?: FilmPicture<P>,
+): void {
   const { surface, assets } = target;
   const dark = isDark(page);
   const paper = paperOf(dark);
   surface.fillStyle = paper.paper;
   surface.fillRect(0, 0, PAGE_WIDTH, height);
-  if (page.kind !== 'board') {
+  if (isFilmed(page)) {
+    surface.fillStyle = paperOf(true).paper;
+    surface.fillRect(0, 0, PAGE_WIDTH, height);
+    const poster = page.kind === 'clip' ? assets.get(page.poster) : undefined;
+    const moves = page.kind === 'window' || page.moving;
+    if (film && moves) drawWhole(surface, film, page.height);
+    else if (poster) surface.drawImage(poster, 0, 0, PAGE_WIDTH, page.height);
+  } else if (page.kind !== 'board') {
     const picture = assets.get(page.picture);
     if (picture) surface.drawImage(picture, 0, 0, PAGE_WIDTH, page.height);
   } else if (page.backdrop.kind === 'picture') {
@@ -48,6 +68,18 @@ export function drawPage<P extends Picture>(target: Target<P>, page: Page, heigh
     }
   }
   for (const thing of page.things ?? []) drawThing(target, thing, dark);
+}
+
+/** A film as large as the page allows, in its middle, with nothing cut off. */
+function drawWhole<P extends Picture>(
+  surface: Surface<P>,
+  { picture, width, height }: FilmPicture<P>,
+  pageHeight: number,
+): void {
+  if (width <= 0 || height <= 0) return;
+  const scale = Math.min(PAGE_WIDTH / width, pageHeight / height);
+  const [w, h] = [width * scale, height * scale];
+  surface.drawImage(picture, (PAGE_WIDTH - w) / 2, (pageHeight - h) / 2, w, h);
 }
 
 /** Paints one placed thing, in page units. */

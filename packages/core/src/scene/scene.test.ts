@@ -4,8 +4,10 @@ import { TakeIndex, type TakeEvent } from '../log/index.ts';
 import type { Page, Thing } from '../pages/index.ts';
 import { outlineOf, samplesOf, strokeHit } from '../ink/index.ts';
 import {
+  cameraCut,
   cameraLook,
   FRAMING_MS,
+  heightOfInset,
   inkOn,
   paint,
   paintCamera,
@@ -179,5 +181,28 @@ describe('a page with everything on it', () => {
     paint({ surface, widthPx: 1600, assets: new Map() }, { ...plainScene(pages[0]!), height: 1800, top: 300 });
     expect(calls).toContain('translate 0 -300');
     expect(calls).toContain('fillRect 0 0 1600 1800');
+  });
+});
+
+describe('the camera picture in its place', () => {
+  const camera = { width: 960, height: 540 };
+  const inset = { x: 0, y: 0, width: 320, height: 180, round: false, crop: [0.25, 0, 0.75, 1] as const };
+
+  it('is as high as its crop needs, and round ones are circles', () => {
+    expect(heightOfInset(inset, camera)).toBe(360);
+    expect(heightOfInset({ ...inset, crop: [0, 0, 1, 1] }, camera)).toBe(180);
+    expect(heightOfInset({ ...inset, round: true }, camera)).toBe(320);
+  });
+
+  it('lies so that the crop fills the place, with the same left over on both sides', () => {
+    expect(cameraCut({ width: 320, height: 360 }, inset.crop, camera)).toEqual({
+      width: 640,
+      height: 360,
+      left: -160,
+      top: -0,
+    });
+    const square = cameraCut({ width: 320, height: 320 }, [0, 0, 1, 1], camera);
+    expect(Math.round(square.left * 2 + square.width)).toBe(320);
+    expect(Math.round(square.height)).toBe(320);
   });
 });

@@ -13,5 +13,7 @@ export class AssignmentEntity {
   @Column({ type: 'int', nullable: true }) points: number | null;
   /** Whether learners hand something in. */
   @Column({ type: 'boolean' }) handIn: boolean;
+  /** The longest a spoken answer may be, in ms; null when none is asked for. */
+  @Column({ type: 'int', nullable: true }) answerLimitMs: number | null;
   @Column(moment) createdAt: Date;
 }

@@ -1,5 +1,6 @@
-import { Controller, Get, Inject, Param, ParseUUIDPipe, Post, Req, Res } from '@nestjs/common';
+import { Controller, Get, Inject, Param, ParseEnumPipe, ParseUUIDPipe, Post, Req, Res } from '@nestjs/common';
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import type { ProgrammeFilm } from '@oakbell/core/scene';
 import type { Request, Response } from 'express';
 import { Choice, Decimal, Id, notFound, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type Person } from '../../platform/sessions/index.ts';
@@ -22,6 +23,8 @@ export class EditionDto {
 function editionDto({ id, lessonId, number, state, length, lufs, jobId, createdAt }: EditionEntity): EditionDto {
   return { id, lessonId, number, state, length, lufs, jobId, createdAt: createdAt.toISOString() };
 }
+
+const FilmEnum = { camera: 'camera', page: 'page' } as const;
 
 @ApiTags('editions')
 @Controller('api')
@@ -96,6 +99,24 @@ export class EditionsController {
     await sendFile(this.storage, request, response, {
       key: editionKey(id, 'voice.m4a'),
       type: 'audio/mp4',
+      forEver: true,
+    });
+  }
+
+  @Get('editions/:id/films/:film')
+  @For('teacher', 'learner')
+  @ApiOkResponse({ description: 'a programme film as MP4' })
+  async film(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('film', new ParseEnumPipe(FilmEnum)) film: ProgrammeFilm,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
+    await this.editions.watchable(person, id);
+    await sendFile(this.storage, request, response, {
+      key: editionKey(id, `${film}.mp4`),
+      type: 'video/mp4',
       forEver: true,
     });
   }

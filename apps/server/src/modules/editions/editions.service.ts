@@ -1,8 +1,11 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { master, peaksOf, throughSwitches } from '@oakbell/core/audio';
-import { readLog } from '@oakbell/core/log';
+import { master, mix, peaksOf, throughSwitches, type LaidOver } from '@oakbell/core/audio';
+import type { Micros } from '@oakbell/core/clock';
 import { programmeOf } from '@oakbell/core/edits';
+import { TakeIndex } from '@oakbell/core/log';
+import type { Page } from '@oakbell/core/pages';
+import { clipsHeard, filmPieces, type FilmFile, type ProgrammeFilm } from '@oakbell/core/scene';
 import { createHash, randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
@@ -10,12 +13,13 @@ import { In, Repository } from 'typeorm';
 import { ensureFor, Problem } from '../../platform/http/index.ts';
 import { JobHandlers, JobsService, type JobEntity, type Progress } from '../../platform/jobs/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
-import { encodeVoice, ffmpegToFile } from '../../platform/sound/index.ts';
+import { decodeVoice, encodeVoice, ffmpegToFile, hasSound } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { corePage, LessonsService, mayMake, PagesService, type LessonEntity } from '../lessons/index.ts';
-import { RATE, TakesService, type TakeEntity } from '../takes/index.ts';
+import { clipKey, corePage, LessonsService, mayMake, PagesService, type LessonEntity } from '../lessons/index.ts';
+import { RATE, TakeFilmsService, TakesService, type TakeEntity } from '../takes/index.ts';
 import { EditionEntity } from './edition.entity.ts';
 import { coarsePeaks, takesNeeded, type Manifest } from './manifest.ts';
+import { cutFilm } from './programmeFilm.ts';
 import { joinVoices } from './programmeVoice.ts';
 
 /** The bit rate of a programme voice, in kilobits a second. */
@@ -26,11 +30,14 @@ const CLEANING = 'highpass=f=70';
 export const MAKE_EDITION = 'make-edition';
 export const MAKE_AAC = 'make-aac';
 
+/** Films take so much of the time of making an edition, where there are any. */
+const FILM_SHARE = 0.6;
+
 /** Says whether a person is among those to whom a lesson was given. */
 export type Audience = (personId: string, lessonId: string) => Promise<boolean>;
 
-export const editionKey = (id: string, name: 'manifest.json.gz' | 'voice.webm' | 'voice.m4a'): string =>
-  `editions/${id}/${name}`;
+type EditionFile = 'manifest.json.gz' | 'voice.webm' | 'voice.m4a' | `${ProgrammeFilm}.mp4`;
+export const editionKey = (id: string, name: EditionFile): string => `editions/${id}/${name}`;
 
 @Injectable()
 export class EditionsService implements OnModuleInit {
@@ -41,6 +48,7 @@ export class EditionsService implements OnModuleInit {
     private readonly lessons: LessonsService,
     private readonly pages: PagesService,
     private readonly takes: TakesService,
+    private readonly takeFilms: TakeFilmsService,
     private readonly jobs: JobsService,
     private readonly handlers: JobHandlers,
     @Inject(STORAGE) private readonly storage: Storage,
@@ -124,9 +132,13 @@ export class EditionsService implements OnModuleInit {
   async #make(id: string, progress: Progress): Promise<void> {
     const edition = await this.editions.findOneByOrFail({ id });
     try {
-      const voice = await this.#voice(edition, progress);
+      const pages = (await this.lessons.allPagesOf(edition.lessonId)).map(corePage);
+      const films = await this.#films(edition, pages, (share) => progress(share * FILM_SHARE));
+      const voice = await this.#voice(edition, pages, (share) =>
+        progress(films.length > 0 ? FILM_SHARE + share * (1 - FILM_SHARE) : share),
+      );
       await this.storage.put(editionKey(id, 'voice.webm'), voice.file);
-      const manifest = JSON.stringify(await this.#manifest(edition, voice.peaks));
+      const manifest = JSON.stringify(await this.#manifest(edition, voice.peaks, films));
       await this.storage.put(editionKey(id, 'manifest.json.gz'), await promisify(gzip)(manifest));
       const digest = createHash('sha256').update(manifest).digest('hex');
       await this.editions.update({ id }, { state: 'ready', manifest: digest, lufs: voice.lufs });
@@ -138,8 +150,41 @@ export class EditionsService implements OnModuleInit {
     await this.jobs.add({ kind: MAKE_AAC, ownerId: lesson!.ownerId, subjectId: id, input: {} });
   }
 
+  /** Cuts the films of the programme, and says which there are. */
+  async #films(edition: EditionEntity, pages: readonly Page[], progress: Progress): Promise<readonly ProgrammeFilm[]> {
+    const programme = programmeOf(edition.edits);
+    const takes = new Map<string, TakeIndex>();
+    for (const { takeId } of edition.edits.segments) {
+      if (!takes.has(takeId)) takes.set(takeId, new TakeIndex(await this.takes.events(takeId)));
+    }
+    const still = new Set(pages.flatMap((page) => (page.kind === 'clip' && !page.moving ? [page.clip] : [])));
+    const made: ProgrammeFilm[] = [];
+    for (const film of ['camera', 'page'] as const) {
+      const pieces = filmPieces(film, { pages, programme, takes }).filter(
+        ({ file }) => file.kind === 'run' || !still.has(file.clip),
+      );
+      if (pieces.length === 0) continue;
+      const read = (file: FilmFile) => this.#filmFile(file);
+      const bytes = await cutFilm({ film, pieces, length: programme.length, read }, progress);
+      await this.storage.put(editionKey(edition.id, `${film}.mp4`), bytes);
+      made.push(film);
+    }
+    return made;
+  }
+
+  /** A film that never arrived leaves a blank: the lesson is there without it. */
+  async #filmFile(file: FilmFile): Promise<Buffer | null> {
+    try {
+      const key = file.kind === 'clip' ? clipKey(file.clip) : (await this.takeFilms.file(file.takeId, file.run)).key;
+      return await this.storage.read(key);
+    } catch {
+      return null;
+    }
+  }
+
   async #voice(
     edition: EditionEntity,
+    pages: readonly Page[],
     progress: Progress,
   ): Promise<{ file: Buffer; peaks: Uint8Array; lufs: number | null }> {
     const takes = new Map(
@@ -154,7 +199,7 @@ export class EditionsService implements OnModuleInit {
           'take-missing',
           'A take of this lesson is no longer here. Undo to the step before it was added.',
         );
-      const samples = decoded.get(takeId) ?? (await this.#takeVoice(take));
+      const samples = decoded.get(takeId) ?? (await this.#takeVoice(take, pages));
       decoded.set(takeId, samples);
       return samples;
     });
@@ -166,15 +211,22 @@ export class EditionsService implements OnModuleInit {
     return { file, peaks: coarsePeaks(peaksOf(samples, RATE)), lufs: Number.isFinite(lufs) ? lufs : null };
   }
 
-  /** The voice of a take as it is heard: cleaned, with what was switched on in the sound check. */
-  async #takeVoice(take: TakeEntity): Promise<Float32Array> {
-    const log = readLog(await this.takes.logText(take.id));
-    const switched = log.ok ? log.events.find((event) => event.kind === 'sound') : undefined;
+  /** The voice of a take as it is heard: cleaned, with what was switched on in the sound check, and its clips. */
+  async #takeVoice(take: TakeEntity, pages: readonly Page[]): Promise<Float32Array> {
+    const events = await this.takes.events(take.id);
+    const switched = events.find((event) => event.kind === 'sound');
     const samples = await this.takes.samples(take, CLEANING);
-    return switched ? throughSwitches(samples, RATE, switched) : samples;
+    const voice = switched ? throughSwitches(samples, RATE, switched) : samples;
+    const sounds: LaidOver[] = [];
+    for (const { clip, start, end, from } of clipsHeard(pages, new TakeIndex(events))) {
+      const file = await this.#filmFile({ kind: 'clip', clip });
+      if (!file || !(await hasSound(file))) continue;
+      sounds.push({ samples: await decodeVoice(file), at: start, length: (end - start) as Micros, from });
+    }
+    return sounds.length > 0 ? mix(voice, sounds, RATE) : voice;
   }
 
-  async #manifest(edition: EditionEntity, peaks: Uint8Array): Promise<Manifest> {
+  async #manifest(edition: EditionEntity, peaks: Uint8Array, films: readonly ProgrammeFilm[]): Promise<Manifest> {
     const lesson = (await this.lessons.one(edition.lessonId))!;
     const playable = await this.takes.byIds(edition.edits.segments.map((one) => one.takeId));
     const earlier = new Map(playable.map((take) => [take.id, take.earlier]));
@@ -193,6 +245,7 @@ export class EditionsService implements OnModuleInit {
       takes: await Promise.all(
         needed.map(async (id) => ({ id, log: await this.takes.logText(id), earlier: earlier.get(id) ?? [] })),
       ),
+      films,
       peaks: Buffer.from(peaks).toString('base64'),
     };
   }

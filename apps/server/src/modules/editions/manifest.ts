@@ -1,6 +1,7 @@
 import type { EditList } from '@oakbell/core/edits';
 import { readEarlier } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
+import type { ProgrammeFilm } from '@oakbell/core/scene';
 
 /**
  * What a player needs to draw an edition (docs/formats/edition.md). It never changes once made.
@@ -17,6 +18,8 @@ export interface Manifest {
   readonly pages: readonly (Page & { readonly small?: string })[];
   readonly edits: EditList;
   readonly takes: readonly ManifestTake[];
+  /** The programme films there are; none without a camera, a live window or a moving clip. */
+  readonly films: readonly ProgrammeFilm[];
   /** Ten peaks a second of the programme voice, one byte each, in base 64. */
   readonly peaks: string;
 }

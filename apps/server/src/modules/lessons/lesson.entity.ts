@@ -3,7 +3,8 @@ import type { EditList, History } from '@oakbell/core/edits';
 import type { Backdrop, Thing } from '@oakbell/core/pages';
 import { moment } from '../../platform/database/index.ts';
 
-export const LESSON_KINDS = ['slides', 'worked', 'feedback'] as const;
+/** `answer`: what a learner says for an assignment; it is theirs. */
+export const LESSON_KINDS = ['slides', 'worked', 'feedback', 'answer'] as const;
 export type LessonKind = (typeof LESSON_KINDS)[number];
 export const SAVED_AS = ['opening', 'template'] as const;
 export type SavedAs = (typeof SAVED_AS)[number];
@@ -23,6 +24,8 @@ export class LessonEntity {
   @Column({ type: 'varchar', length: 10, nullable: true }) savedAs: SavedAs | null;
   /** For spoken feedback: the hand-in it speaks about. */
   @Index() @Column({ type: 'uuid', nullable: true }) submissionId: string | null;
+  /** For a spoken answer: the assignment that it answers. */
+  @Index() @Column({ type: 'uuid', nullable: true }) answersId: string | null;
   @Column({ type: 'json' }) edits: EditList;
   @Column({ type: 'json' }) history: History;
   /** Rises with each save of the edit list; a save must name the one it began from. */
@@ -31,13 +34,22 @@ export class LessonEntity {
   @Column(moment) updatedAt: Date;
 }
 
+export const PAGE_KINDS = ['slide', 'board', 'document', 'window', 'clip'] as const;
+export type PageKind = (typeof PAGE_KINDS)[number];
+/** The file of a clip by its digest, how long it is, and whether there is more to it than sound. */
+export interface PageClip {
+  readonly clip: string;
+  readonly lengthMs: number;
+  readonly moving: boolean;
+}
+
 /** A page of a lesson. A removed page stays, so that removing can be undone and old ink keeps its page. */
 @Entity('page')
 export class PageEntity {
   @PrimaryColumn('uuid') id: string;
   @Index() @Column('uuid') lessonId: string;
   @Column({ type: 'int' }) position: number;
-  @Column({ type: 'varchar', length: 10 }) kind: 'slide' | 'board' | 'document';
+  @Column({ type: 'varchar', length: 10 }) kind: PageKind;
   @Column({ type: 'json', nullable: true }) backdrop: Backdrop | null;
   /** Things placed on it, lowest first. */
   @Column({ type: 'json' }) things: readonly Thing[];
@@ -46,6 +58,8 @@ export class PageEntity {
   /** Digest of the picture's bytes; null for a board. */
   @Column({ type: 'char', length: 64, nullable: true }) picture: string | null;
   @Column({ type: 'char', length: 64, nullable: true }) smallPicture: string | null;
+  /** What a clip plays; its picture stands for it meanwhile. Null for every other kind. */
+  @Column({ type: 'json', nullable: true }) clip: PageClip | null;
   /** A few tags of HTML, cleaned when they came in. */
   @Column({ type: 'text' }) cues: string;
   /** The uploaded file and the page in it that this was drawn from. */
@@ -63,7 +77,8 @@ export class LessonAssetEntity {
   @Column(moment) createdAt: Date;
 }
 
-export type UploadKind = 'pdf' | 'picture' | 'slides';
+export const UPLOAD_KINDS = ['pdf', 'picture', 'slides', 'clip'] as const;
+export type UploadKind = (typeof UPLOAD_KINDS)[number];
 
 /** A file that was brought to a lesson: its pages can be picked, and pieces cut out of them. */
 @Entity('upload')

@@ -16,10 +16,14 @@ import {
 } from '../../platform/http/index.ts';
 import { JobDto } from '../../platform/jobs/index.ts';
 import {
+  LESSON_KINDS,
+  PAGE_KINDS,
   SAVED_AS,
+  UPLOAD_KINDS,
   type LessonEntity,
   type LessonKind,
   type PageEntity,
+  type PageKind,
   type SavedAs,
   type UploadEntity,
 } from './lesson.entity.ts';
@@ -57,6 +61,10 @@ export class EditsDto {
 export class NewBoardDto {
   /** docs/formats/page.md */
   @Free() backdrop: object;
+  /** The page after which it goes; at the end when left out. */
+  @Id({ optional: true }) after?: string;
+}
+export class NewWindowDto {
   /** The page after which it goes; at the end when left out. */
   @Id({ optional: true }) after?: string;
 }
@@ -119,7 +127,7 @@ export class PlacedPictureDto {
 export class UploadDto {
   @Id() id: string;
   @Text() name: string;
-  @Choice(['pdf', 'picture', 'slides']) kind: UploadEntity['kind'];
+  @Choice(UPLOAD_KINDS) kind: UploadEntity['kind'];
   @Choice(['converting', 'ready', 'failed']) state: UploadEntity['state'];
   @Whole() pages: number;
   /** Whether the file brings speaker notes, which become cues. */
@@ -127,19 +135,26 @@ export class UploadDto {
   @Text() failure: string;
 }
 
+export class PageClipDto {
+  @Text() clip: string;
+  @Whole() lengthMs: number;
+  /** Whether there is more to it than sound. */
+  @Flag() moving: boolean;
+}
 export class PageDto {
   @Id() id: string;
-  @Choice(['slide', 'board', 'document']) kind: 'slide' | 'board' | 'document';
+  @Choice(PAGE_KINDS) kind: PageKind;
   @Free({ nullable: true }) backdrop: object | null;
   @ApiProperty({ type: 'array', items: { type: 'object', additionalProperties: true } }) things: object[];
   @Whole() height: number;
   @Text({ nullable: true }) picture: string | null;
   @Text({ nullable: true }) smallPicture: string | null;
+  @Part(() => PageClipDto, { nullable: true }) clip: PageClipDto | null;
   @Text() cues: string;
 }
 export class LessonDto {
   @Id() id: string;
-  @Choice(['slides', 'worked', 'feedback']) kind: LessonKind;
+  @Choice(LESSON_KINDS) kind: LessonKind;
   @Text() title: string;
   @Text() goal: string;
   @Whole() targetMs: number;
@@ -155,7 +170,7 @@ export class LessonDto {
 }
 export class LessonRowDto {
   @Id() id: string;
-  @Choice(['slides', 'worked', 'feedback']) kind: LessonKind;
+  @Choice(LESSON_KINDS) kind: LessonKind;
   @Text() title: string;
   @Id({ nullable: true }) unitId: string | null;
   @Choice(SAVED_AS, { nullable: true }) savedAs: SavedAs | null;
@@ -169,8 +184,8 @@ export class LessonRowDto {
 }
 
 export function pageDto(page: PageEntity): PageDto {
-  const { id, kind, backdrop, things, height, picture, smallPicture, cues } = page;
-  return { id, kind, backdrop, things: [...things], height, picture, smallPicture, cues };
+  const { id, kind, backdrop, things, height, picture, smallPicture, clip, cues } = page;
+  return { id, kind, backdrop, things: [...things], height, picture, smallPicture, clip, cues };
 }
 
 export function lessonDto(lesson: LessonEntity, pages: readonly PageEntity[], importing: JobDto | null): LessonDto {

@@ -24,9 +24,10 @@ interface NewLesson extends LessonFacts {
   readonly kind: LessonKind;
   readonly title: string;
   readonly submissionId?: string;
+  readonly answersId?: string;
 }
 type NewPage = Pick<PageEntity, 'kind' | 'height'> &
-  Partial<Pick<PageEntity, 'backdrop' | 'things' | 'picture' | 'smallPicture' | 'cues' | 'source'>>;
+  Partial<Pick<PageEntity, 'backdrop' | 'things' | 'picture' | 'smallPicture' | 'clip' | 'cues' | 'source'>>;
 
 @Injectable()
 export class LessonsService {
@@ -40,6 +41,7 @@ export class LessonsService {
     const made = this.lessons.create({
       id: randomUUID(),
       submissionId: null,
+      answersId: null,
       goal: '',
       targetMs: 300_000,
       unitId: null,
@@ -168,6 +170,7 @@ export class LessonsService {
       things: [],
       picture: null,
       smallPicture: null,
+      clip: null,
       cues: '',
       source: null,
       ...page,

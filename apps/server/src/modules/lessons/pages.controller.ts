@@ -1,19 +1,36 @@
-import { Body, Controller, Delete, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Inject,
+  Param,
+  ParseUUIDPipe,
+  Post,
+  Put,
+  Req,
+  Res,
+} from '@nestjs/common';
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { readBackdrop } from '@oakbell/core/pages';
-import { Problem } from '../../platform/http/index.ts';
+import { readBackdrop, WIDE_HEIGHT } from '@oakbell/core/pages';
+import type { Request, Response } from 'express';
+import { notFound, Problem } from '../../platform/http/index.ts';
 import { By, For, type Person } from '../../platform/sessions/index.ts';
+import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import {
   BackdropDto,
   CopyPagesDto,
   CuesDto,
   NewBoardDto,
   NewPictureDto,
+  NewWindowDto,
   pageDto,
   PageDto,
   PageOrderDto,
   ThingsDto,
 } from './lessons.dto.ts';
+import { clipKey } from './lessons.rules.ts';
 import { LessonsService } from './lessons.service.ts';
 import { PagesService } from './pages.service.ts';
 import { UploadsService } from './uploads.service.ts';
@@ -26,6 +43,7 @@ export class PagesController {
     private readonly lessons: LessonsService,
     private readonly pages: PagesService,
     private readonly uploads: UploadsService,
+    @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
   @Post('boards')
@@ -40,6 +58,33 @@ export class PagesController {
     const backdrop = readBackdrop(body.backdrop);
     if (!backdrop || backdrop.kind === 'picture') throw new Problem(422, 'bad-backdrop', 'There is no such board.');
     return pageDto(await this.lessons.addBoard(id, backdrop, body.after));
+  }
+
+  @Post('windows')
+  @For('teacher')
+  @ApiCreatedResponse({ type: PageDto })
+  async addWindow(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: NewWindowDto,
+  ): Promise<PageDto> {
+    await this.lessons.ownOne(person, id);
+    return pageDto(await this.lessons.addPage(id, { kind: 'window', height: WIDE_HEIGHT }, body.after));
+  }
+
+  @Get('clips/:digest')
+  @For('teacher')
+  @ApiOkResponse({ description: 'a clip as MP4' })
+  async clip(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('digest') digest: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
+    await this.lessons.ownOne(person, id);
+    if (!(await this.pages.hasClip(id, digest))) throw notFound('clip');
+    await sendFile(this.storage, request, response, { key: clipKey(digest), type: 'video/mp4', forEver: true });
   }
 
   @Put('pages')

@@ -61,11 +61,11 @@ export class PagesService {
 
   /** A copy beside its original, with cues and things. @throws Problem `too-many-pages` */
   async duplicate(lessonId: string, pageId: string): Promise<PageEntity> {
-    const { kind, backdrop, things, height, picture, smallPicture, cues, source } = await this.lessons.pageOf(
+    const { kind, backdrop, things, height, picture, smallPicture, clip, cues, source } = await this.lessons.pageOf(
       lessonId,
       pageId,
     );
-    const copy = { kind, backdrop, things, height, picture, smallPicture, cues, source };
+    const copy = { kind, backdrop, things, height, picture, smallPicture, clip, cues, source };
     return this.lessons.addPage(lessonId, copy, pageId);
   }
 
@@ -82,11 +82,21 @@ export class PagesService {
     }
     const there = await this.lessons.pagesOf(lessonId);
     const copies: PageEntity[] = [];
-    for (const { kind, backdrop, things, height, picture, smallPicture, cues, source } of pages) {
+    for (const { kind, backdrop, things, height, picture, smallPicture, clip, cues, source } of pages) {
       // A hand-in's sheets stay with the hand-in: nobody's work becomes a page of a lesson by way of a copy.
       if (kind === 'document') continue;
       copies.push(
-        await this.lessons.addPage(lessonId, { kind, backdrop, things, height, picture, smallPicture, cues, source }),
+        await this.lessons.addPage(lessonId, {
+          kind,
+          backdrop,
+          things,
+          height,
+          picture,
+          smallPicture,
+          clip,
+          cues,
+          source,
+        }),
       );
     }
     if (atFront && there.length > 0) {
@@ -106,8 +116,8 @@ export class PagesService {
     source: string | null,
   ): Promise<PageEntity> {
     const page = await this.lessons.pageOf(lessonId, pageId);
-    if (page.kind === 'board')
-      throw new Problem(422, 'not-a-slide', 'A board has no picture. Choose another backdrop instead.');
+    if (page.kind !== 'slide' && page.kind !== 'document')
+      throw new Problem(422, 'not-a-slide', 'Only a slide has a picture that can be replaced.');
     for (const digest of [page.picture, page.smallPicture])
       if (digest) await this.addAsset(lessonId, { digest, width: 0, height: page.height });
     const change = { picture: picture.picture, smallPicture: picture.smallPicture, height: picture.height, source };
@@ -126,6 +136,11 @@ export class PagesService {
   async addAsset(lessonId: string, { digest, width, height }: Sized): Promise<Sized> {
     await this.assets.upsert({ lessonId, digest, width, height, createdAt: new Date() }, ['lessonId', 'digest']);
     return { digest, width, height };
+  }
+
+  /** Whether a clip belongs to the lesson. */
+  async hasClip(lessonId: string, digest: string): Promise<boolean> {
+    return (await this.lessons.allPagesOf(lessonId)).some((page) => page.clip?.clip === digest);
   }
 
   /** Whether a picture belongs to the lesson: a page's, or one placed on it. */

@@ -1,6 +1,7 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
+import { dirname } from 'node:path';
 import sharp from 'sharp';
 import { Repository } from 'typeorm';
 import { notFound, Problem } from '../../platform/http/index.ts';
@@ -8,7 +9,9 @@ import { JobHandlers, JobsService, type JobEntity } from '../../platform/jobs/in
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { checkFile } from './imports/checkFile.ts';
 import {
+  checkMedia,
   ImportsService,
+  posterOf,
   storePlaced,
   type PlacedPicture,
   type Share,
@@ -67,7 +70,7 @@ export class UploadsService implements OnModuleInit {
         id,
         lessonId: lesson.id,
         name: file.name.slice(0, 200),
-        kind: isSlides ? 'slides' : file.kind === 'pdf' ? 'pdf' : 'picture',
+        kind: file.kind === 'svg' ? 'picture' : file.kind,
         state: isSlides ? 'converting' : 'ready',
         key,
         pages: file.pages,
@@ -102,6 +105,10 @@ export class UploadsService implements OnModuleInit {
     if ((await this.storage.size(key)) !== null) return key;
     const width = large ? LARGE_PREVIEW_WIDTH : PREVIEW_WIDTH;
     const bytes = await this.imports.withFile(upload, async (path) => {
+      if (upload.kind === 'clip') {
+        const poster = await posterOf(path, await checkMedia(path, upload.name), dirname(path));
+        return sharp(poster).resize({ width }).webp().toBuffer();
+      }
       if (upload.kind === 'picture')
         return sharp(path)
           .rotate()
@@ -124,7 +131,7 @@ export class UploadsService implements OnModuleInit {
     for (const { upload: id, pages } of picked) {
       const upload = await this.one(lesson.id, id);
       for (const page of pages) this.#expectPage(upload, page);
-      const kind = upload.kind === 'picture' ? await this.#pictureKind(upload) : 'pdf';
+      const kind = await this.#fileKind(upload);
       files.push({ key: upload.key, kind, pages: upload.pages, chosen: pages, notes: upload.notes } as const);
     }
     const wanted = files.reduce((sum, file) => sum + file.chosen.length, 0);
@@ -143,7 +150,7 @@ export class UploadsService implements OnModuleInit {
   /** The picture of one page at full size, for replacing another. */
   async pagePicture(upload: UploadEntity, page: number): Promise<{ picture: StoredPicture; source: string }> {
     this.#expectPage(upload, page);
-    const kind = upload.kind === 'picture' ? await this.#pictureKind(upload) : 'pdf';
+    const kind = await this.#fileKind(upload);
     const file = { key: upload.key, kind, pages: upload.pages } as const;
     const [picture] = await this.imports.withFile(upload, (path) => this.imports.draw(file, path, page));
     return { picture: picture!, source: `${upload.key}#${page}#${randomUUID()}` };
@@ -152,6 +159,8 @@ export class UploadsService implements OnModuleInit {
   /** Cuts a piece out of a page of an uploaded file. */
   async cutUpload(upload: UploadEntity, page: number, part: Share): Promise<PlacedPicture> {
     this.#expectPage(upload, page);
+    if (upload.kind === 'clip')
+      throw new Problem(422, 'not-a-slide', 'Pieces can be cut out of pages and pictures, not out of a clip.');
     const piece = await this.imports.withFile(upload, (path) =>
       upload.kind === 'picture' ? this.#cutPicture(path, part) : this.#cutPdf(path, page, part),
     );
@@ -190,7 +199,9 @@ export class UploadsService implements OnModuleInit {
     return storePlaced(this.storage, sharp(data).extract({ left, top, width, height }));
   }
 
-  async #pictureKind(upload: UploadEntity): Promise<'picture' | 'svg'> {
+  async #fileKind(upload: UploadEntity): Promise<'pdf' | 'clip' | 'picture' | 'svg'> {
+    if (upload.kind === 'clip') return 'clip';
+    if (upload.kind !== 'picture') return 'pdf';
     return this.imports.withFile(upload, async (path) =>
       (await checkFile(path, upload.name)).kind === 'svg' ? 'svg' : 'picture',
     );

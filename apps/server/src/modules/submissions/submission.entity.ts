@@ -9,10 +9,12 @@ export class SubmissionEntity {
   @Column('uuid') assignmentId: string;
   @Index() @Column('uuid') learnerId: string;
   @Column({ type: 'varchar', length: 12 }) state: 'handed-in' | 'handed-back';
-  @Column({ type: 'varchar', length: 10 }) kind: 'file' | 'text';
+  @Column({ type: 'varchar', length: 10 }) kind: 'file' | 'text' | 'spoken';
   /** Names of the files as the learner chose them, or nothing for typed text. */
   @Column({ type: 'json' }) fileNames: readonly string[];
   @Column({ type: 'mediumtext' }) text: string;
+  /** The lesson a spoken answer was recorded as. */
+  @Column({ type: 'uuid', nullable: true }) answerId: string | null;
   @Column(moment) handedInAt: Date;
   /** How often it was handed in: 1 for the first time. */
   @Column({ type: 'int' }) times: number;

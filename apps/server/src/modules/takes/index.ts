@@ -2,3 +2,4 @@ export { TakesModule } from './takes.module.ts';
 export { TakesService } from './takes.service.ts';
 export { RATE, type TakeEntity } from './take.entity.ts';
 export { takeDto, TakeDto } from './takes.controller.ts';
+export { TakeFilmsService } from './takeFilms.service.ts';

@@ -3,7 +3,7 @@ import { bigWhole, moment } from '../../platform/database/index.ts';
 
 /** Frames a second of every stored voice. */
 export const RATE = 48_000;
-export const TRACKS = ['voice', 'log'] as const;
+export const TRACKS = ['voice', 'log', 'film'] as const;
 export type Track = (typeof TRACKS)[number];
 
 /** One run from Record to Stop. It grows by parts while open and never changes once finished. */

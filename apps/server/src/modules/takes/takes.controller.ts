@@ -23,6 +23,7 @@ import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts
 import { LessonsService } from '../lessons/index.ts';
 import { RATE, type TakeEntity, type Track } from './take.entity.ts';
 import { logKey, voiceKey } from './takes.rules.ts';
+import { TakeFilmsService } from './takeFilms.service.ts';
 import { TakesService } from './takes.service.ts';
 
 export class OpenTakeDto {
@@ -33,6 +34,7 @@ export class OpenTakeDto {
 export class FinishTakeDto {
   @Whole({ max: 100_000 }) voiceParts: number;
   @Whole({ max: 100_000 }) logParts: number;
+  @Whole({ max: 100_000, optional: true }) filmParts?: number;
   /** Length of the take in frames of 1/48,000 s: at most six hours. */
   @Whole({ max: 6 * 3600 * RATE }) frames: number;
 }
@@ -61,6 +63,7 @@ export class SpeakingRateDto {
 export class ArrivedDto {
   @Whole() voiceParts: number;
   @Whole() logParts: number;
+  @Whole() filmParts: number;
   @Whole() logBytes: number;
   @Whole() voiceFrames: number;
   @Whole() nextRun: number;
@@ -77,13 +80,14 @@ export function takeDto({ id, lessonId, state, openedAt, frames, earlier }: Take
     earlier: [...earlier],
   };
 }
-const TrackEnum = { voice: 'voice', log: 'log' } as const;
+const TrackEnum = { voice: 'voice', log: 'log', film: 'film' } as const;
 
 @ApiTags('takes')
 @Controller('api')
 export class TakesController {
   constructor(
     private readonly takes: TakesService,
+    private readonly films: TakeFilmsService,
     private readonly lessons: LessonsService,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
@@ -148,7 +152,8 @@ export class TakesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: FinishTakeDto,
   ): Promise<TakeDto> {
-    return takeDto(await this.takes.finish(await this.takes.ownOne(person, id), body));
+    const take = await this.takes.ownOne(person, id);
+    return takeDto(await this.takes.finish(take, { ...body, filmParts: body.filmParts ?? 0 }));
   }
 
   @Post('takes/:id/finish-as-sent')
@@ -195,6 +200,20 @@ export class TakesController {
       type: 'application/x-ndjson',
       forEver: true,
     });
+  }
+
+  @Get('takes/:id/films/:run')
+  @For('teacher')
+  @ApiOkResponse({ description: 'a film of the camera or of a live window, as WebM or MP4' })
+  async film(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('run', ParseIntPipe) run: number,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
+    const take = await this.takes.ownOne(person, id);
+    await sendFile(this.storage, request, response, { ...(await this.films.file(take.id, run)), forEver: true });
   }
 
   @Get('takes/:id/analysis')

@@ -3,12 +3,13 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import { LessonsModule } from '../lessons/index.ts';
 import { TakeEntity, TakePartEntity } from './take.entity.ts';
 import { TakesController } from './takes.controller.ts';
+import { TakeFilmsService } from './takeFilms.service.ts';
 import { TakesService } from './takes.service.ts';
 
 @Module({
   imports: [TypeOrmModule.forFeature([TakeEntity, TakePartEntity]), LessonsModule],
   controllers: [TakesController],
-  providers: [TakesService],
-  exports: [TakesService],
+  providers: [TakesService, TakeFilmsService],
+  exports: [TakesService, TakeFilmsService],
 })
 export class TakesModule {}

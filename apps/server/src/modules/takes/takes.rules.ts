@@ -1,3 +1,4 @@
+import type { FilmContainer } from './filmPart.ts';
 import type { Track } from './take.entity.ts';
 
 /** A window that has sent nothing for so long no longer keeps others out. */
@@ -36,5 +37,8 @@ export const partKey = (takeId: string, track: Track, number: number): string =>
   `takes/${takeId}/${track}/${String(number).padStart(6, '0')}`;
 export const voiceKey = (takeId: string): string => `takes/${takeId}/voice.ogg`;
 export const logKey = (takeId: string): string => `takes/${takeId}/log.ndjson`;
+/** A film of a take; `run` as in its log. */
+export const filmKey = (takeId: string, run: number, container: FilmContainer): string =>
+  `takes/${takeId}/film-${run}.${container}`;
 export const peaksKey = (takeId: string): string => `takes/${takeId}/peaks.bin`;
 export const analysisKey = (takeId: string): string => `takes/${takeId}/analysis.json`;

@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { levelsOf, peaksOf, quietStretches } from '@oakbell/core/audio';
 import { fromFrames, fromMillis } from '@oakbell/core/clock';
 import type { EditList } from '@oakbell/core/edits';
-import { analyseTake, keptRanges, logHeaderText, readLog, type TakeAnalysis } from '@oakbell/core/log';
+import { analyseTake, keptRanges, logHeaderText, readLog, type TakeAnalysis, type TakeEvent } from '@oakbell/core/log';
 import { learntRate, wordCount, type SpokenPage } from '@oakbell/core/pages';
 import { createHash, randomUUID } from 'node:crypto';
 import { In, LessThan, Repository } from 'typeorm';
@@ -23,6 +23,8 @@ import {
   unbroken,
   voiceKey,
 } from './takes.rules.ts';
+import { readFilmPart } from './filmPart.ts';
+import { TakeFilmsService } from './takeFilms.service.ts';
 import { voiceFile } from './voiceFile.ts';
 import { readVoicePart, runEnd, runsOf, type Run, type VoicePart } from './voicePart.ts';
 
@@ -36,6 +38,7 @@ interface NewTake {
 interface Finish {
   readonly voiceParts: number;
   readonly logParts: number;
+  readonly filmParts: number;
   readonly frames: number;
 }
 
@@ -43,6 +46,7 @@ interface Finish {
 export interface Arrived {
   readonly voiceParts: number;
   readonly logParts: number;
+  readonly filmParts: number;
   readonly logBytes: number;
   /** Frames of the voice that can be decoded from them. */
   readonly voiceFrames: number;
@@ -53,12 +57,20 @@ export interface Arrived {
 /** A teacher's speaking rate is learnt from so many takes. */
 const RATE_TAKES = 12;
 
+/** Whether bytes are a part of a track. */
+const READABLE: Readonly<Record<Track, (bytes: Buffer) => boolean>> = {
+  log: () => true,
+  voice: (bytes) => readVoicePart(bytes) !== null,
+  film: (bytes) => readFilmPart(bytes) !== null,
+};
+
 @Injectable()
 export class TakesService {
   constructor(
     @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
     @InjectRepository(TakePartEntity) private readonly parts: Repository<TakePartEntity>,
     private readonly lessons: LessonsService,
+    private readonly films: TakeFilmsService,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
@@ -124,7 +136,7 @@ export class TakesService {
   ): Promise<void> {
     const { track, number, bytes } = part;
     const digest = createHash('sha256').update(bytes).digest('hex');
-    const readable = track === 'log' || readVoicePart(bytes) !== null;
+    const readable = READABLE[track](bytes);
     if (digest !== part.digest || bytes.length === 0 || !readable) {
       throw new Problem(
         422,
@@ -165,6 +177,7 @@ export class TakesService {
     return {
       voiceParts,
       logParts,
+      filmParts: unbroken(numbers.film),
       logBytes,
       voiceFrames,
       nextRun: parts.reduce((next, part) => Math.max(next, part.run + 1), 0),
@@ -172,11 +185,15 @@ export class TakesService {
   }
 
   /** Closes a take whose parts are all here and adds it to the lesson. @throws Problem `parts-missing` with their numbers */
-  async finish(take: TakeEntity, { voiceParts, logParts, frames }: Finish): Promise<TakeEntity> {
+  async finish(take: TakeEntity, { voiceParts, logParts, filmParts, frames }: Finish): Promise<TakeEntity> {
     if (take.state === 'finished') return take;
     const numbers = await this.#numbers(take.id);
-    const missing = { voice: missingParts(numbers.voice, voiceParts), log: missingParts(numbers.log, logParts) };
-    if (missing.voice.length + missing.log.length > 0) {
+    const missing = {
+      voice: missingParts(numbers.voice, voiceParts),
+      log: missingParts(numbers.log, logParts),
+      film: missingParts(numbers.film, filmParts),
+    };
+    if (missing.voice.length + missing.log.length + missing.film.length > 0) {
       throw new Problem(
         409,
         'parts-missing',
@@ -184,17 +201,18 @@ export class TakesService {
         { missing },
       );
     }
-    return this.#close(take, runsOf(await this.#voiceParts(take.id, voiceParts)), logParts, frames);
+    const runs = runsOf(await this.#voiceParts(take.id, voiceParts));
+    return this.#close(take, runs, { logParts, filmParts, frames });
   }
 
   /** Closes a take with what has arrived of it: for when the browser that recorded it does not come back. */
   async finishAsSent(take: TakeEntity): Promise<TakeEntity> {
     if (take.state === 'finished') return take;
-    const { voiceParts, logParts } = await this.arrived(take);
+    const { voiceParts, logParts, filmParts } = await this.arrived(take);
     const runs = runsOf(await this.#voiceParts(take.id, voiceParts));
     const frames = runs.reduce((end, run) => Math.max(end, runEnd(run)), 0);
     if (frames === 0) throw new Problem(409, 'nothing-arrived', 'Nothing of this take had reached the server yet.');
-    return this.#close(take, runs, logParts, frames);
+    return this.#close(take, runs, { logParts, filmParts, frames });
   }
 
   async discard(take: TakeEntity): Promise<void> {
@@ -237,6 +255,12 @@ export class TakesService {
     return (await this.storage.read(logKey(takeId))).toString('utf8');
   }
 
+  /** What happened in a take, in rising time; nothing where its log cannot be read. */
+  async events(takeId: string): Promise<readonly TakeEvent[]> {
+    const log = readLog(await this.logText(takeId));
+    return log.ok ? log.events : [];
+  }
+
   /** The samples of a finished take, exactly as long as the take. */
   async samples(take: TakeEntity, filters?: string): Promise<Float32Array> {
     const decoded = await decodeVoice(await this.storage.read(voiceKey(take.id)), filters);
@@ -258,8 +282,7 @@ export class TakesService {
     const key = analysisKey(take.id);
     if ((await this.storage.size(key)) === null) {
       const quiet = quietStretches(levelsOf(await this.samples(take), RATE), { shortest: fromMillis(1000) });
-      const log = readLog(await this.logText(take.id));
-      const found = analyseTake(log.ok ? log.events : [], quiet, fromFrames(take.frames, RATE));
+      const found = analyseTake(await this.events(take.id), quiet, fromFrames(take.frames, RATE));
       await this.storage.put(key, Buffer.from(JSON.stringify(found)));
     }
     return JSON.parse((await this.storage.read(key)).toString('utf8')) as TakeAnalysis;
@@ -283,13 +306,18 @@ export class TakesService {
     return learntRate(spoken);
   }
 
-  async #close(take: TakeEntity, runs: readonly Run[], logParts: number, frames: number): Promise<TakeEntity> {
+  async #close(
+    take: TakeEntity,
+    runs: readonly Run[],
+    { logParts, filmParts, frames }: Omit<Finish, 'voiceParts'>,
+  ): Promise<TakeEntity> {
     const pieces: Buffer[] = [];
     for (let i = 0; i < logParts; i += 1) pieces.push(await this.storage.read(partKey(take.id, 'log', i)));
     const text = Buffer.concat(pieces).toString('utf8');
     const log = readLog(text).ok ? text : logHeaderText() + text;
     await this.storage.put(voiceKey(take.id), await voiceFile(runs, frames));
     await this.storage.put(logKey(take.id), Buffer.from(log));
+    await this.films.assemble(take.id, filmParts);
     const closed = await this.takes.update({ id: take.id, state: 'open' }, { state: 'finished', frames });
     const now = await this.takes.findOneByOrFail({ id: take.id });
     if (closed.affected === 1) await this.#append(now);
@@ -298,8 +326,7 @@ export class TakesService {
 
   /** Puts a take at the end of the lesson, without what was said again. */
   async #append(take: TakeEntity): Promise<void> {
-    const log = readLog(await this.logText(take.id));
-    for (const kept of keptRanges(log.ok ? log.events : [], fromFrames(take.frames, RATE))) {
+    for (const kept of keptRanges(await this.events(take.id), fromFrames(take.frames, RATE))) {
       const segment = { id: randomUUID(), takeId: take.id, ...kept };
       await this.lessons.edit(take.lessonId, (edits) => ({ op: 'insert', index: edits.segments.length, segment }));
     }
@@ -318,7 +345,7 @@ export class TakesService {
   async #numbers(takeId: string): Promise<Readonly<Record<Track, readonly number[]>>> {
     const found = await this.parts.find({ where: { takeId }, select: { track: true, number: true } });
     const of = (track: Track) => found.filter((part) => part.track === track).map((part) => part.number);
-    return { voice: of('voice'), log: of('log') };
+    return { voice: of('voice'), log: of('log'), film: of('film') };
   }
 
   async #voiceParts(takeId: string, count: number): Promise<readonly VoicePart[]> {

@@ -1,1 +1,2 @@
 export * from './ffmpeg.ts';
+export * from './probe.ts';

@@ -19,7 +19,12 @@ import classes from './Library.module.css';
 import { NamingPattern } from './NamingPattern.tsx';
 import { NewLesson } from './NewLesson.tsx';
 
-const KINDS = { slides: 'Slide lesson', worked: 'Worked solution', feedback: 'Spoken feedback' } as const;
+const KINDS = {
+  slides: 'Slide lesson',
+  worked: 'Worked solution',
+  feedback: 'Spoken feedback',
+  answer: 'Spoken answer',
+} as const;
 
 /** All lessons of a teacher: by course and unit, and by the words of their titles. */
 export function LibraryPage() {

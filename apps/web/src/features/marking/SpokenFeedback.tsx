@@ -1,6 +1,6 @@
 import { programmeOf } from '@oakbell/core/edits';
 import { useEffect, useMemo } from 'react';
-import { LessonStage, PlayControls, playableLesson, SegmentPlayer } from '../../kits/player/index.ts';
+import { LessonStage, PlayControls, playableLesson, SegmentPlayer, takeFilms } from '../../kits/player/index.ts';
 import { corePage, pictureOf, useTakes, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
 import { useKeys, Waiting } from '../../shared/ui/index.ts';
 import classes from './Marking.module.css';
@@ -28,6 +28,7 @@ function Heard({ lesson, takes }: { readonly lesson: Lesson; readonly takes: rea
       ]),
     [lesson.edits],
   );
+  const films = useMemo(() => takeFilms(played.source, lesson.id), [played, lesson.id]);
   useEffect(() => () => player.close(), [player]);
   useKeys({ ' ': () => player.toggle() });
   return (
@@ -35,6 +36,7 @@ function Heard({ lesson, takes }: { readonly lesson: Lesson; readonly takes: rea
       <LessonStage
         lesson={played}
         player={player}
+        films={films}
         pictureAddress={pictureOf(lesson.id)}
         onClick={() => player.toggle()}
       />

@@ -10,6 +10,7 @@ import {
   PlayControls,
   playableLesson,
   SegmentPlayer,
+  takeFilms,
   usePlayerTime,
   usePlayerView,
 } from '../../kits/player/index.ts';
@@ -82,7 +83,7 @@ function Desk({ lesson, takes }: { readonly lesson: Lesson; readonly takes: read
   const saved = useMemo(() => keptOf(lesson.edits, whole), [lesson.edits, whole]);
   const [dragged, setDragged] = useState<TimeRange | null>(null);
   const kept = dragged ?? saved;
-  const { player, played } = usePlaying(lesson, whole, takes);
+  const { player, played, films } = usePlaying(lesson, whole, takes);
   const time = usePlayerTime(player);
   const view = usePlayerView(player);
   const peaks = useMemo(() => joinedPeaks(whole, takes), [whole, takes]);
@@ -121,7 +122,13 @@ function Desk({ lesson, takes }: { readonly lesson: Lesson; readonly takes: read
       <PageTitle>{`Polish · ${lesson.title}`}</PageTitle>
       <div className={classes.top}>
         <div className={classes.stage}>
-          <LessonStage lesson={played} player={player} pictureAddress={pictureOf(lesson.id)} onClick={play} />
+          <LessonStage
+            lesson={played}
+            player={player}
+            films={films}
+            pictureAddress={pictureOf(lesson.id)}
+            onClick={play}
+          />
         </div>
         <aside className={classes.side} aria-label="The lesson">
           <Text fw={700} size="lg" className="ob-time">
@@ -190,8 +197,9 @@ function usePlaying(lesson: Lesson, whole: ReturnType<typeof untrimmed>, takes: 
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [key],
   );
+  const films = useMemo(() => takeFilms(played.source, lesson.id), [played, lesson.id]);
   useEffect(() => () => player.close(), [player]);
-  return { player, played };
+  return { player, played, films };
 }
 
 /** Saves a change as it is made. Null means that there was nothing to do. */

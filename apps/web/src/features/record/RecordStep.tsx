@@ -12,6 +12,7 @@ import { Room, type RoomPage } from '../../kits/recorder/index.ts';
 import {
   call,
   client,
+  clipOf,
   corePage,
   lessonKey,
   pictureOf,
@@ -118,6 +119,13 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
     await queries.refetchQueries({ queryKey: lessonKey(lesson.id) });
     return made.id;
   };
+  const addWindow = async (after: string) => {
+    const made = await call(
+      client.POST('/api/lessons/{id}/windows', { params: { path: { id: lesson.id } }, body: { after } }),
+    );
+    await queries.refetchQueries({ queryKey: lessonKey(lesson.id) });
+    return made.id;
+  };
   return (
     <div className={classes.hall}>
       <Room
@@ -134,7 +142,9 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
         onRecordAgain={takeOut}
         onStartOver={startOver}
         {...(lesson.edits.segments.length > 0 ? { onFromPage: (page: string) => void fromPage(page) } : {})}
+        clipAddress={clipOf(lesson.id)}
         onAddBoard={addBoard}
+        onAddWindow={addWindow}
       />
     </div>
   );

@@ -71,7 +71,13 @@ function Playing({
   return (
     <section className={classes.hall} aria-label="The lesson">
       <div className={classes.stage} style={{ aspectRatio: `1600 / ${shapeOf(edition)}` }}>
-        <LessonStage lesson={lesson} player={player} pictureAddress={pictureAddress} onClick={() => player.toggle()} />
+        <LessonStage
+          lesson={lesson}
+          player={player}
+          films={edition.films}
+          pictureAddress={pictureAddress}
+          onClick={() => player.toggle()}
+        />
         {idle && (
           <Button
             className={classes.begin}

@@ -1,35 +1,57 @@
+import type { Micros } from '@oakbell/core/clock';
 import { picturesOf } from '@oakbell/core/pages';
 import { sceneAt } from '@oakbell/core/scene';
-import type { Micros } from '@oakbell/core/clock';
-import { useEffect, useRef, useState } from 'react';
-import { Stage, usePictures, type StageHandle } from '../stage/index.ts';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { Stage, usePictures, type StageFilms, type StageHandle } from '../stage/index.ts';
+import { FilmPlayer, type LessonFilms } from './filmPlayer.ts';
 import type { PlayableLesson } from './lesson.ts';
 import type { SegmentPlayer } from './segmentPlayer.ts';
 
 interface Props {
   readonly lesson: PlayableLesson;
   readonly player: SegmentPlayer;
+  /** The camera and what pages show; none when left out. */
+  readonly films?: LessonFilms;
   readonly pictureAddress: (digest: string) => string;
   readonly onClick?: () => void;
 }
 
 /** The page that is up, drawn from the log with the sound as its clock. */
-export function LessonStage({ lesson, player, pictureAddress, onClick }: Props) {
+export function LessonStage({ lesson, player, films, pictureAddress, onClick }: Props) {
   const stage = useRef<StageHandle>(null);
   const [up, setUp] = useState(() => sceneAt(lesson.source, player.time)?.page ?? null);
   const wanted = lesson.source.pages.flatMap(picturesOf);
   const first = up ? picturesOf(up) : [];
   const pictures = usePictures([...new Set([...first, ...wanted])], pictureAddress);
+  const playing = useRef<{ camera: FilmPlayer | null; page: FilmPlayer | null }>({ camera: null, page: null });
+  const filmsNow = useCallback(
+    (): StageFilms => ({ camera: playing.current.camera?.picture, page: playing.current.page?.picture }),
+    [],
+  );
   useEffect(() => {
     const show = (time: Micros) => {
       const scene = sceneAt(lesson.source, time);
       if (!scene) return;
+      const { state, speed } = player.getView();
+      const pace = { playing: state === 'playing', speed };
+      playing.current.camera?.at(time, pace);
+      playing.current.page?.at(time, pace);
       setUp(scene.page);
       stage.current?.show(scene);
     };
-    show(player.time);
-    return player.onTick(show);
-  }, [lesson, player]);
+    const now = () => show(player.time);
+    const film = (which: 'camera' | 'page') =>
+      films && films[which].length > 0 ? new FilmPlayer(films[which], which === 'camera' || !films.sound, now) : null;
+    const made = { camera: film('camera'), page: film('page') };
+    playing.current = made;
+    now();
+    const leave = [player.onTick(show), player.subscribe(now)];
+    return () => {
+      for (const one of leave) one();
+      made.camera?.close();
+      made.page?.close();
+    };
+  }, [lesson, player, films]);
   const name = lesson.pages.find((one) => one.page.id === up?.id)?.name ?? 'Page';
   return (
     <Stage
@@ -37,6 +59,7 @@ export function LessonStage({ lesson, player, pictureAddress, onClick }: Props) 
       pictures={pictures}
       pageHeight={up?.height ?? 900}
       label={`${name} of the lesson`}
+      films={filmsNow}
       {...(onClick ? { onPointerUp: onClick } : {})}
     />
   );

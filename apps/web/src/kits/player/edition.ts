@@ -1,8 +1,10 @@
 import { micros, ZERO } from '@oakbell/core/clock';
 import { programmeOf, type EditList } from '@oakbell/core/edits';
 import { BLANK, readBackdrop, type Page } from '@oakbell/core/pages';
+import { filmPieces, type ProgrammeFilm } from '@oakbell/core/scene';
 import { useQuery } from '@tanstack/react-query';
 import { problemOf } from '../../shared/api/index.ts';
+import type { LessonFilms } from './filmPlayer.ts';
 import { playableLesson, type PlayableLesson } from './lesson.ts';
 import { SegmentPlayer } from './segmentPlayer.ts';
 
@@ -15,12 +17,15 @@ interface Manifest {
   readonly pages: readonly (Page & { readonly small?: string })[];
   readonly edits: EditList;
   readonly takes: readonly { readonly id: string; readonly log: string; readonly earlier: readonly string[] }[];
+  /** Missing in editions of before there were films. */
+  readonly films?: readonly ProgrammeFilm[];
   readonly peaks: string;
 }
 export interface Edition {
   readonly id: string;
   readonly title: string;
   readonly lesson: PlayableLesson;
+  readonly films: LessonFilms;
   readonly peaks: Uint8Array;
 }
 
@@ -40,7 +45,7 @@ export function useEdition(id: string | null) {
   });
 }
 
-function editionOf({ id, title, pages, edits, takes, peaks }: Manifest): Edition {
+function editionOf({ id, title, pages, edits, takes, films = [], peaks }: Manifest): Edition {
   const lesson = playableLesson({
     edits,
     takes,
@@ -49,7 +54,20 @@ function editionOf({ id, title, pages, edits, takes, peaks }: Manifest): Edition
       small: small ? editionPicture(id)(small) : null,
     })),
   });
-  return { id, title, lesson, peaks: Uint8Array.from(atob(peaks), (letter) => letter.charCodeAt(0)) };
+  const cut = (film: ProgrammeFilm) => (films.includes(film) ? wholeFilm(id, film, lesson) : []);
+  return {
+    id,
+    title,
+    lesson,
+    films: { camera: cut('camera'), page: cut('page'), sound: false },
+    peaks: Uint8Array.from(atob(peaks), (letter) => letter.charCodeAt(0)),
+  };
+}
+
+/** A film that is as long as the programme: each piece of it stands where it is seen. */
+function wholeFilm(id: string, film: ProgrammeFilm, lesson: PlayableLesson): LessonFilms['camera'] {
+  const address = `/api/editions/${id}/films/${film}`;
+  return filmPieces(film, lesson.source).map(({ start, end }) => ({ start, end, from: start, held: false, address }));
 }
 
 /** A player of the one voice that the server made for an edition. */

@@ -4,3 +4,5 @@ export { LessonStage } from './LessonStage.tsx';
 export { PlayControls, SPEEDS } from './PlayControls.tsx';
 export { usePlayerTime, usePlayerView } from './usePlayer.ts';
 export { useEdition, editionPlayer, editionPicture, type Edition } from './edition.ts';
+export type { LessonFilms } from './filmPlayer.ts';
+export { takeFilms } from './lessonFilms.ts';

@@ -13,7 +13,7 @@ import {
   type Ref,
 } from 'react';
 import { useKeys } from '../../shared/ui/index.ts';
-import { Stage, type Pictures, type StageHandle } from '../stage/index.ts';
+import { Stage, type Pictures, type StageFilms, type StageHandle } from '../stage/index.ts';
 import { InkHand, type Repaint } from './inkHand.ts';
 import type { PenPoint } from './liveInk.ts';
 import type { Tool, ToolKind } from './pens.ts';
@@ -25,6 +25,8 @@ import { useInkVersion, useRecorderView } from './useRecorder.ts';
 export interface InkStageHandle {
   /** Paints what moves, at once: for points that came from elsewhere. */
   live(): void;
+  /** Paints everything with the next frame: for a new picture of a film. */
+  show(): void;
 }
 interface Props {
   readonly ref?: Ref<InkStageHandle>;
@@ -36,6 +38,8 @@ interface Props {
   /** Fingers and palms leave no ink. */
   readonly penOnly: boolean;
   readonly label: string;
+  /** What a live window or a clip shows now. */
+  readonly films?: () => StageFilms;
   readonly children?: ReactNode;
 }
 
@@ -50,7 +54,7 @@ const CURSORS: Readonly<Record<ToolKind, string>> = {
 };
 
 /** The page while someone writes on it: what the hand does becomes events of the take. */
-export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, label, children }: Props) {
+export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, label, films, children }: Props) {
   const stage = useRef<StageHandle>(null);
   const pointer = useRef<PointerPlace | null>(null);
   const predicted = useRef<readonly PenPoint[]>([]);
@@ -95,7 +99,7 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
     latestShow.current = show;
   });
   useEffect(() => latestShow.current(), [inkVersion, view.page, view.heights, top, page, pictures]);
-  useImperativeHandle(ref, () => ({ live }));
+  useImperativeHandle(ref, () => ({ live, show }));
   useFading(recorder, page.id, live);
   useEffect(() => {
     pointer.current = null;
@@ -176,6 +180,7 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
       pageHeight={page.height}
       label={label}
       cursor={CURSORS[tool.kind]}
+      {...(films ? { films } : {})}
       onPointerDown={onDown}
       onPointerMove={onMove}
       onPointerUp={onUp}

@@ -5,6 +5,12 @@ import { picturesOf } from '@oakbell/core/pages';
 import { useEffect, useRef, useState } from 'react';
 import { KeyHelp, PageTitle, useKeys } from '../../shared/ui/index.ts';
 import { usePictures } from '../stage/index.ts';
+import { CameraOnPage } from './camera/CameraOnPage.tsx';
+import { CameraSetup } from './camera/CameraSetup.tsx';
+import { EmptierCorner } from './camera/EmptierCorner.tsx';
+import { Framings } from './camera/Framings.tsx';
+import { useCamera } from './camera/useCamera.ts';
+import { ClipOnPage } from './clip/ClipOnPage.tsx';
 import { BoardScroll } from './BoardScroll.tsx';
 import { Companion } from './Companion.tsx';
 import { InkStage, type InkStageHandle } from './InkStage.tsx';
@@ -23,8 +29,10 @@ import { SignInAgain } from './SignInAgain.tsx';
 import { StraightEdgeOnPage } from './StraightEdgeOnPage.tsx';
 import type { TakeRecorder } from './takeRecorder.ts';
 import { useCompanion } from './useCompanion.ts';
+import { useFilmedPage } from './useFilmedPage.ts';
 import { useLimit } from './useLimit.ts';
 import { useRecorderView } from './useRecorder.ts';
+import { WindowOnPage } from './window/WindowOnPage.tsx';
 import { ALARM_WORDS, SENDING_WORDS, stateWords } from './words.ts';
 
 export interface OpenRoomProps extends RoomProps {
@@ -60,13 +68,18 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
   const { id: pageId, height: viewHeight } = up.page;
   const top = view.tops.get(pageId) ?? 0;
 
+  const camera = useCamera(recorder);
+  const { films } = camera;
   const turn = (by: number) => pages[at + by] && recorder.turnTo(pages[at + by]!.page.id);
+  const onEnded = () => turn(pages[at + 1] ? 1 : -1);
+  const filmed = useFilmedPage({ recorder, page: up.page, films, stage, onEnded });
   const undo = (how: 'undo' | 'redo') => {
     const page = recorder.ink[how](recorder.now);
     if (page && page !== view.page) recorder.turnTo(page);
     recorder.inkChanged();
   };
   const addBoard = () => void props.onAddBoard?.(pageId).then((id) => recorder.turnTo(id));
+  const addWindow = () => void props.onAddWindow?.(pageId).then((id) => recorder.turnTo(id));
   const scroll = (by: 1 | -1) => {
     const lowest = (view.heights.get(pageId) ?? viewHeight) - viewHeight;
     if (by > 0 && top >= lowest && up.page.kind === 'board') recorder.grow(pageId, SCROLL_STEP, viewHeight);
@@ -97,6 +110,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
           addBoard,
           scroll,
           straightEdge,
+          frame: (framing) => recorder.films.setFraming(framing),
           undo,
         }),
   );
@@ -137,7 +151,15 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
             small={purpose === 'answer'}
             devices={companions.view?.here ?? 0}
             companion={<Companion {...companions} />}
+            camera={
+              purpose === 'lesson' && (
+                <CameraSetup control={camera} microphone={recorder.device.id} idle={state.kind === 'listening'} />
+              )
+            }
           />
+        )}
+        {!reviewing && films.camera && (
+          <Framings now={films.framing} onFraming={(framing) => recorder.films.setFraming(framing)} />
         )}
         {companions.view && (companions.view.lost > 0 || companions.view.line === 'lost') && (
           <span className={classes.companionLost} role="status">
@@ -182,7 +204,31 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
                 edge={edge}
                 penOnly={penOnly}
                 label={`${up.name}, to write on`}
+                films={filmed.films}
               >
+                {up.page.kind === 'window' && (
+                  <WindowOnPage films={recorder.films} page={pageId} isShared={films.window?.page === pageId} />
+                )}
+                {up.page.kind === 'clip' && props.clipAddress && (
+                  <ClipOnPage
+                    key={pageId}
+                    recorder={recorder}
+                    page={up.page}
+                    address={props.clipAddress(up.page.clip)}
+                    video={filmed.video}
+                    onPicture={filmed.onPicture}
+                  />
+                )}
+                <CameraOnPage films={films} viewHeight={viewHeight} onInset={camera.setInset} />
+                {films.camera && films.framing === 'inset' && (
+                  <EmptierCorner
+                    recorder={recorder}
+                    page={up.page}
+                    pictures={pictures}
+                    inset={films.inset}
+                    onInset={camera.setInset}
+                  />
+                )}
                 {edge && <StraightEdgeOnPage edge={edge} view={{ top, height: viewHeight }} onChange={setEdge} />}
               </InkStage>
               {state.kind === 'countdown' && (
@@ -202,6 +248,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
                 pictureAddress={props.pictureAddress}
                 onTurn={(page) => recorder.turnTo(page)}
                 {...(props.onAddBoard ? { onAddBoard: addBoard } : {})}
+                {...(props.onAddWindow ? { onAddWindow: addWindow } : {})}
                 {...(state.kind === 'listening' && props.onFromPage ? { onFrom: props.onFromPage } : {})}
               />
             </aside>

@@ -1,5 +1,5 @@
 import { Button, Menu, NumberInput, Text } from '@mantine/core';
-import { IconPlus } from '@tabler/icons-react';
+import { IconAppWindow, IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
 import { PagePicture } from '../stage/index.ts';
 import type { RoomPage } from './roomProps.ts';
@@ -11,12 +11,13 @@ interface Props {
   readonly pictureAddress: (digest: string) => string;
   readonly onTurn: (page: string) => void;
   readonly onAddBoard?: () => void;
+  readonly onAddWindow?: () => void;
   /** Records the lesson again from a page of what is there already. */
   readonly onFrom?: (page: string) => void;
 }
 
 /** The cues of the page that is up, the next page, and all pages to jump to. */
-export function PageStrip({ pages, at, pictureAddress, onTurn, onAddBoard, onFrom }: Props) {
+export function PageStrip({ pages, at, pictureAddress, onTurn, onAddBoard, onAddWindow, onFrom }: Props) {
   const [number, setNumber] = useState<number | string>('');
   const cues = pages[at]?.cues ?? '';
   const next = pages[at + 1];
@@ -124,6 +125,17 @@ export function PageStrip({ pages, at, pictureAddress, onTurn, onAddBoard, onFro
           aria-keyshortcuts="b"
         >
           Add a board
+        </Button>
+      )}
+      {onAddWindow && (
+        <Button
+          variant="subtle"
+          color="var(--ob-hall-text)"
+          size="sm"
+          leftSection={<IconAppWindow size={18} aria-hidden />}
+          onClick={onAddWindow}
+        >
+          Add a live window
         </Button>
       )}
     </>

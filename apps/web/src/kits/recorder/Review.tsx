@@ -2,7 +2,7 @@ import { Button, Group, Loader, Stack, Text, Title } from '@mantine/core';
 import { micros, timeText } from '@oakbell/core/clock';
 import { keptRanges, readLog } from '@oakbell/core/log';
 import { useEffect, useMemo } from 'react';
-import { LessonStage, PlayControls, playableLesson, SegmentPlayer } from '../player/index.ts';
+import { LessonStage, PlayControls, playableLesson, SegmentPlayer, takeFilms } from '../player/index.ts';
 import { useKeys } from '../../shared/ui/index.ts';
 import type { RoomProps } from './roomProps.ts';
 import classes from './Room.module.css';
@@ -76,9 +76,10 @@ function Heard({
   recorder,
   state,
   pages,
+  lessonId,
   pictureAddress,
 }: Props & { readonly state: Extract<RecorderState, { kind: 'recorded' }> }) {
-  const { takeId, voice, length } = state;
+  const { takeId, voice, films, length } = state;
   const lesson = useMemo(
     () =>
       playableLesson({
@@ -96,11 +97,16 @@ function Heard({
     () => new SegmentPlayer(lesson.programme, () => [{ src: address, type: voice ? 'audio/wav' : 'audio/ogg' }]),
     [lesson, address, voice],
   );
+  const files = useMemo(() => new Map([...films].map(([run, file]) => [run, URL.createObjectURL(file)])), [films]);
+  const shown = useMemo(
+    () => takeFilms(lesson.source, lessonId, (file) => (file.kind === 'run' ? (files.get(file.run) ?? null) : null)),
+    [lesson, lessonId, files],
+  );
   useEffect(() => () => player.close(), [player]);
   useKeys({ ' ': () => player.toggle() });
   return (
     <div className={classes.heard}>
-      <LessonStage lesson={lesson} player={player} pictureAddress={pictureAddress} />
+      <LessonStage lesson={lesson} player={player} films={shown} pictureAddress={pictureAddress} />
       <PlayControls player={player} />
     </div>
   );

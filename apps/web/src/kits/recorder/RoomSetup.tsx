@@ -14,12 +14,14 @@ interface Props {
   readonly small: boolean;
   /** The pen companion: stays while its menu is closed. */
   readonly companion: ReactNode;
+  /** What the camera is set up with; none where there is to be no camera. */
+  readonly camera: ReactNode;
   /** How many devices write along. */
   readonly devices: number;
 }
 
 /** What is set up before recording, and can be changed in the middle of it. */
-export function RoomSetup({ recorder, penOnly, onPenOnly, small, companion, devices }: Props) {
+export function RoomSetup({ recorder, penOnly, onPenOnly, small, companion, camera, devices }: Props) {
   const { state } = useRecorderView(recorder);
   const [sound, setSound] = useState(false);
   const [checking, setChecking] = useState(false);
@@ -67,6 +69,7 @@ export function RoomSetup({ recorder, penOnly, onPenOnly, small, companion, devi
           onClose={() => setChecking(false)}
         />
       )}
+      {camera}
       {!small && (
         <Popover position="bottom-start" withinPortal trapFocus>
           <Popover.Target>

@@ -12,6 +12,8 @@ export interface TakeFacts {
 export type CaptureOrder =
   | { readonly kind: 'begin'; readonly facts: TakeFacts; readonly samples: MessagePort }
   | { readonly kind: 'log'; readonly text: string }
+  /** The next bytes of the file of a film. */
+  | { readonly kind: 'film'; readonly run: number; readonly bytes: Uint8Array<ArrayBuffer> }
   /** All sound is in once the sound thread has said `closed` so many times: once a pause, and once at the end. */
   | { readonly kind: 'finish'; readonly closings: number }
   /** Takes up a take that lies in this browser's storage, sends what is missing and finishes it. */
@@ -27,6 +29,12 @@ export type CaptureReport =
   | { readonly kind: 'storage-full' }
   | { readonly kind: 'taken-over' }
   /** All sound is in; `voice` plays it at once, also while it is still being sent. */
-  | { readonly kind: 'recorded'; readonly frames: number; readonly voice: Blob | null }
+  | {
+      readonly kind: 'recorded';
+      readonly frames: number;
+      readonly voice: Blob | null;
+      /** The films by run, as far as this browser has stored them. */
+      readonly films: ReadonlyMap<number, Blob>;
+    }
   | { readonly kind: 'finished'; readonly frames: number }
   | { readonly kind: 'failed'; readonly code: string; readonly text: string };

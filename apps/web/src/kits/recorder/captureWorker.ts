@@ -4,9 +4,10 @@
  */
 import { logHeaderText } from '@oakbell/core/log';
 import type { CaptureOrder, CaptureReport, TakeFacts } from './captureProtocol.ts';
+import { filmPart, filmsIn, framed, storedParts } from './filmParts.ts';
 import { OpusRun, RATE } from './opusEncoder.ts';
-import { PartSender, Refused, type Wire } from './partSender.ts';
-import { holdTake, markDone, removeStored, StoredTake, storedLog, storedVoice } from './takeStore.ts';
+import { PartSender, Refused, type PartCounts, type Wire } from './partSender.ts';
+import { holdTake, markDone, removeStored, storedFilm, StoredTake, storedLog, storedVoice } from './takeStore.ts';
 import { VoiceParts } from './voiceParts.ts';
 import { wavHeader } from './wav.ts';
 
@@ -19,7 +20,7 @@ export class CaptureWorker {
   #facts: TakeFacts | null = null;
   #stored: StoredTake | null = null;
   /** What came before the storage was open; null once it is. */
-  #early: Uint8Array<ArrayBuffer>[] | null = [];
+  #early: { readonly file: 'log' | 'film'; readonly bytes: Uint8Array<ArrayBuffer> }[] | null = [];
   #opus: OpusRun | null = null;
   #parts: VoiceParts | null = null;
   #sender: PartSender | null = null;
@@ -43,6 +44,8 @@ export class CaptureWorker {
         return this.#begin(order.facts, order.samples);
       case 'log':
         return this.#addLog(order.text);
+      case 'film':
+        return this.#addFilm(filmPart(order.run, order.bytes));
       case 'finish':
         return this.#finish(order.closings);
       case 'recover':
@@ -61,7 +64,7 @@ export class CaptureWorker {
     this.#stored = await StoredTake.begin(facts).catch(() => this.#full());
     this.#startSending(facts);
     this.#startEncoding({ run: 0, startFrame: 0 });
-    for (const bytes of this.#early ?? []) this.#store((stored) => stored.log.append(bytes));
+    for (const { file, bytes } of this.#early ?? []) this.#store((stored) => stored[file].append(bytes));
     this.#early = null;
     this.#timer = setInterval(() => this.#flush(), FLUSH_MS);
     const take = (data: Int16Array<ArrayBuffer> | 'closed') =>
@@ -70,7 +73,7 @@ export class CaptureWorker {
     samples.onmessage = ({ data }: MessageEvent<Int16Array<ArrayBuffer> | 'closed'>) => take(data);
   }
 
-  #startSending(facts: TakeFacts, first?: { voice: number; log: number }): void {
+  #startSending(facts: TakeFacts, first?: PartCounts): void {
     const events = {
       sending: (state: 'fine' | 'waiting' | 'signed-out', partsWaiting: number) =>
         this.#report({ kind: 'sending', state, partsWaiting }),
@@ -101,10 +104,18 @@ export class CaptureWorker {
   }
 
   #addLog(text: string): void {
-    const bytes = new TextEncoder().encode(text);
-    if (this.#early) this.#early.push(bytes);
-    else this.#store((stored) => stored.log.append(bytes));
+    this.#keep('log', new TextEncoder().encode(text));
     this.#logWaiting += text;
+  }
+
+  #addFilm(part: Uint8Array<ArrayBuffer>): void {
+    this.#keep('film', framed(part));
+    this.#sender?.add('film', part);
+  }
+
+  #keep(file: 'log' | 'film', bytes: Uint8Array<ArrayBuffer>): void {
+    if (this.#early) this.#early.push({ file, bytes });
+    else this.#store((stored) => stored[file].append(bytes));
   }
 
   #store(write: (stored: StoredTake) => void): void {
@@ -128,6 +139,7 @@ export class CaptureWorker {
     this.#store((stored) => {
       stored.voice.flush();
       stored.log.flush();
+      stored.film.flush();
     });
     if (this.#logWaiting === '') return;
     this.#sender?.add('log', new TextEncoder().encode(this.#logWaiting));
@@ -153,7 +165,10 @@ export class CaptureWorker {
     this.#parts?.close();
     this.#flush();
     this.#stored?.close();
-    this.#report({ kind: 'recorded', frames: this.#frames, voice: this.#stored ? await voiceBlob(takeId) : null });
+    const [voice, films] = this.#stored
+      ? [await voiceBlob(takeId), filmsIn(await filmPartsOf(takeId))]
+      : [null, new Map<number, Blob>()];
+    this.#report({ kind: 'recorded', frames: this.#frames, voice, films });
     await this.#deliver(takeId);
   }
 
@@ -179,7 +194,14 @@ export class CaptureWorker {
     }
     const frames = Math.floor((voice?.size ?? 0) / 2);
     this.#frames = Math.max(frames, arrived.voiceFrames);
-    this.#startSending({ ...facts, takeOver: true }, { voice: arrived.voiceParts, log: arrived.logParts });
+    this.#startSending(
+      { ...facts, takeOver: true },
+      {
+        voice: arrived.voiceParts,
+        log: arrived.logParts,
+        film: arrived.filmParts,
+      },
+    );
     if (voice && frames > arrived.voiceFrames) {
       this.#startEncoding({ run: arrived.nextRun, startFrame: arrived.voiceFrames });
       for (let at = arrived.voiceFrames; at < frames; at += RECOVER_FRAMES) {
@@ -192,24 +214,19 @@ export class CaptureWorker {
     }
     const rest = log ? wholeLines(new Uint8Array(await log.slice(arrived.logBytes).arrayBuffer())) : null;
     if (rest && rest.length > 0) this.#sender?.add('log', rest);
+    for (const part of (await filmPartsOf(facts.takeId)).slice(arrived.filmParts)) this.#sender?.add('film', part);
     await this.#deliver(facts.takeId);
     await removeStored(facts.takeId);
   }
 
   /** What the server has of a take; nothing when it never heard of it. */
-  async #arrived(takeId: string) {
+  async #arrived(takeId: string): Promise<Arrived | 'finished'> {
     for (;;) {
       const answer = await this.#wire.send('GET', `/api/takes/${takeId}/arrived`);
-      if (answer.status === 404) return { voiceParts: 0, logParts: 0, logBytes: 0, voiceFrames: 0, nextRun: 0 };
+      if (answer.status === 404) return NOTHING_ARRIVED;
       if (answer.status === 200) {
-        if (answer.body['state'] === 'finished') return 'finished' as const;
-        return answer.body as unknown as {
-          voiceParts: number;
-          logParts: number;
-          logBytes: number;
-          voiceFrames: number;
-          nextRun: number;
-        };
+        if (answer.body['state'] === 'finished') return 'finished';
+        return answer.body as unknown as Arrived;
       }
       this.#report({ kind: 'sending', state: answer.status === 401 ? 'signed-out' : 'waiting', partsWaiting: 0 });
       await this.#wire.pause(2000);
@@ -236,6 +253,29 @@ export class CaptureWorker {
         : 'Sending stopped. The recording is safe in this browser; open the lesson again to go on.',
     });
   }
+}
+
+/** What the server has of a take without a gap. */
+interface Arrived {
+  readonly voiceParts: number;
+  readonly logParts: number;
+  readonly filmParts: number;
+  readonly logBytes: number;
+  readonly voiceFrames: number;
+  readonly nextRun: number;
+}
+const NOTHING_ARRIVED: Arrived = {
+  voiceParts: 0,
+  logParts: 0,
+  filmParts: 0,
+  logBytes: 0,
+  voiceFrames: 0,
+  nextRun: 0,
+};
+
+async function filmPartsOf(takeId: string): Promise<readonly Uint8Array<ArrayBuffer>[]> {
+  const file = await storedFilm(takeId);
+  return file ? storedParts(new Uint8Array(await file.arrayBuffer())) : [];
 }
 
 async function voiceBlob(takeId: string): Promise<Blob | null> {

@@ -1,16 +1,21 @@
 /*
  * Sends the parts of a take in order, as they are made, and tries again for as long as it takes. Nothing here
- * gives up: the server being away, a session that ended or a damaged part only delay. All parts stay in memory
- * until the take is finished, so that any of them can be sent again.
+ * gives up: the server being away, a session that ended or a damaged part only delay. Voice and log stay in
+ * memory until the take is finished, so that any part can be sent again; a film is too large for that, and lies in
+ * the browser's own storage.
  */
 import type { Sending, TakeFacts } from './captureProtocol.ts';
 
-export type Track = 'voice' | 'log';
+export type Track = 'voice' | 'log' | 'film';
+const TRACKS: readonly Track[] = ['voice', 'log', 'film'];
 interface Part {
   readonly track: Track;
   readonly number: number;
   readonly bytes: Uint8Array<ArrayBuffer>;
 }
+/** How many parts of each track. */
+export type PartCounts = Readonly<Record<Track, number>>;
+export const NO_PARTS: PartCounts = { voice: 0, log: 0, film: 0 };
 /** The little of the network that is needed; a test puts its own in place. */
 export interface Wire {
   send(method: 'PUT' | 'POST' | 'GET', path: string, body?: Uint8Array<ArrayBuffer> | object): Promise<WireAnswer>;
@@ -41,8 +46,9 @@ export class Refused extends Error {
 }
 
 export class PartSender {
-  readonly #parts: Record<Track, Part[]> = { voice: [], log: [] };
-  readonly #first: Record<Track, number>;
+  /** Null once it has arrived and is too large to be kept: the parts of films. */
+  readonly #parts: Record<Track, (Part | null)[]> = { voice: [], log: [], film: [] };
+  readonly #first: PartCounts;
   readonly #queue: Part[] = [];
   #wake: () => void = () => undefined;
   #opened = false;
@@ -53,7 +59,7 @@ export class PartSender {
   readonly #events: SenderEvents;
 
   /** @param first the numbers of the first parts: 0 unless a take is taken up again */
-  constructor(wire: Wire, facts: TakeFacts, events: SenderEvents, first: Record<Track, number> = { voice: 0, log: 0 }) {
+  constructor(wire: Wire, facts: TakeFacts, events: SenderEvents, first: PartCounts = NO_PARTS) {
     this.#wire = wire;
     this.#facts = facts;
     this.#events = events;
@@ -78,6 +84,7 @@ export class PartSender {
       }
       await this.#sendPart(next);
       this.#queue.shift();
+      if (next.track === 'film') this.#parts.film[next.number - this.#first.film] = null;
       this.#events.sending('fine', this.#queue.length);
     }
   }
@@ -92,14 +99,14 @@ export class PartSender {
     while (this.#queue.length > 0 || !this.#opened) await this.#wire.pause(50);
     const count = (track: Track) => this.#first[track] + this.#parts[track].length;
     for (;;) {
-      const body = { voiceParts: count('voice'), logParts: count('log'), frames };
+      const body = { voiceParts: count('voice'), logParts: count('log'), filmParts: count('film'), frames };
       const answer = await this.#persist('POST', `/api/takes/${this.#facts.takeId}/finish`, body);
       if (answer.status < 300) break;
       if (answer.body.code !== 'parts-missing')
         throw new Refused(answer.body.code ?? 'failed', answer.body.detail ?? '');
       const missing = answer.body['missing'] as Record<Track, readonly number[]>;
-      for (const track of ['voice', 'log'] as const) {
-        for (const number of missing[track]) {
+      for (const track of TRACKS) {
+        for (const number of missing[track] ?? []) {
           const part = this.#parts[track][number - this.#first[track]];
           if (!part) throw new Refused('parts-missing', 'Some parts of this recording are no longer in this browser.');
           await this.#sendPart(part);

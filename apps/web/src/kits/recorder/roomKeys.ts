@@ -1,3 +1,4 @@
+import type { Framing } from '@oakbell/core/log';
 import type { KeyLine, Keys } from '../../shared/ui/index.ts';
 import type { Tool, Tray } from './pens.ts';
 
@@ -18,6 +19,7 @@ export const ROOM_KEYS: readonly KeyLine[] = [
   ['T', 'Text'],
   ['M', 'Select and move; Delete takes away'],
   ['X, Z', 'Eraser: whole strokes, only what it touches'],
+  ['7, 8, 9', 'Page alone, page with inset, presenter alone (with a camera)'],
   ['Ctrl+Z, Ctrl+Shift+Z', 'Undo, redo'],
 ];
 
@@ -32,6 +34,7 @@ interface Acts {
   readonly addBoard: () => void;
   readonly scroll: (by: 1 | -1) => void;
   readonly straightEdge: () => void;
+  readonly frame: (framing: Framing) => void;
   readonly undo: (how: 'undo' | 'redo') => void;
 }
 
@@ -57,6 +60,9 @@ export function roomKeys({ tray, tool, onTool, ...acts }: Acts): Keys {
     m: () => onTool({ kind: 'select' }),
     x: () => onTool({ kind: 'eraser' }),
     z: () => onTool({ kind: 'rubber' }),
+    7: () => acts.frame('page'),
+    8: () => acts.frame('inset'),
+    9: () => acts.frame('presenter'),
     'Ctrl+z': () => acts.undo('undo'),
     'Ctrl+Shift+z': () => acts.undo('redo'),
     ...Object.fromEntries(tray.pens.map((pen, i) => [String(i + 1), () => onTool({ kind: 'pen', pen })])),

@@ -34,7 +34,11 @@ export interface RoomProps {
   readonly note?: string;
   /** Takes everything from this page on out of the lesson, so that it is recorded again. */
   readonly onFromPage?: (page: string) => void;
+  /** Where a clip lies. */
+  readonly clipAddress?: (digest: string) => string;
   readonly onAddBoard?: (after: string) => Promise<string>;
+  /** Adds a page for a live window and gives its id. */
+  readonly onAddWindow?: (after: string) => Promise<string>;
   /** Shows the take that was begun by mistake to be started over; puts it back when undone. */
   readonly onStartOver?: (takeId: string) => Promise<void>;
   /** More to stand beside the stage: marks, for a hand-in. */

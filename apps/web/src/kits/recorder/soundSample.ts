@@ -1,3 +1,4 @@
+import type { Micros } from '@oakbell/core/clock';
 import type { MicrophoneFault } from './microphone.ts';
 import { RATE } from './opusEncoder.ts';
 import { SoundInput } from './soundInput.ts';
@@ -39,6 +40,11 @@ export class SoundSample {
     let at = 0;
     for (const piece of this.#pieces) for (const value of piece) if (at < heard.length) heard[at++] = value / 32_768;
     return heard;
+  }
+
+  /** When something happened (ms of the page's clock), counted from the first sample. */
+  timeOf(atMs: number): Micros {
+    return this.#input.clock.takeTimeAt(atMs);
   }
 
   close(): void {

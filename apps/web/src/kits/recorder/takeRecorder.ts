@@ -8,6 +8,7 @@ import { RATE } from './opusEncoder.ts';
 import { SoundInput } from './soundInput.ts';
 import { switchesOf } from './soundSwitches.ts';
 import { SpeechPauses } from './speechPauses.ts';
+import { TakeFilms } from './takeFilms.ts';
 
 /** What the recorder is doing. Each state has only what it needs. */
 export type RecorderState =
@@ -23,12 +24,14 @@ export type RecorderState =
       readonly takeId: string;
       readonly length: Micros;
       readonly voice: Blob | null;
+      readonly films: ReadonlyMap<number, Blob>;
       readonly finished: boolean;
     }
   | { readonly kind: 'failed'; readonly code: string; readonly text: string };
 
 /** Things a teacher must hear of while recording; each at most once until it is over. */
-export type Alarm = 'storage-full' | 'microphone-gone' | 'silent' | 'clipping' | 'taken-over';
+export type Alarm =
+  'storage-full' | 'microphone-gone' | 'silent' | 'clipping' | 'taken-over' | 'camera-gone' | 'sharing-ended';
 
 export interface RecorderView {
   readonly state: RecorderState;
@@ -66,6 +69,7 @@ const WINDOW_KEY = crypto.randomUUID();
 export class TakeRecorder {
   readonly takeId = crypto.randomUUID();
   readonly ink: LiveInk;
+  readonly films: TakeFilms;
   #view: RecorderView;
   #worker: Worker | null = null;
   #closings = 0;
@@ -96,6 +100,14 @@ export class TakeRecorder {
       tops: new Map(),
     };
     this.ink = new LiveInk(`${this.takeId.slice(0, 8)}-`, (event) => this.#log(event));
+    this.films = new TakeFilms({
+      log: (event) => this.#log(event),
+      film: (run, bytes) =>
+        this.#worker?.postMessage({ kind: 'film', run, bytes } satisfies CaptureOrder, [bytes.buffer]),
+      now: () => this.now,
+      isOpen: () => this.canWrite,
+      lost: (film, lost) => this.#alarm(film === 'camera' ? 'camera-gone' : 'sharing-ended', lost),
+    });
     this.turnTo(setup.firstPage);
   }
 
@@ -193,6 +205,7 @@ export class TakeRecorder {
     const { page } = this.#view;
     this.#turns = [{ at: ZERO, page }];
     this.#log({ kind: 'page', at: ZERO, page });
+    this.films.begin();
   }
 
   /** Breaks the countdown off. */
@@ -232,6 +245,7 @@ export class TakeRecorder {
     this.#closings += 1;
     this.#pausedAtMs = performance.now();
     this.#set({ state: { kind: 'paused' } });
+    await this.films.hold();
   }
 
   async goOn(): Promise<void> {
@@ -239,6 +253,7 @@ export class TakeRecorder {
     this.#log({ kind: 'paused', at: this.now, lastedMs: Math.round(performance.now() - this.#pausedAtMs) });
     await this.#input.openGate();
     this.#set({ state: { kind: 'recording' } });
+    this.films.begin();
   }
 
   async stop(): Promise<void> {
@@ -254,6 +269,7 @@ export class TakeRecorder {
       // The end of the take, so that the log tells its own length.
       this.#log({ kind: 'paused', at: this.now, lastedMs: 0 });
     }
+    await this.films.hold();
     this.#post({ kind: 'finish', closings: this.#closings });
   }
 
@@ -279,8 +295,15 @@ export class TakeRecorder {
       this.#turns = [...this.#turns, { at: this.now, page }];
       this.#log({ kind: 'page', at: this.now, page });
     }
+    this.films.pageUp(page);
     this.#set({ page });
     this.inkChanged();
+  }
+
+  /** A clip begins to play, or stands still, at `positionMs` of its own time. */
+  clip(page: string, playing: boolean, positionMs: number): void {
+    if (!this.canWrite) return;
+    this.#log({ kind: 'clip', at: this.now, page, playing, positionMs: Math.max(0, Math.round(positionMs)) });
   }
 
   /** Shows a page from `top` downwards, in page units, as far as it goes. */
@@ -325,6 +348,7 @@ export class TakeRecorder {
   /** Lets the microphone go. The worker ends by itself once everything has arrived. */
   close(): void {
     this.#input.close();
+    this.films.close();
     if (this.#view.state.kind === 'recorded' && this.#view.state.finished) this.#worker?.terminate();
     if (this.#view.state.kind === 'listening' || this.#view.state.kind === 'failed') this.#worker?.terminate();
   }
@@ -341,7 +365,9 @@ export class TakeRecorder {
       case 'recorded': {
         const length = Math.round((report.frames * 1e6) / RATE) as Micros;
         const { takeId } = this;
-        return this.#set({ state: { kind: 'recorded', takeId, length, voice: report.voice, finished: false } });
+        return this.#set({
+          state: { kind: 'recorded', takeId, length, voice: report.voice, films: report.films, finished: false },
+        });
       }
       case 'finished': {
         const { state } = this.#view;

@@ -8,6 +8,7 @@ const FOLDER = 'takes';
 const FACTS = 'take.json';
 const VOICE = 'voice.pcm';
 const LOG = 'log.ndjson';
+const FILM = 'film.parts';
 const DONE = 'done';
 
 async function takesFolder(): Promise<FileSystemDirectoryHandle> {
@@ -52,6 +53,7 @@ export class StoredTake {
   private constructor(
     readonly voice: Growing,
     readonly log: Growing,
+    readonly film: Growing,
   ) {}
 
   static async begin(facts: TakeFacts): Promise<StoredTake> {
@@ -63,12 +65,13 @@ export class StoredTake {
     const written = await open(FACTS);
     written.append(new TextEncoder().encode(JSON.stringify(facts)));
     written.close();
-    return new StoredTake(await open(VOICE), await open(LOG));
+    return new StoredTake(await open(VOICE), await open(LOG), await open(FILM));
   }
 
   close(): void {
     this.voice.close();
     this.log.close();
+    this.film.close();
   }
 }
 
@@ -83,6 +86,8 @@ async function fileIn(takeId: string, name: string): Promise<File | null> {
 
 /** The samples of a stored take: 16 bits, one channel, 48,000 a second, little end first. */
 export const storedVoice = (takeId: string): Promise<File | null> => fileIn(takeId, VOICE);
+/** The parts of its films: see filmParts.ts. */
+export const storedFilm = (takeId: string): Promise<File | null> => fileIn(takeId, FILM);
 export const storedLog = (takeId: string): Promise<File | null> => fileIn(takeId, LOG);
 
 /** Notes that the server has a take whole; it goes at the next visit, so that it can still be heard in this one. */

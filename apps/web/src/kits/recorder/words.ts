@@ -44,6 +44,9 @@ export const ALARM_WORDS: Readonly<Record<Alarm, string>> = {
   'microphone-gone': 'The microphone is gone. Ink is still recorded. Plug it in again, or choose another one below.',
   silent: 'Nothing has been heard for a while. Is the microphone muted?',
   clipping: 'The voice is too loud and is being clipped. Move away a little or turn the microphone down.',
+  'camera-gone':
+    'The camera is gone. Voice and ink are still recorded. Plug it in again, or choose another one under Camera.',
+  'sharing-ended': 'The other window is no longer shared. Recording goes on.',
   'taken-over': 'Another window records this lesson now. This take was stopped; what was recorded here is kept.',
 };
 

@@ -1,5 +1,5 @@
 import { PAGE_WIDTH } from '@oakbell/core/pages';
-import type { CameraPicture, Scene, VisibleStroke } from '@oakbell/core/scene';
+import type { Films, Scene, VisibleStroke } from '@oakbell/core/scene';
 import {
   useEffect,
   useImperativeHandle,
@@ -16,7 +16,8 @@ import type { Pictures } from './pictures.ts';
 import { ScenePainter } from './scenePainter.ts';
 import classes from './Stage.module.css';
 
-export type CameraFrame = CameraPicture<CanvasImageSource & object>;
+/** The films of a moment, as the browser can paint them. */
+export type StageFilms = Films<CanvasImageSource & object>;
 export interface StageHandle {
   /** Paints this scene with the next frame. */
   show(scene: Scene): void;
@@ -33,8 +34,8 @@ interface Props {
   /** What is on it, for those who do not see it. */
   readonly label: string;
   readonly cursor?: string;
-  /** The camera's picture at this moment, if there is one. */
-  readonly camera?: () => CameraFrame | undefined;
+  /** The pictures of films at this moment: of the camera, and of what the page shows. */
+  readonly films?: () => StageFilms;
   /** Lies over the page; sizes are shares of it. */
   readonly children?: ReactNode;
   readonly onPointerDown?: PointerEventHandler;
@@ -46,7 +47,7 @@ interface Props {
 }
 
 /** The page as large as its place allows, painted from scenes. */
-export function Stage({ ref, pictures, pageHeight, label, cursor = 'default', camera, children, ...pointer }: Props) {
+export function Stage({ ref, pictures, pageHeight, label, cursor = 'default', films, children, ...pointer }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const page = useRef<HTMLCanvasElement>(null);
   const ink = useRef<HTMLCanvasElement>(null);
@@ -71,21 +72,21 @@ export function Stage({ ref, pictures, pageHeight, label, cursor = 'default', ca
   useEffect(() => void loadPageFont().then(() => setFont(true)), []);
 
   // A frame that was asked for earlier paints with what is there when it comes, not with what was there then.
-  const latest = useRef({ pictures, size, camera });
+  const latest = useRef({ pictures, size, films });
   const request = useRef(() => {
     if (asked.current) return;
     asked.current = requestAnimationFrame(() => {
       asked.current = 0;
       const now = latest.current;
       const widthPx = Math.round(now.size.width * Math.min(2, window.devicePixelRatio));
-      if (scene.current && widthPx > 0) painter.current?.paint(scene.current, now.pictures, widthPx, now.camera?.());
+      if (scene.current && widthPx > 0) painter.current?.paint(scene.current, now.pictures, widthPx, now.films?.());
     });
   });
   useEffect(() => {
-    latest.current = { pictures, size, camera };
+    latest.current = { pictures, size, films };
     painter.current = new ScenePainter({ page: page.current!, ink: ink.current!, top: top.current! });
     request.current();
-  }, [pictures, size, camera, font]);
+  }, [pictures, size, films, font]);
   useEffect(() => () => cancelAnimationFrame(asked.current), []);
 
   useImperativeHandle(ref, () => ({
@@ -95,7 +96,7 @@ export function Stage({ ref, pictures, pageHeight, label, cursor = 'default', ca
     },
     live(strokes, place) {
       // A scene that is still waiting for its frame must not be painted over.
-      if (!asked.current) painter.current?.live(strokes, place, camera?.());
+      if (!asked.current) painter.current?.live(strokes, place, films?.());
     },
     placeOf({ clientX, clientY }) {
       const box = top.current!.getBoundingClientRect();

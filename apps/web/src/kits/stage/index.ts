@@ -1,4 +1,4 @@
-export { Stage, type CameraFrame, type StageHandle } from './Stage.tsx';
+export { Stage, type StageFilms, type StageHandle } from './Stage.tsx';
 export { loadPageFont } from './pageFont.ts';
 export { strokeBounds } from './scenePainter.ts';
 export { usePictures, type Pictures } from './pictures.ts';

@@ -5,7 +5,7 @@
  */
 import { around, boundsOf, meets, type Bounds } from '@oakbell/core/ink';
 import { lastMs, type Stroke } from '@oakbell/core/log';
-import { PAGE_WIDTH, picturesOf } from '@oakbell/core/pages';
+import { isFilmed, PAGE_WIDTH, picturesOf } from '@oakbell/core/pages';
 import {
   isBeneath,
   isDark,
@@ -14,7 +14,7 @@ import {
   paintPointer,
   paintStroke,
   paintText,
-  type CameraPicture,
+  type Films,
   type Scene,
   type Surface,
   type Target,
@@ -23,6 +23,7 @@ import {
 import type { Pictures } from './pictures.ts';
 
 type Canvas2D = CanvasRenderingContext2D & Surface<CanvasImageSource & object>;
+type StageFilms = Films<CanvasImageSource & object>;
 type Place = Target<CanvasImageSource & object>;
 
 /** With more changes than this between two frames everything is painted anew. */
@@ -53,6 +54,8 @@ export class ScenePainter {
   #scene: Scene | null = null;
   #widthPx = 0;
   #pictures: Pictures = new Map();
+  /** What a live window or a clip shows now. */
+  #film: StageFilms['page'];
   /** Where the moving layer was painted last. */
   #moving: Bounds | 'all' | null = null;
   readonly #page: Canvas2D;
@@ -66,32 +69,31 @@ export class ScenePainter {
   }
 
   /** Paints a scene `widthPx` device pixels wide. */
-  paint(scene: Scene, pictures: Pictures, widthPx: number, camera?: CameraPicture<CanvasImageSource & object>): void {
+  paint(scene: Scene, pictures: Pictures, widthPx: number, films: StageFilms = {}): void {
     this.#resize(widthPx, Math.round((widthPx * scene.page.height) / PAGE_WIDTH));
     this.#scene = scene;
     this.#widthPx = widthPx;
     this.#pictures = pictures;
     const done = scene.strokes.filter(isSettled).map((one) => one.stroke);
+    this.#film = films.page;
     const key = keyOf(scene, pictures, widthPx);
     if (key !== this.#key) {
       this.#moving = 'all';
       this.#paintAll(done);
     } else this.#paintChanges(done);
+    const isMoving = isFilmed(scene.page) && films.page !== undefined;
+    if (isMoving && key === this.#key) this.#paintPage(done, this.#view());
     this.#key = key;
     this.#settled = done;
     this.live(
       scene.strokes.filter((one) => !isSettled(one)),
       scene.pointer,
-      camera,
+      films,
     );
   }
 
   /** Paints only what moves over the scene that was painted last: costs nothing for the ink that is there already. */
-  live(
-    strokes: readonly VisibleStroke[],
-    pointer: Scene['pointer'],
-    camera?: CameraPicture<CanvasImageSource & object>,
-  ): void {
+  live(strokes: readonly VisibleStroke[], pointer: Scene['pointer'], { camera }: StageFilms = {}): void {
     if (!this.#scene) return;
     this.#clearTop();
     const dark = isDark(this.#scene.page);
@@ -150,7 +152,7 @@ export class ScenePainter {
 
   #paintPage(done: readonly Stroke[], region: Bounds): void {
     const { page, height } = this.#scene!;
-    paintPage(this.#place(this.#page), page, height);
+    paintPage(this.#place(this.#page), page, height, this.#film);
     const beneath = done.filter((stroke) => lies(stroke) && meets(strokeBounds(stroke), region));
     for (const stroke of beneath) paintStroke(this.#place(this.#page), { stroke, untilMs: Infinity }, isDark(page));
   }

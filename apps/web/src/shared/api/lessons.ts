@@ -34,10 +34,14 @@ export function corePage(page: LessonPage): Page {
 }
 const corePages = new WeakMap<LessonPage, Page>();
 
-function toCore({ id, kind, height, picture, backdrop, things: placed }: LessonPage): Page {
+export const clipOf = (lessonId: string) => (digest: string) => `/api/lessons/${lessonId}/clips/${digest}`;
+
+function toCore({ id, kind, height, picture, clip, backdrop, things: placed }: LessonPage): Page {
   const read = readThings(placed);
   const things = read.ok && read.things.length > 0 ? { things: read.things } : {};
-  if (kind === 'board' || picture === null) {
+  if (kind === 'window') return { id, kind, height, ...things };
+  if (kind === 'clip' && clip && picture) return { id, kind, height, ...clip, poster: picture, ...things };
+  if (kind === 'board' || kind === 'clip' || picture === null) {
     return { id, kind: 'board', height, backdrop: readBackdrop(backdrop) ?? BLANK, ...things };
   }
   return { id, kind, height, picture, ...things };

@@ -241,6 +241,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{id}/windows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pages_addWindow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/clips/{digest}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pages_clip"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{id}/pages": {
         parameters: {
             query?: never;
@@ -753,6 +785,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/takes/{id}/films/{run}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["takes_film"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/takes/{id}/analysis": {
         parameters: {
             query?: never;
@@ -857,6 +905,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["editions_voiceAac"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/editions/{id}/films/{film}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["editions_film"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1225,7 +1289,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "slides" | "worked" | "feedback";
+            kind: "slides" | "worked" | "feedback" | "answer";
             title: string;
             /** Format: uuid */
             unitId: string | null;
@@ -1255,11 +1319,16 @@ export interface components {
             /** Format: uuid */
             opening?: string;
         };
+        PageClipDto: {
+            clip: string;
+            lengthMs: number;
+            moving: boolean;
+        };
         PageDto: {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "slide" | "board" | "document";
+            kind: "slide" | "board" | "document" | "window" | "clip";
             backdrop: {
                 [key: string]: unknown;
             } | null;
@@ -1269,13 +1338,14 @@ export interface components {
             height: number;
             picture: string | null;
             smallPicture: string | null;
+            clip: components["schemas"]["PageClipDto"] | null;
             cues: string;
         };
         LessonDto: {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "slides" | "worked" | "feedback";
+            kind: "slides" | "worked" | "feedback" | "answer";
             title: string;
             goal: string;
             targetMs: number;
@@ -1322,6 +1392,10 @@ export interface components {
             /** Format: uuid */
             after?: string;
         };
+        NewWindowDto: {
+            /** Format: uuid */
+            after?: string;
+        };
         PageOrderDto: {
             pages: string[];
         };
@@ -1357,7 +1431,7 @@ export interface components {
             id: string;
             name: string;
             /** @enum {string} */
-            kind: "pdf" | "picture" | "slides";
+            kind: "pdf" | "picture" | "slides" | "clip";
             /** @enum {string} */
             state: "converting" | "ready" | "failed";
             pages: number;
@@ -1444,6 +1518,7 @@ export interface components {
         ArrivedDto: {
             voiceParts: number;
             logParts: number;
+            filmParts: number;
             logBytes: number;
             voiceFrames: number;
             nextRun: number;
@@ -1453,6 +1528,7 @@ export interface components {
         FinishTakeDto: {
             voiceParts: number;
             logParts: number;
+            filmParts?: number;
             frames: number;
         };
         StretchDto: {
@@ -2112,6 +2188,52 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PageDto"];
                 };
+            };
+        };
+    };
+    pages_addWindow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewWindowDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageDto"];
+                };
+            };
+        };
+    };
+    pages_clip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                digest: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description a clip as MP4 */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -2937,6 +3059,27 @@ export interface operations {
             };
         };
     };
+    takes_film: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                run: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description a film of the camera or of a live window, as WebM or MP4 */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     takes_analysis: {
         parameters: {
             query?: never;
@@ -3091,6 +3234,27 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description the programme voice as AAC; not there in the first moments of an edition */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    editions_film: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                film: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description a programme film as MP4 */
             200: {
                 headers: {
                     [name: string]: unknown;

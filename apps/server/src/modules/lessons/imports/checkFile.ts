@@ -1,5 +1,6 @@
 import { open, readFile } from 'node:fs/promises';
 import { Problem } from '../../../platform/http/index.ts';
+import { checkMedia } from './media.ts';
 import { pdfPages } from './pdf.ts';
 import { checkPicture } from './pictures.ts';
 import { readSlides, type SlideFile } from './slides.ts';
@@ -10,7 +11,7 @@ import { cleanSvg } from './svg.ts';
 export interface CheckedFile {
   readonly path: string;
   readonly name: string;
-  readonly kind: 'pdf' | 'picture' | 'svg' | 'slides';
+  readonly kind: 'pdf' | 'picture' | 'svg' | 'slides' | 'clip';
   readonly pages: number;
   readonly slides?: SlideFile;
 }
@@ -38,6 +39,9 @@ export async function checkFile(path: string, name: string): Promise<CheckedFile
       const slides = readSlides(await readFile(path));
       return { path, name, kind: 'slides', pages: slides.slides, slides };
     }
+    case 'media':
+      await checkMedia(path, name);
+      return { path, name, kind: 'clip', pages: 1 };
     case 'old-office':
       throw await oldOffice(path, name);
     case 'empty':
@@ -45,13 +49,19 @@ export async function checkFile(path: string, name: string): Promise<CheckedFile
     case 'other':
       throw refused(
         name,
-        /\.pdf$/i.test(name) ? 'is named .pdf but is not a PDF' : 'is not a PDF, PPTX, ODP, SVG, PNG, JPEG or WebP',
+        /\.pdf$/i.test(name)
+          ? 'is named .pdf but is not a PDF'
+          : 'is not a PDF, PPTX, ODP, SVG, PNG, JPEG, WebP, sound or video',
       );
   }
 }
 
 const refused = (name: string, what: string) =>
-  new Problem(415, 'wrong-kind-of-file', `“${name}” ${what}. Nothing was changed; choose a PDF, slides or a picture.`);
+  new Problem(
+    415,
+    'wrong-kind-of-file',
+    `“${name}” ${what}. Nothing was changed; choose a PDF, slides, a picture or a clip.`,
+  );
 
 /** A locked PPTX lies in the same kind of container as slides of before 2007. */
 async function oldOffice(path: string, name: string): Promise<Problem> {

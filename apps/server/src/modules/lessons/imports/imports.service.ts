@@ -10,6 +10,7 @@ import { cuesOfText } from '../cues.ts';
 import { MOST_PAGES } from '../lessons.rules.ts';
 import { LessonsService } from '../lessons.service.ts';
 import { checkFile, type CheckedFile } from './checkFile.ts';
+import { storeClip } from './media.ts';
 import { pdfPicture } from './pdf.ts';
 import { storePictureFile, storeRawPicture, storeSvg, type StoredPicture } from './pictures.ts';
 import { byName } from './sniff.ts';
@@ -23,7 +24,7 @@ export interface UploadedFile {
 }
 export interface StoredFile {
   readonly key: string;
-  readonly kind: 'pdf' | 'picture' | 'svg' | 'text';
+  readonly kind: 'pdf' | 'picture' | 'svg' | 'text' | 'clip';
   readonly pages: number;
   /** The pages to be drawn, counted from 1; all when left out. */
   readonly chosen?: readonly number[];
@@ -65,6 +66,13 @@ export class ImportsService implements OnModuleInit {
     let pages = pagesThere;
     for (const file of [...files].sort(byName)) {
       const one = await checkFile(file.path, file.originalname);
+      if (one.kind === 'clip') {
+        throw new Problem(
+          415,
+          'wrong-kind-of-file',
+          `“${one.name}” is a sound or video file. Hand in a PDF, pictures or text; nothing was changed.`,
+        );
+      }
       pages += one.pages;
       if (pages > MOST_PAGES) {
         throw new Problem(
@@ -117,6 +125,12 @@ export class ImportsService implements OnModuleInit {
     const there = new Set((await this.lessons.allPagesOf(job.subjectId)).map((page) => page.source));
     let done = 0;
     for (const { file, numbers } of all) {
+      if (file.kind === 'clip') {
+        await this.#addClip(job, file, there);
+        done += 1;
+        await progress(done / total);
+        continue;
+      }
       await this.withFile(file, async (path) => {
         // A second try of the same job goes on where the first one stopped.
         const pages = numbers.map((page) => ({ page, source: `${file.key}#${page}#${job.id}` }));
@@ -145,11 +159,22 @@ export class ImportsService implements OnModuleInit {
     }
   }
 
+  async #addClip(job: JobEntity, file: StoredFile, there: ReadonlySet<string | null>): Promise<void> {
+    const source = `${file.key}#1#${job.id}`;
+    if (there.has(source)) return;
+    const { poster, clip, lengthMs, moving } = await this.withFile(file, (path) =>
+      storeClip(this.storage, path, 'This clip'),
+    );
+    const page = { kind: 'clip', source, cues: '', clip: { clip, lengthMs, moving }, ...poster } as const;
+    await this.lessons.addPage(job.subjectId, page);
+  }
+
   /** The pictures of one page of a file: more than one only for text. */
   async draw(file: StoredFile, path: string, page: number): Promise<readonly StoredPicture[]> {
     if (file.kind === 'picture') return [await storePictureFile(this.storage, path)];
     if (file.kind === 'svg') return [await storeSvg(this.storage, path)];
     if (file.kind === 'pdf') return [await storeRawPicture(this.storage, await pdfPicture(path, page))];
+    if (file.kind === 'clip') throw new Problem(422, 'not-a-slide', 'A clip has no pages of its own.');
     const text = (await this.storage.read(file.key)).toString('utf8');
     const stored: StoredPicture[] = [];
     for (const picture of textPictures(text)) stored.push(await storeRawPicture(this.storage, picture));

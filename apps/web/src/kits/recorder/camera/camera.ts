@@ -1,0 +1,59 @@
+import { FIRST_INSET, type Inset } from '@oakbell/core/log';
+
+/** Why there is no camera: none there, not allowed, or in use by another program. */
+export type CameraFault = 'none' | 'refused' | 'busy';
+
+export const CAMERA_WORDS: Readonly<Record<CameraFault, string>> = {
+  none: 'No camera was found. Plug one in, then choose it here.',
+  refused: 'This page may not use the camera. Allow it in the address bar of the browser, then try again.',
+  busy: 'Another program is using the camera. Close that program, then try again. Voice and ink are recorded without it.',
+};
+
+type Opened =
+  { readonly ok: true; readonly stream: MediaStream } | { readonly ok: false; readonly reason: CameraFault };
+
+/** Opens a camera; the one wished for, or any when that one is not there. */
+export async function openCamera(deviceId: string | null): Promise<Opened> {
+  const video: MediaTrackConstraints = {
+    width: { ideal: 960 },
+    height: { ideal: 540 },
+    frameRate: { ideal: 25, max: 30 },
+    ...(deviceId ? { deviceId: { exact: deviceId } } : {}),
+  };
+  try {
+    return { ok: true, stream: await navigator.mediaDevices.getUserMedia({ video }) };
+  } catch (failure) {
+    const { name } = failure as DOMException;
+    if (deviceId && (name === 'OverconstrainedError' || name === 'NotFoundError')) return openCamera(null);
+    if (name === 'NotAllowedError' || name === 'SecurityError') return { ok: false, reason: 'refused' };
+    return { ok: false, reason: name === 'NotFoundError' ? 'none' : 'busy' };
+  }
+}
+
+/** The cameras of this machine; names are there once one was allowed. */
+export async function cameras(): Promise<readonly MediaDeviceInfo[]> {
+  const devices = (await navigator.mediaDevices?.enumerateDevices()) ?? [];
+  return devices.filter((device) => device.kind === 'videoinput' && device.deviceId !== '');
+}
+
+/** How a camera is shown and how late it is; kept on this machine. */
+export interface CameraSettings {
+  readonly device: string | null;
+  readonly inset: Inset;
+  readonly delayMs: number;
+}
+const FIRST: CameraSettings = { device: null, inset: FIRST_INSET, delayMs: 0 };
+const KEY = 'oakbell.camera';
+
+export function cameraSettings(): CameraSettings {
+  try {
+    const kept = JSON.parse(localStorage.getItem(KEY) ?? 'null') as Partial<CameraSettings> | null;
+    const { device = null, inset, delayMs = 0 } = kept ?? {};
+    const isWhole = inset && [inset.x, inset.y, inset.width, inset.height].every(Number.isFinite);
+    return isWhole && inset.crop?.length === 4 ? { device, inset, delayMs } : FIRST;
+  } catch {
+    return FIRST;
+  }
+}
+export const keepCameraSettings = (settings: CameraSettings): void =>
+  localStorage.setItem(KEY, JSON.stringify(settings));
