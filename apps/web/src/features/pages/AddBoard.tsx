@@ -10,7 +10,7 @@ interface Props {
   readonly onAdded?: (page: string) => void;
 }
 
-/** A new board, of the kind that is picked. */
+/** A new board of the kind that is picked, or a page for another window. */
 export function AddBoard({ acts, label, after, onAdded }: Props) {
   const add = (backdrop: (typeof BACKDROPS)[number]['first']) =>
     acts.addBoard.mutate({ backdrop, ...(after ? { after } : {}) }, { onSuccess: (page) => onAdded?.(page.id) });
@@ -33,6 +33,12 @@ export function AddBoard({ acts, label, after, onAdded }: Props) {
           </Menu.Item>
         ))}
         <Menu.Item onClick={() => add({ kind: 'blank', dark: true })}>Dark board</Menu.Item>
+        <Menu.Divider />
+        <Menu.Item
+          onClick={() => acts.addWindow.mutate(after ? { after } : {}, { onSuccess: (page) => onAdded?.(page.id) })}
+        >
+          Live window: another window or tab
+        </Menu.Item>
       </Menu.Dropdown>
     </Menu>
   );

@@ -32,7 +32,7 @@ export function DropPages({ lesson, large = false }: { readonly lesson: Lesson; 
     stop.current = new AbortController();
     try {
       const uploads = await bringFiles(lesson.id, files, { onProgress: setShare, signal: stop.current.signal });
-      // Pictures have nothing to pick from: they become pages at once.
+      // Pictures and clips have nothing to pick from: they become pages at once.
       if (uploads.every((upload) => upload.pages === 1 && upload.kind !== 'slides')) {
         await add.mutateAsync(uploads.map((upload) => ({ upload: upload.id, pages: [1] })));
       } else setPicking(uploads);
@@ -52,12 +52,12 @@ export function DropPages({ lesson, large = false }: { readonly lesson: Lesson; 
           radius={6}
         >
           <Text fw={600} ta="center">
-            {large ? 'Drop a PDF, slides or pictures here' : 'Drop more pages here'}
+            {large ? 'Drop a PDF, slides, pictures or clips here' : 'Drop more pages here'}
           </Text>
           <Text size="sm" c="dimmed" ta="center">
             {large
-              ? 'or press to choose. PDF, PPTX, ODP, PNG, JPEG, WebP, SVG; up to 200 pages and 100 MB.'
-              : 'PDF, slides or pictures'}
+              ? 'or press to choose. PDF, PPTX, ODP, PNG, JPEG, WebP, SVG, MP4, WebM, MP3, WAV; up to 200 pages and 100 MB.'
+              : 'PDF, slides, pictures or clips'}
           </Text>
         </Dropzone>
       ) : (

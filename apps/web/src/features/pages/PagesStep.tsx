@@ -1,4 +1,5 @@
 import { Button, Group, Stack, Text, Title } from '@mantine/core';
+import { fromMillis, timeText } from '@oakbell/core/clock';
 import { wordCount } from '@oakbell/core/pages';
 import { IconArrowDown, IconArrowUp, IconCopy, IconPhotoEdit, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
@@ -116,7 +117,7 @@ function PageSide({ lesson, page, at, acts, spoken, wordsPerMinute }: SideProps)
           <IconAction label="Duplicate page" onClick={() => acts.duplicate.mutate(page.id)}>
             <IconCopy aria-hidden />
           </IconAction>
-          {page.kind !== 'board' && (
+          {(page.kind === 'slide' || page.kind === 'document') && (
             <IconAction label="Replace the picture" onClick={() => setReplacing(true)}>
               <IconPhotoEdit aria-hidden />
             </IconAction>
@@ -127,6 +128,17 @@ function PageSide({ lesson, page, at, acts, spoken, wordsPerMinute }: SideProps)
         </Group>
       </Group>
       {page.kind === 'board' && <BackdropChoice lesson={lesson} page={page} acts={acts} />}
+      {page.kind === 'window' && (
+        <Text size="sm">
+          Another window or tab of yours. Which one, and which part of it, is chosen in the recording room.
+        </Text>
+      )}
+      {page.clip && (
+        <Text size="sm">
+          {page.clip.moving ? 'A video' : 'A sound'} of {timeText(fromMillis(page.clip.lengthMs))}. It is played while
+          you talk, and is heard in the lesson.
+        </Text>
+      )}
       <CuesEditor
         html={page.cues}
         onWords={setWords}

@@ -42,6 +42,11 @@ export function usePageActs(lesson: Lesson) {
       ),
     ...settled,
   });
+  const addWindow = useMutation({
+    mutationFn: (body: { after?: string }) =>
+      call(client.POST('/api/lessons/{id}/windows', { params: { path: { id } }, body })),
+    ...settled,
+  });
   const duplicate = useMutation({
     mutationFn: (page: string) => call(client.POST('/api/lessons/{id}/pages/{page}/duplicate', at(page))),
     ...settled,
@@ -93,6 +98,7 @@ export function usePageActs(lesson: Lesson) {
     onMutate: (facts) => queries.setQueryData<Lesson>(key, (before) => before && { ...before, ...facts }),
     ...settled,
   });
-  return { order, addBoard, duplicate, remove, setBackdrop, setThings, setCues, replacePicture, describe, refresh };
+  return { order, addBoard,
+    addWindow, duplicate, remove, setBackdrop, setThings, setCues, replacePicture, describe, refresh };
 }
 export type PageActs = ReturnType<typeof usePageActs>;

@@ -17,7 +17,14 @@ interface Props {
 export function PagePicture({ page, small, pictureAddress, widthPx }: Props) {
   if (small !== null && (page.things ?? []).length === 0)
     return <img src={small} alt="" loading="lazy" className={classes.picture} />;
-  return <Painted page={page} pictureAddress={pictureAddress} widthPx={widthPx} />;
+  const painted = <Painted page={page} pictureAddress={pictureAddress} widthPx={widthPx} />;
+  if (page.kind !== 'window') return painted;
+  return (
+    <span className={classes.named}>
+      {painted}
+      <span className={classes.name}>Live window</span>
+    </span>
+  );
 }
 
 function Painted({ page, pictureAddress, widthPx }: Omit<Props, 'small'>) {
