@@ -146,10 +146,12 @@ export function world(frames: Readonly<Record<string, number>>) {
         key: 'twelfths-10a',
         lesson: 'twelfths',
         class: '10a',
-        instructions: 'Watch, then answer: how deep is it at ten? Type the answer or hand in your working.',
+        instructions:
+          'Watch, then answer aloud: how deep is it at ten? Write your working on the board while you explain it.',
         dueInHours: 75,
         points: 6,
         handIn: true,
+        answerLimitMs: 60_000,
       },
       {
         key: 'twelfths-10b',

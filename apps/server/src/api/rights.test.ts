@@ -16,6 +16,8 @@ afterAll(() => test.close());
 type Allowed = readonly Role[] | 'anyone';
 const TEACHER: Allowed = ['teacher'];
 const LEARNER: Allowed = ['learner'];
+/** Teachers, and learners for their own spoken answers: the rule of the lesson decides. */
+const MAKER: Allowed = ['teacher', 'learner'];
 const ALL: Allowed = ['teacher', 'learner', 'keeper'];
 
 /** Who may use each route. A new route must be added here, or the test fails. */
@@ -33,10 +35,12 @@ const ROUTES: Readonly<Record<string, Allowed>> = {
   'get /api/classes/{id}': TEACHER,
   'get /api/lessons': TEACHER,
   'post /api/lessons': TEACHER,
-  'get /api/lessons/{id}': TEACHER,
+  'get /api/lessons/{id}': MAKER,
   'patch /api/lessons/{id}': TEACHER,
-  'put /api/lessons/{id}/edits': TEACHER,
+  'put /api/lessons/{id}/edits': MAKER,
   'post /api/lessons/{id}/boards': TEACHER,
+  'post /api/lessons/{id}/windows': TEACHER,
+  'get /api/lessons/{id}/clips/{digest}': TEACHER,
   'put /api/lessons/{id}/pages': TEACHER,
   'delete /api/lessons/{id}/pages/{page}': TEACHER,
   'post /api/lessons/{id}/pages/{page}/restore': TEACHER,
@@ -68,19 +72,21 @@ const ROUTES: Readonly<Record<string, Allowed>> = {
   'get /api/companion/pictures/{digest}': 'anyone',
   'get /api/takes/{id}/analysis': TEACHER,
   'get /api/speaking-rate': TEACHER,
-  'get /api/lessons/{id}/pictures/{digest}': TEACHER,
-  'get /api/lessons/{id}/takes': TEACHER,
-  'put /api/takes/{id}': TEACHER,
-  'put /api/takes/{id}/parts/{track}/{number}': TEACHER,
-  'get /api/takes/{id}/arrived': TEACHER,
-  'post /api/takes/{id}/finish': TEACHER,
-  'post /api/takes/{id}/finish-as-sent': TEACHER,
-  'post /api/takes/{id}/discard': TEACHER,
-  'get /api/takes/{id}/voice': TEACHER,
-  'get /api/takes/{id}/log': TEACHER,
-  'get /api/takes/{id}/peaks': TEACHER,
+  'get /api/lessons/{id}/pictures/{digest}': MAKER,
+  'get /api/lessons/{id}/takes': MAKER,
+  'put /api/takes/{id}': MAKER,
+  'put /api/takes/{id}/parts/{track}/{number}': MAKER,
+  'get /api/takes/{id}/arrived': MAKER,
+  'post /api/takes/{id}/finish': MAKER,
+  'post /api/takes/{id}/finish-as-sent': MAKER,
+  'post /api/takes/{id}/discard': MAKER,
+  'get /api/takes/{id}/voice': MAKER,
+  'get /api/takes/{id}/films/{run}': TEACHER,
+  'get /api/takes/{id}/log': MAKER,
+  'get /api/takes/{id}/peaks': MAKER,
   'post /api/lessons/{id}/editions': TEACHER,
   'get /api/lessons/{id}/editions': TEACHER,
+  'get /api/editions/{id}/films/{film}': ['teacher', 'learner'],
   'get /api/editions/{id}/manifest': ['teacher', 'learner'],
   'get /api/editions/{id}/voice.webm': ['teacher', 'learner'],
   'get /api/editions/{id}/voice.m4a': ['teacher', 'learner'],
@@ -94,6 +100,8 @@ const ROUTES: Readonly<Record<string, Allowed>> = {
   'get /api/watching/assignments/{id}': TEACHER,
   'put /api/assignments/{id}/hand-in/files': LEARNER,
   'put /api/assignments/{id}/hand-in/text': LEARNER,
+  'put /api/assignments/{id}/answer': LEARNER,
+  'put /api/assignments/{id}/hand-in/spoken': LEARNER,
   'get /api/assignments/{id}/hand-in': LEARNER,
   'get /api/assignments/{id}/hand-in/pictures/{digest}': LEARNER,
   'get /api/marking': TEACHER,
@@ -131,7 +139,8 @@ describe('rights', () => {
         const filled = path
           .replaceAll(/\{(id|page|upload)\}/g, () => randomUUID())
           .replace('{track}', 'voice')
-          .replace('{number}', '0')
+          .replace(/\{(number|run)\}/, '0')
+          .replace('{film}', 'camera')
           .replace('{digest}', 'none');
         const { status, body } = await agent[method](filled).send();
         const expected =

@@ -109,11 +109,13 @@ export class DemoLoader {
     for (const { key, lesson, class: className, dueInHours, ...terms } of world.assignments) {
       const dueAt = new Date(Date.now() + dueInHours * HOUR_MS);
       dueAt.setMinutes(0, 0, 0);
-      const { instructions, points, handIn } = terms;
+      const { instructions, points, handIn, answerLimitMs = null } = terms;
       const given = {
         instructions,
         points,
         handIn,
+        answerLimitMs,
+        answerPage: null,
         dueAt,
         lessonId: this.#lessons.get(lesson)!.id,
         classId: this.#classes.get(className)!.id,

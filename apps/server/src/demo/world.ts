@@ -23,6 +23,8 @@ export interface World {
     readonly dueInHours: number;
     readonly points: number | null;
     readonly handIn: boolean;
+    /** The longest a spoken answer may be, in ms; none is asked for when left out. */
+    readonly answerLimitMs?: number;
   }[];
   /** By learner in the order of the class: shares of the lesson, from and to, as they were played. */
   readonly plays: readonly {

@@ -15,5 +15,7 @@ export class AssignmentEntity {
   @Column({ type: 'boolean' }) handIn: boolean;
   /** The longest a spoken answer may be, in ms; null when none is asked for. */
   @Column({ type: 'int', nullable: true }) answerLimitMs: number | null;
+  /** The page of the lesson that a spoken answer is given on; an empty board when null. */
+  @Column({ type: 'uuid', nullable: true }) answerPage: string | null;
   @Column(moment) createdAt: Date;
 }

@@ -12,6 +12,10 @@ export class AssignmentTermsDto {
   @When() dueAt: string;
   @Whole({ min: 1, max: 1000, nullable: true }) points: number | null;
   @Flag() handIn: boolean;
+  /** The longest a spoken answer may be, in ms: ten seconds to fifteen minutes; none is asked for when null. */
+  @Whole({ min: 10_000, max: 900_000, nullable: true, optional: true }) answerLimitMs?: number | null;
+  /** The page of the lesson it is given on; an empty board when null. */
+  @Id({ nullable: true, optional: true }) answerPage?: string | null;
 }
 export class NewAssignmentDto extends AssignmentTermsDto {
   @Id() lessonId: string;
@@ -21,6 +25,19 @@ export class AssignmentDto extends NewAssignmentDto {
   @Id() id: string;
   @Text() className: string;
   @Text() lessonTitle: string;
+}
+
+/** A spoken answer is handed in, so one that is asked for makes it an assignment with a hand-in. */
+function termsOf(body: AssignmentTermsDto) {
+  const { instructions, dueAt, points, handIn, answerLimitMs = null, answerPage = null } = body;
+  return {
+    instructions,
+    dueAt: new Date(dueAt),
+    points,
+    handIn: handIn || answerLimitMs !== null,
+    answerLimitMs,
+    answerPage,
+  };
 }
 
 @ApiTags('assignments')
@@ -36,7 +53,8 @@ export class AssignmentsController {
   @For('teacher')
   @ApiCreatedResponse({ type: AssignmentDto })
   async add(@By() person: Person, @Body() body: NewAssignmentDto): Promise<AssignmentDto> {
-    return this.#dto(await this.assignments.add(person, { ...body, dueAt: new Date(body.dueAt) }));
+    const { lessonId, classId } = body;
+    return this.#dto(await this.assignments.add(person, { lessonId, classId, ...termsOf(body) }));
   }
 
   @Get('assignments/:id')
@@ -54,8 +72,7 @@ export class AssignmentsController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: AssignmentTermsDto,
   ): Promise<AssignmentDto> {
-    await this.assignments.taughtOne(person, id);
-    await this.assignments.change(id, { ...body, dueAt: new Date(body.dueAt) });
+    await this.assignments.change(await this.assignments.taughtOne(person, id), termsOf(body));
     return this.#dto(await this.assignments.taughtOne(person, id));
   }
 
@@ -68,9 +85,10 @@ export class AssignmentsController {
   }
 
   async #dto(one: AssignmentEntity): Promise<AssignmentDto> {
-    const { id, lessonId, classId, instructions, dueAt, points, handIn } = one;
+    const { id, lessonId, classId, instructions, dueAt, points, handIn, answerLimitMs, answerPage } = one;
     const className = (await this.classes.byIds([classId])).get(classId)?.name ?? '';
     const lessonTitle = (await this.lessons.one(lessonId))?.title ?? '';
-    return { id, lessonId, classId, instructions, dueAt: dueAt.toISOString(), points, handIn, className, lessonTitle };
+    const terms = { instructions, dueAt: dueAt.toISOString(), points, handIn, answerLimitMs, answerPage };
+    return { id, lessonId, classId, ...terms, className, lessonTitle };
   }
 }

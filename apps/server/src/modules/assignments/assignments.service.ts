@@ -16,7 +16,10 @@ export interface NewAssignment {
   readonly dueAt: Date;
   readonly points: number | null;
   readonly handIn: boolean;
+  readonly answerLimitMs: number | null;
+  readonly answerPage: string | null;
 }
+type Terms = Omit<NewAssignment, 'lessonId' | 'classId'>;
 
 @Injectable()
 export class AssignmentsService implements OnModuleInit {
@@ -38,6 +41,7 @@ export class AssignmentsService implements OnModuleInit {
     if ((await this.editions.ofLesson(given.lessonId)).length === 0) {
       throw new Problem(409, 'not-published', 'Publish the lesson first, so that there is something to watch.');
     }
+    await this.#ensureAnswerPage(given.lessonId, given);
     const made = this.assignments.create({ ...given, id: randomUUID(), byId: person.id, createdAt: new Date() });
     await this.assignments.insert(made);
     return made;
@@ -45,9 +49,12 @@ export class AssignmentsService implements OnModuleInit {
 
   /** The assignment, for a teacher of its class. @throws Problem `not-found` */
   async taughtOne(person: Person, id: string): Promise<AssignmentEntity> {
+    ensureFor(await this.isTaughtBy(id, person.id), 'assignment');
+    return this.assignments.findOneByOrFail({ id });
+  }
+  async isTaughtBy(id: string, personId: string): Promise<boolean> {
     const found = await this.assignments.findOneBy({ id });
-    ensureFor(found !== null && (await this.classes.has(found.classId, person.id, 'teacher')), 'assignment');
-    return found!;
+    return found !== null && (await this.classes.has(found.classId, personId, 'teacher'));
   }
 
   /** The assignment, for a learner of its class. @throws Problem `not-found` */
@@ -72,8 +79,14 @@ export class AssignmentsService implements OnModuleInit {
     return this.assignments.find({ where: { classId: In(classes.map((one) => one.id)) }, order: { dueAt: 'ASC' } });
   }
 
-  async change(id: string, change: Pick<NewAssignment, 'instructions' | 'dueAt' | 'points' | 'handIn'>): Promise<void> {
+  async change({ id, lessonId }: AssignmentEntity, change: Terms): Promise<void> {
+    await this.#ensureAnswerPage(lessonId, change);
     await this.assignments.update({ id }, change);
+  }
+
+  /** @throws Problem `not-found` for a page of another lesson */
+  async #ensureAnswerPage(lessonId: string, { answerPage }: Terms): Promise<void> {
+    if (answerPage) await this.lessons.pageOf(lessonId, answerPage);
   }
 
   async #isGiven(personId: string, lessonId: string): Promise<boolean> {

@@ -81,7 +81,7 @@ export class LessonsController {
   }
 
   @Get(':id')
-  @For('teacher')
+  @For('teacher', 'learner')
   @ApiOkResponse({ type: LessonDto })
   async one(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<LessonDto> {
     return this.#whole(person, id);
@@ -100,7 +100,7 @@ export class LessonsController {
   }
 
   @Put(':id/edits')
-  @For('teacher')
+  @For('teacher', 'learner')
   @ApiOkResponse({ type: LessonDto })
   async saveEdits(
     @By() person: Person,
@@ -132,7 +132,7 @@ export class LessonsController {
   }
 
   @Get(':id/pictures/:digest')
-  @For('teacher')
+  @For('teacher', 'learner')
   @ApiOkResponse({ description: 'a picture in WebP' })
   async picture(
     @By() person: Person,

@@ -5,9 +5,10 @@ import type { LessonEntity, PageEntity } from './lesson.entity.ts';
 /** The most pages of one lesson. */
 export const MOST_PAGES = 200;
 
-/** A lesson in the making is its maker's alone; learners see editions, never this. */
-export const mayMake = (person: Person, lesson: Pick<LessonEntity, 'ownerId'>): boolean =>
-  person.role === 'teacher' && lesson.ownerId === person.id;
+/** A lesson in the making is its maker's alone. Learners make nothing but spoken answers; else they see editions. */
+export const mayMake = (person: Person, lesson: Pick<LessonEntity, 'ownerId' | 'kind'>): boolean =>
+  lesson.ownerId === person.id &&
+  (person.role === 'teacher' || (person.role === 'learner' && lesson.kind === 'answer'));
 
 /** A page as the core knows it. */
 export function corePage(

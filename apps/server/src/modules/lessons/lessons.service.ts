@@ -77,6 +77,11 @@ export class LessonsService {
     return this.lessons.findOneBy({ submissionId });
   }
 
+  /** What a learner has recorded as the answer for an assignment, or null. */
+  async forAnswer(answersId: string, ownerId: string): Promise<LessonEntity | null> {
+    return this.lessons.findOneBy({ answersId, ownerId });
+  }
+
   /** A maker's lessons, feedback left out, newest change first. */
   async of(ownerId: string): Promise<readonly LessonEntity[]> {
     return this.lessons.find({ where: { ownerId, kind: In(['slides', 'worked']) }, order: { updatedAt: 'DESC' } });

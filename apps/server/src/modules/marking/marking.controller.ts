@@ -21,6 +21,9 @@ export class QueueRowDto extends MarkingDto {
   @Choice(['handed-in', 'handed-back']) state: 'handed-in' | 'handed-back';
   @When() handedInAt: string;
   @Flag() late: boolean;
+  @Choice(['file', 'text', 'spoken']) kind: 'file' | 'text' | 'spoken';
+  /** What was answered aloud; null while it is being made and for everything else. */
+  @Id({ nullable: true }) answerEditionId: string | null;
   @Id({ nullable: true }) feedbackLessonId: string | null;
   @When({ nullable: true }) handedBackAt: string | null;
   @Decimal({ max: 1, nullable: true }) heardShare: number | null;
@@ -107,6 +110,10 @@ export class MarkingController {
         state: submission.state,
         handedInAt: submission.handedInAt.toISOString(),
         late: isLate(submission.handedInAt, assignment.dueAt),
+        kind: submission.kind,
+        answerEditionId: submission.answerId
+          ? ((await this.editions.newestReady(submission.answerId))?.id ?? null)
+          : null,
         feedbackLessonId: (await this.lessons.forSubmission(submission.id))?.id ?? null,
         points: mark?.points ?? null,
         comment: mark?.comment ?? '',

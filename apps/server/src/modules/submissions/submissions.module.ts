@@ -5,6 +5,9 @@ import { EditionsModule } from '../editions/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
 import { PeopleModule } from '../people/index.ts';
 import { TakesModule } from '../takes/index.ts';
+import { AnswersController } from './answers.controller.ts';
+import { AnswersService } from './answers.service.ts';
+import { ShownHandIn } from './shownHandIn.ts';
 import { SubmissionEntity } from './submission.entity.ts';
 import { SubmissionsController } from './submissions.controller.ts';
 import { SubmissionsService } from './submissions.service.ts';
@@ -18,8 +21,8 @@ import { SubmissionsService } from './submissions.service.ts';
     PeopleModule,
     TakesModule,
   ],
-  controllers: [SubmissionsController],
-  providers: [SubmissionsService],
+  controllers: [SubmissionsController, AnswersController],
+  providers: [SubmissionsService, AnswersService, ShownHandIn],
   exports: [SubmissionsService],
 })
 export class SubmissionsModule {}

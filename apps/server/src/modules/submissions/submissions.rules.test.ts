@@ -1,4 +1,4 @@
-import { isLate, mayReplace } from './submissions.rules.ts';
+import { isLate, isTooLong, mayReplace } from './submissions.rules.ts';
 
 describe('a hand-in', () => {
   it('may be replaced until feedback has begun', () => {
@@ -10,5 +10,9 @@ describe('a hand-in', () => {
     const due = new Date('2026-03-06T16:00:00Z');
     expect(isLate(due, due)).toBe(false);
     expect(isLate(new Date(due.getTime() + 1), due)).toBe(true);
+  });
+  it('that is spoken is too long past its limit, not for the last half second that is let out', () => {
+    expect(isTooLong(60_500_000, 60_000)).toBe(false);
+    expect(isTooLong(62_000_000, 60_000)).toBe(true);
   });
 });

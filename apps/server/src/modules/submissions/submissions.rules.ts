@@ -10,3 +10,9 @@ export const isLate = (handedInAt: Date, dueAt: Date): boolean => handedInAt > d
 
 /** The longest text that can be typed as a hand-in, in characters. */
 export const LONGEST_TEXT = 40_000;
+
+/** The recorder stops at the limit and lets the last half second out, so a little more is not too long. */
+const LEEWAY_MS = 1500;
+
+/** Whether an answer of `length` microseconds is over a limit in ms. */
+export const isTooLong = (length: number, limitMs: number): boolean => length / 1000 > limitMs + LEEWAY_MS;

@@ -6,14 +6,21 @@ import { Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
-import { ImportsService, LessonsService, type LessonEntity, type UploadedFile } from '../lessons/index.ts';
+import {
+  ImportsService,
+  LessonsService,
+  PagesService,
+  type LessonEntity,
+  type UploadedFile,
+} from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { TakesService } from '../takes/index.ts';
 import { SubmissionEntity } from './submission.entity.ts';
 import { mayReplace } from './submissions.rules.ts';
 
-/** Files or typed text: exactly one of the two. */
-export type Handed = { readonly files: readonly UploadedFile[] } | { readonly text: string };
+/** Files, typed text or what was recorded: exactly one of them. */
+export type Handed =
+  { readonly files: readonly UploadedFile[] } | { readonly text: string } | { readonly answer: LessonEntity };
 
 @Injectable()
 export class SubmissionsService implements OnModuleInit {
@@ -23,12 +30,14 @@ export class SubmissionsService implements OnModuleInit {
     private readonly editions: EditionsService,
     private readonly imports: ImportsService,
     private readonly lessons: LessonsService,
+    private readonly pages: PagesService,
     private readonly people: PeopleService,
     private readonly takes: TakesService,
   ) {}
 
   onModuleInit(): void {
     this.editions.admit((personId, lessonId) => this.#hearsFeedback(personId, lessonId));
+    this.editions.admit((personId, lessonId) => this.#marksAnswer(personId, lessonId));
   }
 
   /**
@@ -43,23 +52,18 @@ export class SubmissionsService implements OnModuleInit {
   ): Promise<SubmissionEntity> {
     if (!assignment.handIn) throw new Problem(409, 'no-hand-in', 'Nothing is handed in for this one.');
     const checked = 'files' in handed ? await this.imports.check(handed.files) : null;
-    const before = await this.submissions.findOneBy({ assignmentId: assignment.id, learnerId: person.id });
+    const before = await this.ofLearner(assignment.id, person.id);
     const spokenOn = before && (await this.lessons.forSubmission(before.id));
-    if (before && !mayReplace(before, spokenOn ? (await this.takes.ofLesson(spokenOn.id)).length : 0)) {
-      throw new Problem(
-        409,
-        'being-marked',
-        'This is being marked already, so it cannot be replaced. What you handed in is safe.',
-      );
-    }
+    await this.ensureOpen(assignment, person.id);
     const submission = this.submissions.create({
       id: before?.id ?? randomUUID(),
       assignmentId: assignment.id,
       learnerId: person.id,
       state: 'handed-in',
-      kind: checked ? 'file' : 'text',
+      kind: 'answer' in handed ? 'spoken' : checked ? 'file' : 'text',
       fileNames: 'files' in handed ? handed.files.map((file) => file.originalname) : [],
       text: 'text' in handed ? handed.text : '',
+      answerId: 'answer' in handed ? handed.answer.id : null,
       handedInAt: at,
       times: (before?.times ?? 0) + 1,
     });
@@ -68,8 +72,23 @@ export class SubmissionsService implements OnModuleInit {
     const lesson = await this.#feedbackLesson(assignment, submission);
     const to = { lessonId: lesson.id, ownerId: assignment.byId, as: 'document' } as const;
     if ('files' in handed) await this.imports.begin(to, checked!);
-    else await this.imports.beginText(to, handed.text);
+    else if ('answer' in handed) {
+      await this.pages.copyFrom(lesson.id, handed.answer.id, null, false);
+      await this.editions.publish(handed.answer);
+    } else await this.imports.beginText(to, handed.text);
     return submission;
+  }
+
+  /** @throws Problem `being-marked` once a teacher has begun to speak on what a learner handed in */
+  async ensureOpen(assignment: AssignmentEntity, learnerId: string): Promise<void> {
+    const there = await this.ofLearner(assignment.id, learnerId);
+    const feedback = there && (await this.lessons.forSubmission(there.id));
+    if (!there || mayReplace(there, feedback ? (await this.takes.ofLesson(feedback.id)).length : 0)) return;
+    throw new Problem(
+      409,
+      'being-marked',
+      'This is being marked already, so it cannot be replaced. What you handed in is safe.',
+    );
   }
 
   async ofLearner(assignmentId: string, learnerId: string): Promise<SubmissionEntity | null> {
@@ -102,5 +121,11 @@ export class SubmissionsService implements OnModuleInit {
     const lesson = await this.lessons.one(lessonId);
     const submission = lesson?.submissionId ? await this.one(lesson.submissionId) : null;
     return submission !== null && submission.learnerId === personId && submission.state === 'handed-back';
+  }
+
+  /** A spoken answer is for those who teach the class, once it was handed in. */
+  async #marksAnswer(personId: string, lessonId: string): Promise<boolean> {
+    const submission = await this.submissions.findOneBy({ answerId: lessonId });
+    return submission !== null && (await this.assignments.isTaughtBy(submission.assignmentId, personId));
   }
 }

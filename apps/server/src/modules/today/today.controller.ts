@@ -55,6 +55,8 @@ export class DeskItemDto {
   @When() dueAt: string;
   @Whole({ nullable: true }) points: number | null;
   @Flag() handIn: boolean;
+  /** The longest a spoken answer may be, in ms; null when none is asked for. */
+  @Whole({ nullable: true }) answerLimitMs: number | null;
   @Choice(['to-do', 'handed-in', 'finished', 'feedback']) state: DeskState;
   @Whole() length: number;
   @Decimal({ max: 1 }) share: number;
@@ -107,7 +109,7 @@ export class TodayController {
   }
 
   async #deskItem(person: Person, assignment: AssignmentEntity, edition: EditionEntity | null): Promise<DeskItemDto> {
-    const { id, lessonId, classId, byId, instructions, dueAt, points, handIn } = assignment;
+    const { id, lessonId, classId, byId, instructions, dueAt, points, handIn, answerLimitMs } = assignment;
     const submission = await this.submissions.ofLearner(id, person.id);
     const mark = submission ? (await this.marking.marksOf([submission.id])).get(submission.id) : undefined;
     const watched = edition && (await this.watching.watched(edition, [person.id])).of.get(person.id);
@@ -121,6 +123,7 @@ export class TodayController {
       dueAt: dueAt.toISOString(),
       points,
       handIn,
+      answerLimitMs,
       state: deskState({ handIn, share, submitted: submission !== null, handedBack: Boolean(mark?.handedBackAt) }),
       length: edition?.length ?? 0,
       share,

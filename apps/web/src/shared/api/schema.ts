@@ -1105,6 +1105,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["answers_begin"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/hand-in/spoken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["answers_handIn"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/marking": {
         parameters: {
             query?: never;
@@ -1563,6 +1595,9 @@ export interface components {
             dueAt: string;
             points: number | null;
             handIn: boolean;
+            answerLimitMs?: number | null;
+            /** Format: uuid */
+            answerPage?: string | null;
             /** Format: uuid */
             lessonId: string;
             /** Format: uuid */
@@ -1574,6 +1609,9 @@ export interface components {
             dueAt: string;
             points: number | null;
             handIn: boolean;
+            answerLimitMs?: number | null;
+            /** Format: uuid */
+            answerPage?: string | null;
             /** Format: uuid */
             lessonId: string;
             /** Format: uuid */
@@ -1589,6 +1627,9 @@ export interface components {
             dueAt: string;
             points: number | null;
             handIn: boolean;
+            answerLimitMs?: number | null;
+            /** Format: uuid */
+            answerPage?: string | null;
         };
         BeginVisitDto: {
             /** Format: uuid */
@@ -1644,12 +1685,14 @@ export interface components {
             /** @enum {string} */
             state: "handed-in" | "handed-back";
             /** @enum {string} */
-            kind: "file" | "text";
+            kind: "file" | "text" | "spoken";
             fileNames: string[];
             text: string;
             /** Format: date-time */
             handedInAt: string;
             late: boolean;
+            /** Format: uuid */
+            answerEditionId: string | null;
             times: number;
             mayReplace: boolean;
             pages: components["schemas"]["PageDto"][];
@@ -1657,6 +1700,10 @@ export interface components {
         };
         HandInTextDto: {
             text: string;
+        };
+        AnswerDto: {
+            /** Format: uuid */
+            lessonId: string;
         };
         MarkingPileDto: {
             /** Format: uuid */
@@ -1682,6 +1729,10 @@ export interface components {
             /** Format: date-time */
             handedInAt: string;
             late: boolean;
+            /** @enum {string} */
+            kind: "file" | "text" | "spoken";
+            /** Format: uuid */
+            answerEditionId: string | null;
             /** Format: uuid */
             feedbackLessonId: string | null;
             /** Format: date-time */
@@ -1770,6 +1821,7 @@ export interface components {
             dueAt: string;
             points: number | null;
             handIn: boolean;
+            answerLimitMs: number | null;
             /** @enum {string} */
             state: "to-do" | "handed-in" | "finished" | "feedback";
             length: number;
@@ -3532,6 +3584,48 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    answers_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswerDto"];
+                };
+            };
+        };
+    };
+    answers_handIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandInDto"];
+                };
             };
         };
     };

@@ -8,6 +8,7 @@ export class FilmsAndAnswers1764200000000 implements MigrationInterface {
     const queries = [
       'ALTER TABLE `page` ADD `clip` json NULL',
       'ALTER TABLE `assignment` ADD `answerLimitMs` int NULL',
+      'ALTER TABLE `assignment` ADD `answerPage` uuid NULL',
       'ALTER TABLE `lesson` ADD `answersId` uuid NULL',
       'CREATE INDEX `IDX_4d6f9a51c2b7e80a1f3c5d7e90` ON `lesson` (`answersId`)',
       'ALTER TABLE `submission` ADD `answerId` uuid NULL',

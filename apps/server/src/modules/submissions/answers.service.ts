@@ -1,0 +1,59 @@
+import { Injectable } from '@nestjs/common';
+import { timeText, fromMillis } from '@oakbell/core/clock';
+import { programmeOf } from '@oakbell/core/edits';
+import { Problem } from '../../platform/http/index.ts';
+import type { Person } from '../../platform/sessions/index.ts';
+import type { AssignmentEntity } from '../assignments/index.ts';
+import { LessonsService, PagesService, type LessonEntity } from '../lessons/index.ts';
+import type { SubmissionEntity } from './submission.entity.ts';
+import { isTooLong } from './submissions.rules.ts';
+import { SubmissionsService } from './submissions.service.ts';
+
+/** What learners answer aloud: a small lesson of their own, handed in like any other work. */
+@Injectable()
+export class AnswersService {
+  constructor(
+    private readonly lessons: LessonsService,
+    private readonly pages: PagesService,
+    private readonly submissions: SubmissionsService,
+  ) {}
+
+  /** The learner's own recording for an assignment; begun when it is first asked for. @throws Problem `no-answer`, `being-marked` */
+  async begin(person: Person, assignment: AssignmentEntity): Promise<LessonEntity> {
+    const limitMs = this.#limitOf(assignment);
+    await this.submissions.ensureOpen(assignment, person.id);
+    const there = await this.lessons.forAnswer(assignment.id, person.id);
+    if (there) return there;
+    const title = (await this.lessons.one(assignment.lessonId))?.title ?? '';
+    const answersId = assignment.id;
+    const made = await this.lessons.add({ ownerId: person.id, kind: 'answer', title, targetMs: limitMs, answersId });
+    const { answerPage } = assignment;
+    if (answerPage) await this.pages.copyFrom(made.id, assignment.lessonId, [answerPage], false);
+    // The page may have been taken out of the lesson since: there is always something to speak on.
+    if ((await this.lessons.pagesOf(made.id)).length === 0) await this.lessons.addBoard(made.id);
+    return made;
+  }
+
+  /** Hands in what was recorded. @throws Problem `no-answer`, `nothing-recorded`, `answer-too-long`, `being-marked` */
+  async handIn(person: Person, assignment: AssignmentEntity): Promise<SubmissionEntity> {
+    const limitMs = this.#limitOf(assignment);
+    const answer = await this.lessons.forAnswer(assignment.id, person.id);
+    const length = answer ? programmeOf(answer.edits).length : 0;
+    if (!answer || length === 0)
+      throw new Problem(409, 'nothing-recorded', 'Nothing is recorded yet. Record your answer first.');
+    if (isTooLong(length, limitMs)) {
+      const [is, most] = [timeText(length), timeText(fromMillis(limitMs))];
+      throw new Problem(
+        422,
+        'answer-too-long',
+        `Your answer is ${is} long; it can be ${most}. It is safe; record a shorter one.`,
+      );
+    }
+    return this.submissions.handIn(person, assignment, { answer });
+  }
+
+  #limitOf({ answerLimitMs }: AssignmentEntity): number {
+    if (answerLimitMs === null) throw new Problem(409, 'no-answer', 'No spoken answer is asked for here.');
+    return answerLimitMs;
+  }
+}
