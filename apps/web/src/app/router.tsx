@@ -16,6 +16,10 @@ const learner: RouteObject[] = [
     ...lazy(async () => ({ Component: (await import('../features/watch/index.ts')).WatchPage })),
   },
   {
+    path: 'answer/:assignment',
+    ...lazy(async () => ({ Component: (await import('../features/answer/index.ts')).AnswerPage })),
+  },
+  {
     path: 'feedback/:assignment',
     ...lazy(async () => ({ Component: (await import('../features/watch/index.ts')).FeedbackPage })),
   },

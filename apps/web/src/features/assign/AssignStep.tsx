@@ -128,24 +128,47 @@ interface Terms {
   graded: boolean;
   points: number;
   handIn: boolean;
+  /** A spoken answer is asked for, of so many seconds at most, on this page of the lesson. */
+  spoken: boolean;
+  seconds: number;
+  answerPage: string;
 }
 
 function AssignSheet({ lesson, ready }: { readonly lesson: Lesson; readonly ready: boolean }) {
   const queries = useQueryClient();
   const mine = useQuery({ queryKey: ['classes'], queryFn: () => call(client.GET('/api/classes')) });
   const form = useForm<Terms>({
-    initialValues: { classId: '', instructions: '', dueAt: inAWeek(), graded: false, points: 20, handIn: true },
+    initialValues: {
+      classId: '',
+      instructions: '',
+      dueAt: inAWeek(),
+      graded: false,
+      points: 20,
+      handIn: true,
+      spoken: false,
+      seconds: 60,
+      answerPage: '',
+    },
     validate: {
       classId: (value) => (value === '' ? 'Choose a class' : null),
       dueAt: (value) => (Number.isNaN(new Date(value).getTime()) ? 'Choose a day and a time' : null),
+      seconds: (value, { spoken }) =>
+        spoken && !(value >= 10 && value <= 900) ? 'From ten seconds to fifteen minutes' : null,
       points: (value, { graded }) => (graded && !(value >= 1 && value <= 1000) ? 'From 1 to 1000 points' : null),
     },
   });
   const assign = useMutation({
-    mutationFn: ({ graded, points, dueAt, ...terms }: Terms) =>
+    mutationFn: ({ graded, points, dueAt, spoken, seconds, answerPage, ...terms }: Terms) =>
       call(
         client.POST('/api/assignments', {
-          body: { ...terms, lessonId: lesson.id, dueAt: new Date(dueAt).toISOString(), points: graded ? points : null },
+          body: {
+            ...terms,
+            lessonId: lesson.id,
+            dueAt: new Date(dueAt).toISOString(),
+            points: graded ? points : null,
+            answerLimitMs: spoken ? seconds * 1000 : null,
+            answerPage: spoken && answerPage !== '' ? answerPage : null,
+          },
         }),
       ),
     onSuccess: () => {
@@ -184,6 +207,34 @@ function AssignSheet({ lesson, ready }: { readonly lesson: Lesson; readonly read
         />
         <Switch label="Learners hand something in" {...form.getInputProps('handIn', { type: 'checkbox' })} />
         <Group align="end">
+          <Switch label="They answer aloud" pb={8} {...form.getInputProps('spoken', { type: 'checkbox' })} />
+          {values.spoken && (
+            <>
+              <NumberInput
+                label="Seconds at most"
+                min={10}
+                max={900}
+                step={10}
+                w={150}
+                {...form.getInputProps('seconds')}
+              />
+              <NativeSelect
+                label="On which page"
+                data={[
+                  { value: '', label: 'An empty board' },
+                  ...lesson.pages
+                    .filter((page) => page.kind === 'slide' || page.kind === 'board')
+                    .map((page) => ({
+                      value: page.id,
+                      label: `Page ${1 + lesson.pages.indexOf(page)} of this lesson`,
+                    })),
+                ]}
+                {...form.getInputProps('answerPage')}
+              />
+            </>
+          )}
+        </Group>
+        <Group align="end">
           <Switch label="Points are given" pb={8} {...form.getInputProps('graded', { type: 'checkbox' })} />
           {values.graded && (
             <NumberInput label="At most" min={1} max={1000} w={120} {...form.getInputProps('points')} />
@@ -207,7 +258,8 @@ function AssignSheet({ lesson, ready }: { readonly lesson: Lesson; readonly read
         </Text>
         <Text style={{ whiteSpace: 'pre-wrap' }}>{values.instructions || 'No instructions yet.'}</Text>
         <Text size="sm">
-          {values.handIn ? 'Hand in a PDF, a picture or text.' : 'Nothing to hand in.'}{' '}
+          {values.spoken ? `Answer aloud, up to ${timeText(micros(values.seconds * 1e6))}. ` : ''}
+          {values.handIn ? 'Hand in a PDF, a picture or text.' : values.spoken ? '' : 'Nothing to hand in.'}{' '}
           {values.graded ? `Worth up to ${values.points} points.` : ''}
         </Text>
       </aside>

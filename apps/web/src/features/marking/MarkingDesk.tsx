@@ -2,6 +2,7 @@ import { Button, Text, Title } from '@mantine/core';
 import { useState } from 'react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useNavigate, useParams } from 'react-router';
+import { HeardEdition, HeardLesson } from '../../kits/player/index.ts';
 import { Room } from '../../kits/recorder/index.ts';
 import {
   call,
@@ -18,8 +19,9 @@ import { revise } from '@oakbell/core/edits';
 import { Empty, PageTitle, Show, Waiting, whenText } from '../../shared/ui/index.ts';
 import { MarkSheet, type MarkDraft } from './MarkSheet.tsx';
 import classes from './Marking.module.css';
-import { SpokenFeedback } from './SpokenFeedback.tsx';
 
+/** An answer that was just handed in: its sound is made in seconds. */
+const isBeingMade = (row: Api['QueueRowDto']): boolean => row.kind === 'spoken' && row.answerEditionId === null;
 const deskKey = (id: string) => ['marking', id] as const;
 
 /** The queue on the left, the hand-in with pen and voice in the middle, the marks on the right. */
@@ -28,6 +30,7 @@ export function MarkingDesk() {
   const desk = useQuery({
     queryKey: deskKey(id),
     queryFn: () => call(client.GET('/api/marking/{id}', { params: { path: { id } } })),
+    refetchInterval: ({ state }) => (state.data?.queue.some(isBeingMade) ? 1000 : false),
   });
   return (
     <Show of={desk} what="Opening the marking desk">
@@ -106,6 +109,8 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
   const queries = useQueryClient();
   const lesson = useLesson(row.feedbackLessonId ?? '');
   const [draft, setDraft] = useState<MarkDraft>({ points: row.points ?? '', comment: row.comment });
+  /** A spoken answer is heard first. */
+  const [listening, setListening] = useState(true);
   const refresh = () => queries.invalidateQueries({ queryKey: deskKey(desk.assignmentId) });
   const afterHandBack = (next: string | null) => {
     void refresh();
@@ -141,12 +146,28 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
   if (lesson.data.edits.segments.length > 0) {
     return (
       <div className={classes.hall}>
-        <SpokenFeedback lesson={lesson.data} />
+        <HeardLesson lesson={lesson.data} />
         <div className={classes.beside}>
           {sheet}
           <Button variant="subtle" color="var(--ob-hall-text)" onClick={() => void takeOut(lesson.data)}>
             Speak again instead
           </Button>
+        </div>
+      </div>
+    );
+  }
+  if (row.kind === 'spoken' && listening) {
+    return (
+      <div className={classes.hall}>
+        {row.answerEditionId ? (
+          <HeardEdition id={row.answerEditionId} />
+        ) : (
+          <Waiting what="The spoken answer is being made ready" />
+        )}
+        <div className={classes.beside}>
+          <Title order={2}>{row.learnerName} answers aloud</Title>
+          {sheet}
+          <Button onClick={() => setListening(false)}>Speak on it</Button>
         </div>
       </div>
     );
@@ -170,7 +191,16 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
           const { data } = await lesson.refetch();
           if (data) await takeOut(data);
         }}
-        beside={sheet}
+        beside={
+          <>
+            {row.kind === 'spoken' && (
+              <Button variant="default" onClick={() => setListening(true)}>
+                Hear the answer again
+              </Button>
+            )}
+            {sheet}
+          </>
+        }
       />
     </div>
   );
@@ -201,7 +231,7 @@ function HandedBack({
   return (
     <div className={classes.hall}>
       {lesson.edits.segments.length > 0 ? (
-        <SpokenFeedback lesson={lesson} />
+        <HeardLesson lesson={lesson} />
       ) : (
         <Text m="auto">Handed back without a recording.</Text>
       )}

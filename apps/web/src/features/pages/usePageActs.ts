@@ -98,7 +98,18 @@ export function usePageActs(lesson: Lesson) {
     onMutate: (facts) => queries.setQueryData<Lesson>(key, (before) => before && { ...before, ...facts }),
     ...settled,
   });
-  return { order, addBoard,
-    addWindow, duplicate, remove, setBackdrop, setThings, setCues, replacePicture, describe, refresh };
+  return {
+    order,
+    addBoard,
+    addWindow,
+    duplicate,
+    remove,
+    setBackdrop,
+    setThings,
+    setCues,
+    replacePicture,
+    describe,
+    refresh,
+  };
 }
 export type PageActs = ReturnType<typeof usePageActs>;

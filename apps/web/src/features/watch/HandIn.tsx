@@ -1,12 +1,20 @@
 import { Button, FileButton, Group, Progress, Stack, Text, Textarea, Title } from '@mantine/core';
+import { fromMillis, timeText } from '@oakbell/core/clock';
+import { IconMicrophone } from '@tabler/icons-react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { HeardEdition } from '../../kits/player/index.ts';
 import { call, client, Problem, sendFiles, type Api } from '../../shared/api/index.ts';
 import { ProblemNote, Waiting, whenText } from '../../shared/ui/index.ts';
 import classes from './Watch.module.css';
 
 const keyOf = (id: string) => ['hand-in', id] as const;
+
+/** Its pages are being drawn, or its sound made. */
+const isBeingMade = ({ importing, kind, answerEditionId }: Api['HandInDto']): boolean =>
+  (importing !== null && ['waiting', 'running'].includes(importing.state)) ||
+  (kind === 'spoken' && answerEditionId === null);
 
 /** Hands in a PDF, pictures or typed text; what is handed in can be replaced until it is marked. */
 export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
@@ -18,8 +26,7 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
         if (failure instanceof Problem && failure.status === 404) return null;
         throw failure;
       }),
-    refetchInterval: ({ state }) =>
-      state.data?.importing && ['waiting', 'running'].includes(state.data.importing.state) ? 500 : false,
+    refetchInterval: ({ state }) => (state.data && isBeingMade(state.data) ? 500 : false),
   });
   const [replacing, setReplacing] = useState(false);
   if (mine.error) return <ProblemNote failure={mine.error} onRetry={() => void mine.refetch()} />;
@@ -32,7 +39,7 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
       {mine.data && !replacing ? (
         <Handed id={id} handed={mine.data} onReplace={() => setReplacing(true)} />
       ) : (
-        <Giving id={id} before={mine.data} onDone={() => setReplacing(false)} />
+        <Giving item={item} before={mine.data} onDone={() => setReplacing(false)} />
       )}
     </section>
   );
@@ -51,12 +58,25 @@ function Handed({
   return (
     <Stack gap="xs">
       <Text role="status">
-        {handed.kind === 'text' ? 'Your text' : handed.fileNames.join(', ')} · {whenText(handed.handedInAt)}
+        {handed.kind === 'file'
+          ? handed.fileNames.join(', ')
+          : handed.kind === 'text'
+            ? 'Your text'
+            : 'Your spoken answer'}{' '}
+        · {whenText(handed.handedInAt)}
         {handed.late && ' · late'}
         {handed.times > 1 && ` · handed in ${handed.times} times`}
       </Text>
       {handed.importing?.state === 'failed' && <Text role="alert">{handed.importing.failureText}</Text>}
-      <Group gap="xs">
+      {handed.kind === 'spoken' &&
+        (handed.answerEditionId ? (
+          <div className={classes.answer}>
+            <HeardEdition id={handed.answerEditionId} />
+          </div>
+        ) : (
+          <Waiting what="Your answer is being made ready" />
+        ))}
+      <Group gap="xs" hidden={handed.kind === 'spoken'}>
         {handed.pages.map((page, i) => (
           <img
             key={page.id}
@@ -83,14 +103,15 @@ function Handed({
 }
 
 function Giving({
-  id,
+  item,
   before,
   onDone,
 }: {
-  readonly id: string;
+  readonly item: Api['DeskItemDto'];
   readonly before: Api['HandInDto'] | null;
   readonly onDone: () => void;
 }) {
+  const { assignmentId: id, answerLimitMs } = item;
   const queries = useQueryClient();
   const [text, setText] = useState(before?.text ?? '');
   const [share, setShare] = useState<number | null>(null);
@@ -118,10 +139,20 @@ function Giving({
   return (
     <Stack gap="sm">
       {before && <Text c="dimmed">What you handed in stays until the new one has arrived.</Text>}
+      {answerLimitMs !== null && (
+        <Group>
+          <Button component={Link} to={`/answer/${id}`} leftSection={<IconMicrophone size={20} aria-hidden />}>
+            Record your answer
+          </Button>
+          <Text size="sm" c="dimmed">
+            Up to {timeText(fromMillis(answerLimitMs))}. You can record it again until you hand it in.
+          </Text>
+        </Group>
+      )}
       <Group>
         <FileButton onChange={sendChosen} multiple inputProps={{ 'aria-label': 'Files to hand in' }}>
           {(props) => (
-            <Button {...props} disabled={share !== null}>
+            <Button {...props} disabled={share !== null} variant={answerLimitMs === null ? 'filled' : 'default'}>
               Choose a PDF or photos
             </Button>
           )}

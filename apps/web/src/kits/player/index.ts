@@ -6,3 +6,4 @@ export { usePlayerTime, usePlayerView } from './usePlayer.ts';
 export { useEdition, editionPlayer, editionPicture, type Edition } from './edition.ts';
 export type { LessonFilms } from './filmPlayer.ts';
 export { takeFilms } from './lessonFilms.ts';
+export { HeardEdition, HeardLesson } from './HeardLesson.tsx';

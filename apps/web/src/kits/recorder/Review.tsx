@@ -19,7 +19,8 @@ interface Props extends RoomProps {
 
 /** After Stop: hear the take at once; keep it, record again, or go on with another. */
 export function Review(props: Props) {
-  const { recorder, taken, onAgain, onTakeOver, onKeep, onRecordAgain } = props;
+  const { recorder, taken, onAgain, onTakeOver, onKeep, onRecordAgain, purpose = 'lesson' } = props;
+  const isAnswer = purpose === 'answer';
   const { state } = useRecorderView(recorder);
   if (state.kind === 'failed') {
     return (
@@ -55,16 +56,20 @@ export function Review(props: Props) {
           {state.finished ? 'It is saved.' : 'It is being sent. It is safe in this browser; you can hear it already.'}
         </Text>
         <Button onClick={onKeep} disabled={!taken}>
-          Keep it
+          {isAnswer ? 'Hand it in' : 'Keep it'}
         </Button>
-        <Button variant="default" onClick={onAgain} disabled={!taken}>
-          Keep it and record more
-        </Button>
+        {!isAnswer && (
+          <Button variant="default" onClick={onAgain} disabled={!taken}>
+            Keep it and record more
+          </Button>
+        )}
         <Button variant="subtle" color="var(--ob-hall-text)" onClick={again} disabled={!taken}>
           Record again
         </Button>
         <Text size="sm" className={classes.dim}>
-          A take that is recorded again stays in the history of the lesson and can be put back.
+          {isAnswer
+            ? 'Only what you hand in is heard by your teacher.'
+            : 'A take that is recorded again stays in the history of the lesson and can be put back.'}
         </Text>
         {props.beside}
       </Stack>

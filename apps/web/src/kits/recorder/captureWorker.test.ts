@@ -1,5 +1,6 @@
 import { logHeaderText } from '@oakbell/core/log';
 import type { CaptureReport, TakeFacts } from './captureProtocol.ts';
+import { filmPart, framed } from './filmParts.ts';
 import { CaptureWorker } from './captureWorker.ts';
 import type { Wire, WireAnswer } from './partSender.ts';
 import { memoryDisk, type MemoryDisk } from './memoryDisk.ts';
@@ -40,6 +41,8 @@ class PlainData {
   }
   close(): void {}
 }
+
+const joined = (pieces: readonly Uint8Array[]) => Uint8Array.from(pieces.flatMap((piece) => [...piece]));
 
 interface Sent {
   readonly method: string;
@@ -138,6 +141,24 @@ describe('capturing a take', () => {
     expect(reports.filter((report) => report.kind === 'storage-full')).toHaveLength(1);
     expect(sent.find(({ path }) => path.endsWith('/finish'))!.body).toMatchObject({ frames: 9600 });
   });
+  it('stores films beside the voice and gives them out by run, so that they can be seen at once', async () => {
+    const { worker, begin, hear, close, until, sent, disk } = bench();
+    const begun = begin();
+    void worker.handle({ kind: 'film', run: 0, bytes: new Uint8Array([1, 2]) });
+    await begun;
+    hear(960);
+    await worker.handle({ kind: 'film', run: 1, bytes: new Uint8Array([3]) });
+    await worker.handle({ kind: 'film', run: 0, bytes: new Uint8Array([4]) });
+    void worker.handle({ kind: 'finish', closings: 1 });
+    close();
+    const recorded = await until('recorded');
+    const films = recorded.kind === 'recorded' ? recorded.films : new Map<number, Blob>();
+    const bytes = async (run: number) => [...new Uint8Array(await films.get(run)!.arrayBuffer())];
+    expect([await bytes(0), await bytes(1)]).toEqual([[1, 2, 4], [3]]);
+    await until('finished');
+    expect(sent.filter(({ path }) => path.includes('/parts/film/'))).toHaveLength(3);
+    expect(disk.size('takes/take-1/film.parts')).toBeGreaterThan(0);
+  });
   it('leaves nothing behind when it is thrown away', async () => {
     const { worker, begin, hear, sent, disk } = bench();
     await begin();
@@ -172,8 +193,12 @@ describe('taking up a take that was left', () => {
   });
   it('sends only what the server lacks, as a run of its own', async () => {
     const first = logHeaderText() + event(0);
-    const there = { voiceParts: 3, logParts: 2, logBytes: first.length, voiceFrames: 28_488, nextRun: 1 };
-    const { worker, until, sent, sentLog } = bench(arrived(there), left(48_000, first + event(7)));
+    const there = { voiceParts: 3, logParts: 2, filmParts: 1, logBytes: first.length, voiceFrames: 28_488, nextRun: 1 };
+    const disk = left(48_000, first + event(7));
+    const film = [filmPart(0, new Uint8Array([1])), filmPart(0, new Uint8Array([2, 3]))];
+    // The last part was torn by the crash.
+    disk.put('takes/take-1/film.parts', joined([...film.map(framed), new Uint8Array([200, 0, 0, 0, 9])]));
+    const { worker, until, sent, sentLog } = bench(arrived(there), disk);
     await worker.handle({ kind: 'recover', facts });
     await until('finished');
     const parts = sent.filter(({ path }) => path.includes('/parts/voice/'));
@@ -185,8 +210,11 @@ describe('taking up a take that was left', () => {
     expect(sent.find(({ path }) => path.endsWith('/finish'))!.body).toEqual({
       voiceParts: 4,
       logParts: 3,
+      filmParts: 2,
       frames: 48_000,
     });
+    const films = sent.filter(({ path }) => path.includes('/parts/film/'));
+    expect(films.map(({ path, body }) => [path, body])).toEqual([['/api/takes/take-1/parts/film/1', film[1]]]);
   });
   it('only clears up when the server has it whole already', async () => {
     const { worker, until, sent, disk } = bench(arrived({ state: 'finished' }), left(960, logHeaderText()));

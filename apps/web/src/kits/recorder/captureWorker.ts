@@ -64,7 +64,10 @@ export class CaptureWorker {
     this.#stored = await StoredTake.begin(facts).catch(() => this.#full());
     this.#startSending(facts);
     this.#startEncoding({ run: 0, startFrame: 0 });
-    for (const { file, bytes } of this.#early ?? []) this.#store((stored) => stored[file].append(bytes));
+    for (const { file, bytes } of this.#early ?? []) {
+      this.#store((stored) => stored[file].append(bytes));
+      for (const part of file === 'film' ? storedParts(bytes) : []) this.#sender?.add('film', part);
+    }
     this.#early = null;
     this.#timer = setInterval(() => this.#flush(), FLUSH_MS);
     const take = (data: Int16Array<ArrayBuffer> | 'closed') =>

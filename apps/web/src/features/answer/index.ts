@@ -1,0 +1,1 @@
+export { AnswerPage } from './AnswerPage.tsx';

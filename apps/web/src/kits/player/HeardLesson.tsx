@@ -1,0 +1,76 @@
+import { programmeOf } from '@oakbell/core/edits';
+import { useEffect, useMemo } from 'react';
+import { corePage, pictureOf, useTakes, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
+import { useKeys, Waiting } from '../../shared/ui/index.ts';
+import classes from './Heard.module.css';
+import { editionPicture, editionPlayer, useEdition, type Edition } from './edition.ts';
+import { playableLesson, type PlayableLesson } from './lesson.ts';
+import type { LessonFilms } from './filmPlayer.ts';
+import { takeFilms } from './lessonFilms.ts';
+import { LessonStage } from './LessonStage.tsx';
+import { PlayControls } from './PlayControls.tsx';
+import { SegmentPlayer } from './segmentPlayer.ts';
+
+/** A lesson in the making, to be heard by its maker before anyone else does. */
+export function HeardLesson({ lesson }: { readonly lesson: Lesson }) {
+  const takes = useTakes(lesson.id, lesson.revision);
+  return takes.data ? <OfTakes lesson={lesson} takes={takes.data} /> : <Waiting what="Fetching what was said" />;
+}
+
+function OfTakes({ lesson, takes }: { readonly lesson: Lesson; readonly takes: readonly TakeMaterial[] }) {
+  const played = useMemo(
+    () =>
+      playableLesson({
+        edits: lesson.edits,
+        takes,
+        pages: lesson.pages.map((page) => ({ page: corePage(page), small: null })),
+      }),
+    [lesson, takes],
+  );
+  const player = useMemo(
+    () =>
+      new SegmentPlayer(programmeOf(lesson.edits), (takeId) => [
+        { src: `/api/takes/${takeId}/voice`, type: 'audio/ogg' },
+      ]),
+    [lesson.edits],
+  );
+  const films = useMemo(() => takeFilms(played.source, lesson.id), [played, lesson.id]);
+  return <Heard lesson={played} player={player} films={films} pictureAddress={pictureOf(lesson.id)} />;
+}
+
+/** An edition to be heard without anyone counting: a learner's own answer, or a teacher listening to one. */
+export function HeardEdition({ id }: { readonly id: string }) {
+  const edition = useEdition(id);
+  return edition.data ? <OfEdition edition={edition.data} /> : <Waiting what="Fetching what was said" />;
+}
+
+function OfEdition({ edition }: { readonly edition: Edition }) {
+  const player = useMemo(() => editionPlayer(edition), [edition]);
+  return (
+    <Heard lesson={edition.lesson} player={player} films={edition.films} pictureAddress={editionPicture(edition.id)} />
+  );
+}
+
+interface HeardProps {
+  readonly lesson: PlayableLesson;
+  readonly player: SegmentPlayer;
+  readonly films: LessonFilms;
+  readonly pictureAddress: (digest: string) => string;
+}
+
+function Heard({ lesson, player, films, pictureAddress }: HeardProps) {
+  useEffect(() => () => player.close(), [player]);
+  useKeys({ ' ': () => player.toggle() });
+  return (
+    <div className={classes.heard}>
+      <LessonStage
+        lesson={lesson}
+        player={player}
+        films={films}
+        pictureAddress={pictureAddress}
+        onClick={() => player.toggle()}
+      />
+      <PlayControls player={player} />
+    </div>
+  );
+}
