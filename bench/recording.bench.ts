@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -8,6 +8,7 @@ import { makeLesson, signIn } from '../e2e/support/people.ts';
 import { openProfile } from '../e2e/support/profile.ts';
 import { draw, logOf, openRoom, press, record, segmentsOf, stopAndSave, type LogEvent } from '../e2e/support/room.ts';
 import { speechFile } from '../e2e/support/speech.ts';
+import { flashesIn } from './film.ts';
 import { measured } from './measure.ts';
 import { bestCorrelation, clicksIn, RATE, samplesOf } from './sound.ts';
 
@@ -27,47 +28,40 @@ test('the voice as it was spoken', async ({ page }) => {
   measured('voice.length_error_ms', Math.abs((segment!.end - segment!.start) / 1000 - logEnd), 'ms', '≤ 50');
 });
 
-test('sound and ink at the same moment, with twenty pauses in between', async ({ baseURL }) => {
+test('sound, ink, camera and a companion at the same moment, with twenty pauses in between', async ({ baseURL }) => {
   const silence = join(tmpdir(), 'oakbell-silence.wav');
   writeFileSync(silence, wavOfSilence());
   const browser = await chromium.launch({
     executablePath: CHROMIUM,
     args: [...FLAGS, `--use-file-for-fake-audio-capture=${silence}`],
   });
-  const page = await (
-    await browser.newContext({ baseURL: baseURL!, viewport: { width: 1280, height: 800 } })
-  ).newPage();
-  // A click goes into the recorder's own input in the very task in which the pen goes down.
-  await page.addInitScript(() => {
-    const real = AudioContext.prototype.createMediaStreamSource;
-    AudioContext.prototype.createMediaStreamSource = function (stream) {
-      const mix = this.createGain();
-      real.call(this, stream).connect(mix);
-      const click = this.createBuffer(1, 240, this.sampleRate);
-      click.getChannelData(0).forEach((_, i, data) => (data[i] = 0.9 * Math.sin((2 * Math.PI * 2000 * i) / 48_000)));
-      const sound = () => {
-        const source = this.createBufferSource();
-        source.buffer = click;
-        source.connect(mix);
-        source.start();
-      };
-      window.addEventListener(
-        'pointerdown',
-        (event) => (event.target as HTMLElement).dataset['stage'] !== undefined && sound(),
-        true,
-      );
-      return mix as unknown as MediaStreamAudioSourceNode;
-    };
-  });
+  const size = { width: 1280, height: 800 };
+  const page = await (await browser.newContext({ baseURL: baseURL!, viewport: size })).newPage();
+  await clickAndFlash(page);
   await signIn(page, 'ilse.marrow');
   const { id } = await makeLesson(page, 'Bench: sync');
   await openRoom(page, id);
+  await page.getByRole('button', { name: 'Camera', exact: true }).click();
+  await page.getByRole('switch', { name: 'Camera' }).click();
+  await page.getByRole('button', { name: 'Camera on' }).waitFor();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Pen', exact: true }).click();
+  await page.getByRole('button', { name: 'Show a code' }).click();
+  const code = (await page.getByLabel(/^Code /).textContent())!;
+  await page.keyboard.press('Escape');
+  const pad = await (await browser.newContext({ baseURL: baseURL!, viewport: size })).newPage();
+  await pad.goto(`/companion?code=${code}`);
+  await pad.getByText(/Ready/).waitFor();
+  await keepPenTimes(pad);
+  await keepPenTimes(page);
   await record(page);
+  await pad.getByText('Recording', { exact: true }).waitFor();
   for (let i = 0; i < 21; i += 1) {
     await page.waitForTimeout(350 + ((i * 37) % 90));
     await draw(page, [0.1, 0.1 + i * 0.03], [0.3, 0.1 + i * 0.03], 6);
     await page.waitForTimeout(300);
-    await draw(page, [0.5, 0.1 + i * 0.03], [0.7, 0.1 + i * 0.03], 6);
+    await draw(page, [0.4, 0.1 + i * 0.03], [0.5, 0.1 + i * 0.03], 6);
+    if (i % 4 === 0) await draw(pad, [0.6, 0.1 + i * 0.03], [0.7, 0.1 + i * 0.03], 6);
     await page.waitForTimeout(200);
     if (i === 20) break;
     await press(page, 'Pause');
@@ -78,13 +72,96 @@ test('sound and ink at the same moment, with twenty pauses in between', async ({
   await stopAndSave(page);
   const [segment] = await segmentsOf(page, id);
   const clicks = clicksIn(samplesOf(await (await page.request.get(`/api/takes/${segment!.takeId}/voice`)).body()));
-  const strokes = (await logOf(page, segment!.takeId))
-    .filter((event) => event.kind === 'stroke')
-    .map((event) => event.at / 1000);
-  await browser.close();
+  const all = (await logOf(page, segment!.takeId)).filter((event) => event.kind === 'stroke');
+  const isPads = (event: LogEvent) => (event['points'] as number[])[0]! > 9000;
+  const strokes = all.filter((event) => !isPads(event)).map((event) => event.at / 1000);
   expect([clicks.length, strokes.length]).toEqual([42, 42]);
-  measured('sync.max_error_ms', Math.max(...strokes.map((at, i) => Math.abs(at - clicks[i]!))), 'ms', '≤ 20');
+  measured('sync.max_error_ms (ink)', Math.max(...strokes.map((at, i) => Math.abs(at - clicks[i]!))), 'ms', '≤ 20');
+
+  // A companion's stroke against the room's own stroke just before it: on both pages the same clock of the machine.
+  const [own, pads] = [await penTimes(page), await penTimes(pad)];
+  const errors = all.filter(isPads).map((event, n) => {
+    const before = own.findLastIndex((at) => at < pads[n]!);
+    return Math.abs(event.at / 1000 - strokes[before]! - (pads[n]! - own[before]!));
+  });
+  expect(errors).toHaveLength(6);
+  measured('sync.max_error_ms (companion)', Math.max(...errors), 'ms', '≤ 20');
+
+  const edition = (await (await page.request.post(`/api/lessons/${id}/editions`)).json()) as { id: string };
+  const film = `/api/editions/${edition.id}/films/camera`;
+  const sound = `/api/editions/${edition.id}/voice.webm`;
+  for (const address of [film, sound])
+    await expect.poll(async () => (await page.request.get(address)).status(), { timeout: 120_000 }).toBe(200);
+  const heard = clicksIn(samplesOf(await (await page.request.get(sound)).body()), 0.1);
+  const seen = flashesIn(await (await page.request.get(film)).body());
+  await browser.close();
+  expect([heard.length, seen.length]).toEqual([42, 42]);
+  measured('sync.max_error_ms (camera)', Math.max(...seen.map((at, i) => Math.abs(at - heard[i]!))), 'ms', '≤ 40');
 });
+
+/** A click goes into the recorder's input, and the camera is white, in the very task in which the pen goes down. */
+async function clickAndFlash(page: Page): Promise<void> {
+  await page.addInitScript(() => {
+    const onPen = (act: () => void) =>
+      window.addEventListener(
+        'pointerdown',
+        (event) => (event.target as HTMLElement).dataset['stage'] !== undefined && act(),
+        true,
+      );
+    const real = AudioContext.prototype.createMediaStreamSource;
+    AudioContext.prototype.createMediaStreamSource = function (stream) {
+      const mix = this.createGain();
+      real.call(this, stream).connect(mix);
+      const click = this.createBuffer(1, 240, this.sampleRate);
+      click.getChannelData(0).forEach((_, i, data) => (data[i] = 0.9 * Math.sin((2 * Math.PI * 2000 * i) / 48_000)));
+      onPen(() => {
+        const source = this.createBufferSource();
+        source.buffer = click;
+        source.connect(mix);
+        source.start();
+      });
+      return mix as unknown as MediaStreamAudioSourceNode;
+    };
+    const media = navigator.mediaDevices;
+    const open = media.getUserMedia.bind(media);
+    media.getUserMedia = (wanted) => {
+      if (!wanted?.video) return open(wanted);
+      const canvas = Object.assign(document.createElement('canvas'), { width: 320, height: 180 });
+      const context = canvas.getContext('2d')!;
+      let white = false;
+      let turn = 0;
+      const draw = () => {
+        // A picture that never changes would not be sent: a corner flickers.
+        context.fillStyle = white ? 'white' : 'black';
+        context.fillRect(0, 0, 320, 180);
+        context.fillStyle = (turn += 1) % 2 === 0 ? 'grey' : 'silver';
+        context.fillRect(0, 0, 8, 8);
+      };
+      setInterval(draw, 40);
+      onPen(() => {
+        white = true;
+        draw();
+        setTimeout(() => (white = false), 130);
+      });
+      return Promise.resolve(canvas.captureStream());
+    };
+  });
+}
+
+/** Keeps when the pen went down on stage, in ms of the machine's clock. */
+const keepPenTimes = (page: Page) =>
+  page.evaluate(() => {
+    const times: number[] = [];
+    Object.assign(window, { times });
+    window.addEventListener(
+      'pointerdown',
+      (event) =>
+        (event.target as HTMLElement).dataset['stage'] !== undefined &&
+        times.push(performance.timeOrigin + event.timeStamp),
+      true,
+    );
+  });
+const penTimes = (page: Page) => page.evaluate(() => (window as unknown as { times: number[] }).times);
 
 test('what a killed browser loses', async ({ baseURL }) => {
   const profile = await openProfile(baseURL!, speechFile());

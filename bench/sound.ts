@@ -45,11 +45,11 @@ export function bestCorrelation(heard: Float32Array, source: Float32Array): numb
 }
 
 /** The moments, in ms, at which a click begins: the first loud sample after at least 100 ms without one. */
-export function clicksIn(samples: Float32Array): readonly number[] {
+export function clicksIn(samples: Float32Array, loud = 0.2): readonly number[] {
   const found: number[] = [];
   let last = -Infinity;
   samples.forEach((sample, i) => {
-    if (Math.abs(sample) < 0.2) return;
+    if (Math.abs(sample) < loud) return;
     if (i - last > RATE / 10) found.push((i * 1000) / RATE);
     last = i;
   });

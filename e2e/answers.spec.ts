@@ -52,7 +52,7 @@ test('a learner answers aloud within the limit, hears it, hands it in; the teach
   await context.close();
 
   await page.goto(`/marking/${id}`);
-  await expect(page.getByRole('heading', { name: 'Tam Oriel answers aloud' })).toBeVisible();
+  await expect(page.getByText('A spoken answer. Listen first')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Play' })).toBeVisible({ timeout: 30_000 });
   await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();

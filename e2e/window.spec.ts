@@ -114,7 +114,12 @@ async function picturesOf(page: Page, address: string, at?: number): Promise<rea
         await new Promise((resolve) => video.addEventListener('seeked', resolve, { once: true }));
         context.drawImage(video, 0, 0);
         for (const x of at === undefined ? [0.05, 0.5, 0.95] : [0.5]) {
-          const [r = 0, , b = 0] = context.getImageData(Math.round(x * (canvas.width - 1)), canvas.height / 2, 1, 1).data;
+          const [r = 0, , b = 0] = context.getImageData(
+            Math.round(x * (canvas.width - 1)),
+            canvas.height / 2,
+            1,
+            1,
+          ).data;
           colours.push(r > 150 && b < 110 ? 'red' : b > 150 && r < 110 ? 'blue' : 'other');
         }
       }

@@ -46,9 +46,9 @@ describe('the sample clock', () => {
     expect(new SampleClock(48_000).takeTimeAt(500)).toBe(0);
     expect(running().takeTimeAt(1500)).toBe(0);
   });
-  it('follows a slip of the context clock within three seconds', () => {
+  it('follows a slip of the context clock within a second', () => {
     const clock = running();
-    for (let i = 201; i <= 700; i += 1) clock.blockArrived(i * block, 1000 + i * 10 + 40);
-    expect(clock.contextFrameAt(1040 + 7000)! / 48).toBeCloseTo(7000, 1);
+    for (let i = 201; i <= 300; i += 1) clock.blockArrived(i * block, 1000 + i * 10 + 40);
+    expect(clock.contextFrameAt(1040 + 3000)! / 48).toBeCloseTo(3000, 1);
   });
 });

@@ -2,8 +2,9 @@
  * Why this exists: the microphone's sample clock is the only clock of a take. A pen event carries the
  * browser's own time stamp, so it has to be translated. The worklet reports, with each block of sound, the
  * context frame at which the block ends; the report arrives a little late, never early. The smallest lateness
- * of the last three seconds is therefore the best estimate of the offset between the two clocks. A minimum
- * over the whole take would go wrong after a slip of the context clock.
+ * of the last moments is therefore the best estimate of the offset between the two clocks. A long memory would go
+ * wrong after a slip of the context clock, which a busy machine makes: a sound thread that comes too late loses
+ * frames, and everything after it is heard later than the old offset tells. Until it is forgotten, ink is off.
  *
  * Frames that a pause held back do not exist in the take. The clock keeps the stretches that were let
  * through and counts only those.
@@ -11,8 +12,8 @@
 import type { Micros } from './micros.ts';
 import { fromFrames } from './micros.ts';
 
-/** How far back, in milliseconds, arrivals count for the offset. */
-const WINDOW_MS = 3000;
+/** How far back, in milliseconds, arrivals count for the offset: three or four of them. */
+const WINDOW_MS = 150;
 
 interface Arrival {
   readonly atMs: number;

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { ffmpeg, probe, type Probed } from '../../platform/sound/index.ts';
 
 /** Pictures a second of a programme film. */
-const FPS = 25;
+const FPS = 30;
 const NOTHING = Buffer.alloc(0);
 /** The paper of a dark page lies around what does not fill the picture. */
 const GROUND = '0x22302d';
@@ -110,7 +110,7 @@ function sizeFor(film: ProgrammeFilm, files: readonly LocalFile[]): Size {
 
 const encoding = (pictures: number, path: string): readonly string[] => [
   ...['-frames:v', `${pictures}`, '-an', '-c:v', 'libx264', '-preset', 'veryfast', '-crf', '26', '-bf', '0'],
-  ...['-g', '50', '-pix_fmt', 'yuv420p', '-video_track_timescale', '12800', '-y', path],
+  ...['-g', '60', '-pix_fmt', 'yuv420p', '-video_track_timescale', '15360', '-y', path],
 ];
 
 function blankArgs(pictures: number, { width, height }: Size, path: string): readonly string[] {

@@ -165,9 +165,9 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
           <Waiting what="The spoken answer is being made ready" />
         )}
         <div className={classes.beside}>
-          <Title order={2}>{row.learnerName} answers aloud</Title>
-          {sheet}
+          <Text>A spoken answer. Listen first; then speak on it, or write below.</Text>
           <Button onClick={() => setListening(false)}>Speak on it</Button>
+          {sheet}
         </div>
       </div>
     );

@@ -71,22 +71,24 @@ function Handed({
       {handed.kind === 'spoken' &&
         (handed.answerEditionId ? (
           <div className={classes.answer}>
-            <HeardEdition id={handed.answerEditionId} />
+            <HeardEdition id={handed.answerEditionId} keys={false} />
           </div>
         ) : (
           <Waiting what="Your answer is being made ready" />
         ))}
-      <Group gap="xs" hidden={handed.kind === 'spoken'}>
-        {handed.pages.map((page, i) => (
-          <img
-            key={page.id}
-            className={classes.handedPage}
-            src={`/api/assignments/${id}/hand-in/pictures/${page.smallPicture}`}
-            alt={`Page ${i + 1} of what you handed in`}
-          />
-        ))}
-        {making && <Text size="sm">Drawing the pages: {Math.round((handed.importing?.progress ?? 0) * 100)} %</Text>}
-      </Group>
+      {handed.kind !== 'spoken' && (
+        <Group gap="xs">
+          {handed.pages.map((page, i) => (
+            <img
+              key={page.id}
+              className={classes.handedPage}
+              src={`/api/assignments/${id}/hand-in/pictures/${page.smallPicture}`}
+              alt={`Page ${i + 1} of what you handed in`}
+            />
+          ))}
+          {making && <Text size="sm">Drawing the pages: {Math.round((handed.importing?.progress ?? 0) * 100)} %</Text>}
+        </Group>
+      )}
       {handed.state === 'handed-back' ? (
         <Button component={Link} to={`/feedback/${id}`} style={{ alignSelf: 'flex-start' }}>
           Hear the feedback

@@ -39,15 +39,21 @@ function OfTakes({ lesson, takes }: { readonly lesson: Lesson; readonly takes: r
 }
 
 /** An edition to be heard without anyone counting: a learner's own answer, or a teacher listening to one. */
-export function HeardEdition({ id }: { readonly id: string }) {
+export function HeardEdition({ id, keys = true }: { readonly id: string; readonly keys?: boolean }) {
   const edition = useEdition(id);
-  return edition.data ? <OfEdition edition={edition.data} /> : <Waiting what="Fetching what was said" />;
+  return edition.data ? <OfEdition edition={edition.data} keys={keys} /> : <Waiting what="Fetching what was said" />;
 }
 
-function OfEdition({ edition }: { readonly edition: Edition }) {
+function OfEdition({ edition, keys }: { readonly edition: Edition; readonly keys: boolean }) {
   const player = useMemo(() => editionPlayer(edition), [edition]);
   return (
-    <Heard lesson={edition.lesson} player={player} films={edition.films} pictureAddress={editionPicture(edition.id)} />
+    <Heard
+      lesson={edition.lesson}
+      player={player}
+      films={edition.films}
+      pictureAddress={editionPicture(edition.id)}
+      keys={keys}
+    />
   );
 }
 
@@ -56,11 +62,13 @@ interface HeardProps {
   readonly player: SegmentPlayer;
   readonly films: LessonFilms;
   readonly pictureAddress: (digest: string) => string;
+  /** Space plays: not where another player on the same screen has it. */
+  readonly keys?: boolean;
 }
 
-function Heard({ lesson, player, films, pictureAddress }: HeardProps) {
+function Heard({ lesson, player, films, pictureAddress, keys = true }: HeardProps) {
   useEffect(() => () => player.close(), [player]);
-  useKeys({ ' ': () => player.toggle() });
+  useKeys(keys ? { ' ': () => player.toggle() } : {});
   return (
     <div className={classes.heard}>
       <LessonStage
