@@ -15,17 +15,6 @@ async function turnCameraOn(page: Page): Promise<void> {
   await page.keyboard.press('Escape');
 }
 const inset = (page: Page) => page.getByRole('group', { name: /Camera picture/ });
-/** How lively a piece of the stage is: the fake camera is bright green, paper and ink are not. */
-async function green(page: Page, part: { x: number; y: number }): Promise<boolean> {
-  return page.evaluate(({ x, y }) => {
-    const seen = [...document.querySelectorAll<HTMLCanvasElement>('canvas[data-stage], canvas[data-layer=page]')];
-    return seen.some((canvas) => {
-      const at = [Math.round(canvas.width * x), Math.round(canvas.height * y)] as const;
-      const [r = 0, g = 0, b = 0, a = 0] = canvas.getContext('2d')!.getImageData(...at, 1, 1).data;
-      return a > 200 && g > 90 && g > r * 1.5 && g > b * 1.5;
-    });
-  }, part);
-}
 
 test('a camera is recorded beside the voice, framed with keys, dragged, and seen by who watches', async ({ page }) => {
   const { id } = await makeLesson(page, 'With a camera', 1);
@@ -71,11 +60,154 @@ test('a camera is recorded beside the voice, framed with keys, dragged, and seen
   await expect
     .poll(async () => (await page.request.get(`/api/editions/${edition}/films/camera`)).status(), { timeout: 60_000 })
     .toBe(200);
-  const [first] = shown(log, 'framing').slice(1);
+  // In the published film the camera is there while the framing shows it, and nothing after it was hidden.
+  const hidden = shown(log, 'framing')[2]!.at / 1e6;
+  const [during, after] = await greens(page, `/api/editions/${edition}/films/camera`, [1.5, hidden + 0.7]);
+  expect([during, after]).toEqual([true, false]);
   await page.goto(`/lessons/${id}/polish`);
   await expect(page.getByText(/long$/)).toBeVisible();
-  const length = (await segmentsOf(page, id)).at(-1)!.end;
-  const slider = page.getByRole('slider', { name: /Where it stands|Time in the lesson|Playhead/ }).first();
-  await slider.focus().catch(() => undefined);
-  void [first, length, green, draw];
+  await page.keyboard.press('Space');
+  await expect.poll(() => greenOnStage(page)).toBe(true);
 });
+
+test('mirror, shape and crop are kept and recorded; the clap test says when it heard no clap', async ({ page }) => {
+  const { id } = await makeLesson(page, 'Shapes of a camera', 1);
+  await openRoom(page, id);
+  await page.getByRole('button', { name: 'Camera', exact: true }).click();
+  await page.getByRole('switch', { name: 'Camera' }).click();
+  await page.getByRole('switch', { name: 'Mirror' }).click();
+  await page.getByText('Round', { exact: true }).click();
+  const left = page.getByRole('slider', { name: 'Left edge' });
+  await left.focus();
+  for (let i = 0; i < 20; i += 1) await page.keyboard.press('ArrowRight');
+  await page.getByLabel('Delay of the picture, ms').fill('120');
+  await page.getByLabel('Delay of the picture, ms').blur();
+  await page.getByRole('button', { name: 'Clap test' }).click();
+  await expect(page.getByText('Clap your hands in front of the camera')).toBeVisible();
+  await expect(page.getByText(/No two claps were heard|Claps were heard, but not seen/)).toBeVisible({
+    timeout: 20_000,
+  });
+  await expect(page.getByLabel('Delay of the picture, ms')).toHaveValue('120');
+  await page.keyboard.press('Escape');
+  await record(page);
+  await page.waitForTimeout(1500);
+  await stopAndSave(page);
+  const log = await take(page, id);
+  const [placed] = shown(log, 'inset').map((event) => event['inset'] as Inset);
+  expect(placed).toMatchObject({ mirrored: true, round: true });
+  expect(placed!.crop[0]).toBeCloseTo(0.2, 1);
+  expect(placed!.height).toBe(placed!.width);
+  expect(shown(log, 'film')[0]).toMatchObject({ film: 'camera', delayMs: 120 });
+
+  // The next time it stands as it was left.
+  await openRoom(page, id);
+  await turnCameraOn(page);
+  await expect(inset(page)).toHaveCSS('border-radius', '50%');
+});
+
+test('the emptiest corner is offered where the inset hides what is written, and never forced', async ({ page }) => {
+  const { id } = await makeLesson(page, 'A full corner', 1);
+  await openRoom(page, id);
+  await turnCameraOn(page);
+  await record(page);
+  for (let i = 0; i < 6; i += 1) await draw(page, [0.3, 0.78 + i * 0.03], [0.99, 0.79 + i * 0.03], 12);
+  const before = (await inset(page).boundingBox())!;
+  const offer = page.getByRole('button', { name: /Move the camera picture to the upper right corner/ });
+  await expect(offer).toBeVisible();
+  expect((await inset(page).boundingBox())!.y).toBeCloseTo(before.y, 0);
+  await offer.click();
+  await expect.poll(async () => (await inset(page).boundingBox())!.y).toBeLessThan(before.y - 200);
+  await expect(offer).toHaveCount(0);
+});
+
+test('a camera that is refused or taken says so, and the lesson is recorded without it', async ({ page }) => {
+  const { id } = await makeLesson(page, 'No camera', 1);
+  await page.addInitScript(() => {
+    const media = navigator.mediaDevices;
+    const open = media.getUserMedia.bind(media);
+    let tries = 0;
+    media.getUserMedia = (wanted) => {
+      if (!wanted?.video) return open(wanted);
+      tries += 1;
+      return Promise.reject(new DOMException('no', tries === 1 ? 'NotAllowedError' : 'NotReadableError'));
+    };
+  });
+  await openRoom(page, id);
+  await page.getByRole('button', { name: 'Camera', exact: true }).click();
+  await page.getByRole('switch', { name: 'Camera' }).click();
+  await expect(page.getByText('This page may not use the camera.')).toBeVisible();
+  await page.getByRole('switch', { name: 'Camera' }).click();
+  await expect(page.getByText('Another program is using the camera.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await record(page);
+  await page.waitForTimeout(800);
+  await stopAndSave(page);
+});
+
+test('a camera that is pulled out is told, and the take goes on', async ({ page }) => {
+  const { id } = await makeLesson(page, 'Pulled out', 1);
+  await page.addInitScript(() => {
+    const media = navigator.mediaDevices;
+    const open = media.getUserMedia.bind(media);
+    media.getUserMedia = async (wanted) => {
+      const stream = await open(wanted);
+      if (wanted?.video) Object.assign(window, { camera: stream.getVideoTracks()[0] });
+      return stream;
+    };
+  });
+  await openRoom(page, id);
+  await turnCameraOn(page);
+  await record(page);
+  await page.waitForTimeout(1200);
+  await page.evaluate(() =>
+    (window as unknown as { camera: MediaStreamTrack }).camera.dispatchEvent(new Event('ended')),
+  );
+  await expect(page.getByText('The camera is gone. Voice and ink are still recorded.')).toBeVisible();
+  await page.waitForTimeout(800);
+  await stopAndSave(page);
+  const log = await take(page, id);
+  expect(shown(log, 'framing').map((event) => event['framing'])).toEqual(['inset', 'page']);
+  expect(shown(log, 'film-ended')).toHaveLength(1);
+});
+
+interface Inset {
+  readonly width: number;
+  readonly height: number;
+  readonly crop: readonly number[];
+}
+
+/** Whether the fake camera, which is bright green, is to be seen at the middle of a film at each moment (seconds). */
+async function greens(page: Page, address: string, moments: readonly number[]): Promise<readonly boolean[]> {
+  return page.evaluate(
+    async ([address, moments]) => {
+      const video = document.createElement('video');
+      video.muted = true;
+      video.src = address;
+      await new Promise((resolve) => video.addEventListener('loadeddata', resolve));
+      const canvas = new OffscreenCanvas(video.videoWidth, video.videoHeight);
+      const context = canvas.getContext('2d')!;
+      const seen: boolean[] = [];
+      for (const moment of moments) {
+        video.currentTime = moment;
+        await new Promise((resolve) => video.addEventListener('seeked', resolve, { once: true }));
+        context.drawImage(video, 0, 0);
+        const [r = 0, g = 0, b = 0] = context.getImageData(canvas.width / 4, canvas.height / 4, 1, 1).data;
+        seen.push(g > 90 && g > r * 1.5 && g > b * 1.5);
+      }
+      return seen;
+    },
+    [address, moments] as const,
+  );
+}
+
+/** Whether the camera is painted anywhere on the stage. */
+const greenOnStage = (page: Page) =>
+  page.evaluate(() => {
+    const canvas = document.querySelector<HTMLCanvasElement>('canvas[data-stage]')!;
+    const { data } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
+    for (let i = 0; i < data.length; i += 400) {
+      const [r = 0, g = 0, b = 0, a = 0] = data.subarray(i, i + 4);
+      if (a > 200 && g > 90 && g > r * 1.5 && g > b * 1.5) return true;
+    }
+    return false;
+  });

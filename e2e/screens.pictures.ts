@@ -69,6 +69,65 @@ test('the recording room at work', async ({ page }) => {
   await expect(page.getByText('Ready to record')).toBeVisible();
 });
 
+test('the recording room with a camera', async ({ page }) => {
+  await page.addInitScript(drawnPresenter);
+  await signIn(page, 'ilse.marrow');
+  await page.goto('/lessons');
+  await page.getByRole('link', { name: 'The rule of twelfths' }).click();
+  await page.waitForURL(/lessons\/.+/);
+  await openRoom(page, /lessons\/([^/]+)/.exec(page.url())![1]!);
+  await page.getByRole('button', { name: 'Camera', exact: true }).click();
+  await page.getByRole('switch', { name: 'Camera' }).click();
+  await page.getByRole('button', { name: 'Camera on' }).waitFor();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('ArrowRight');
+  await record(page);
+  await page.keyboard.press('2');
+  await draw(page, [0.3, 0.42], [0.5, 0.3]);
+  await page
+    .getByRole('button', { name: /upper right corner/ })
+    .click({ timeout: 5000 })
+    .catch(() => undefined);
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: join(FOLDER, 'record-camera.png') });
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('It is saved.')).toBeVisible();
+  await page.getByRole('button', { name: 'Record again' }).click();
+  await expect(page.getByText('Ready to record')).toBeVisible();
+});
+
+/** A camera that shows someone who does not exist: a few shapes. */
+function drawnPresenter(): void {
+  const media = navigator.mediaDevices;
+  const open = media.getUserMedia.bind(media);
+  media.getUserMedia = (wanted) => {
+    if (!wanted?.video) return open(wanted);
+    const canvas = Object.assign(document.createElement('canvas'), { width: 960, height: 540 });
+    const context = canvas.getContext('2d')!;
+    const round = (colour: string, x: number, y: number, rx: number, ry: number) => {
+      context.fillStyle = colour;
+      context.beginPath();
+      context.ellipse(x, y, rx, ry, 0, 0, Math.PI * 2);
+      context.fill();
+    };
+    let turn = 0;
+    setInterval(() => {
+      turn += 1;
+      context.fillStyle = '#cfd8d2';
+      context.fillRect(0, 0, 960, 540);
+      context.fillStyle = '#a9b8b0';
+      context.fillRect(0, 0, 960, 60 + (turn % 2));
+      round('#2f6b57', 480, 620, 280, 240);
+      round('#5a3a22', 480, 215, 135, 150);
+      round('#d9a77c', 480, 250, 105, 130);
+      round('#3b2a1c', 440, 240, 10, 12);
+      round('#3b2a1c', 520, 240, 10, 12);
+      round('#8a3d2c', 480, 315, 34, 10 + (turn % 5));
+    }, 60);
+    return Promise.resolve(canvas.captureStream());
+  };
+}
+
 for (const [suffix, viewport] of [
   ['', { width: 1280, height: 800 }],
   ['-phone', { width: 390, height: 844 }],
@@ -81,6 +140,14 @@ for (const [suffix, viewport] of [
     await page.getByRole('navigation', { name: 'Pages' }).getByRole('button').nth(2).click();
     await page.getByRole('button', { name: 'Ten seconds on' }).click();
     await picture(page, `watch${suffix}`);
+    if (suffix !== '') {
+      await page.goto('/desk');
+      await page.getByRole('link', { name: /The rule of twelfths/ }).click();
+      await page.getByRole('link', { name: 'Record your answer' }).click();
+      await expect(page.getByText('Ready to record')).toBeVisible();
+      await page.waitForTimeout(1500);
+      await picture(page, 'answer-phone');
+    }
     await page.goto('/desk?list=feedback');
     await page.getByRole('link', { name: /Course to steer/ }).click();
     await page.getByRole('slider', { name: 'Time in the lesson' }).press('ArrowRight');

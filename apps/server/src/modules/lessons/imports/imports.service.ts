@@ -11,7 +11,8 @@ import { MOST_PAGES } from '../lessons.rules.ts';
 import { LessonsService } from '../lessons.service.ts';
 import { checkFile, type CheckedFile } from './checkFile.ts';
 import { storeClip } from './media.ts';
-import { pdfPicture } from './pdf.ts';
+import { DrawnAhead } from './drawnAhead.ts';
+import { pdfPicture, pdfPictures } from './pdf.ts';
 import { storePictureFile, storeRawPicture, storeSvg, type StoredPicture } from './pictures.ts';
 import { byName } from './sniff.ts';
 import { cleanSvg } from './svg.ts';
@@ -42,8 +43,6 @@ interface NewImport {
 }
 
 export const IMPORT = 'import-pages';
-/** Pages drawn at the same time: drawing one is a program of its own. */
-const AT_ONCE = 3;
 
 /** Brings files in as pages: checked at once, drawn by the job process, each page there as soon as it is ready. */
 @Injectable()
@@ -134,20 +133,12 @@ export class ImportsService implements OnModuleInit {
       await this.withFile(file, async (path) => {
         // A second try of the same job goes on where the first one stopped.
         const pages = numbers.map((page) => ({ page, source: `${file.key}#${page}#${job.id}` }));
-        const drawing = new Map<string, Promise<readonly StoredPicture[]>>();
-        const begin = (at: number) => {
-          const next = pages[at];
-          if (!next || there.has(next.source)) return;
-          const drawn = this.draw(file, path, next.page);
-          // A failure is met where the page is waited for, in its turn.
-          drawn.catch(() => undefined);
-          drawing.set(next.source, drawn);
-        };
-        for (let at = 0; at < AT_ONCE; at += 1) begin(at);
-        for (const [at, { page, source }] of pages.entries()) {
-          const pictures = (await drawing.get(source)) ?? [];
-          drawing.delete(source);
-          begin(at + AT_ONCE);
+        const drawing = new DrawnAhead(
+          pages.filter(({ source }) => !there.has(source)).map(({ page }) => page),
+          (chunk) => this.#drawChunk(file, path, chunk),
+        );
+        for (const { page, source } of pages) {
+          const pictures = there.has(source) ? [] : await drawing.next();
           const cues = cuesOfText(file.notes?.[page - 1] ?? '');
           for (const picture of pictures) {
             await this.lessons.addPage(job.subjectId, { kind: as, source, cues, ...picture });
@@ -167,6 +158,21 @@ export class ImportsService implements OnModuleInit {
     );
     const page = { kind: 'clip', source, cues: '', clip: { clip, lengthMs, moving }, ...poster } as const;
     await this.lessons.addPage(job.subjectId, page);
+  }
+
+  /** The pictures of some pages that follow each other, each as soon as it is there. */
+  #drawChunk(file: StoredFile, path: string, chunk: readonly number[]): readonly Promise<readonly StoredPicture[]>[] {
+    if (file.kind !== 'pdf') return chunk.map((page) => this.draw(file, path, page));
+    const pictures = pdfPictures(path, chunk[0]!, chunk.at(-1)!);
+    let before: Promise<unknown> = Promise.resolve();
+    return chunk.map((page) => {
+      const drawn = before.then(() => pictures.next());
+      before = drawn.catch(() => undefined);
+      return drawn.then(({ value, done }) =>
+        // A page that ends the row is tried by itself: its own fault is then told.
+        done ? this.draw(file, path, page) : storeRawPicture(this.storage, value).then((picture) => [picture]),
+      );
+    });
   }
 
   /** The pictures of one page of a file: more than one only for text. */
