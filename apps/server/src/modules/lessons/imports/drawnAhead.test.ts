@@ -12,8 +12,8 @@ describe('pages drawn ahead', () => {
     expect([first, begun]).toEqual([
       10,
       [
-        [1, 2, 3, 4, 5, 6],
-        [7, 8],
+        [1, 2, 3, 4, 5],
+        [6, 7, 8],
       ],
     ]);
     const rest: number[] = [];

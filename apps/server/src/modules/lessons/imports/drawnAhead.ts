@@ -1,5 +1,5 @@
 /** So many pages are drawn by one program: opening the file is paid once. */
-const CHUNK = 6;
+const CHUNK = 5;
 /** Chunks drawn at the same time: one for each of two cores. */
 const AT_ONCE = 2;
 

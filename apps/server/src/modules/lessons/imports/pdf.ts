@@ -1,4 +1,7 @@
 import { execFile, spawn } from 'node:child_process';
+import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { Problem } from '../../../platform/http/index.ts';
 
@@ -70,51 +73,33 @@ export async function pdfPiece(path: string, page: number, part: Share): Promise
 
 /**
  * Draws pages `first` to `last` (both in) one after another: opening a file and its fonts costs as much as drawing a
- * page. It may end early, where a page cannot be drawn.
+ * page. It ends early where a page cannot be drawn.
  */
 export async function* pdfPictures(path: string, first: number, last: number): AsyncGenerator<RawPicture> {
-  const args = ['-f', `${first}`, '-l', `${last}`, '-scale-to-x', `${PICTURE_WIDTH}`, '-scale-to-y', '-1', path];
-  const patience = PAGE_PATIENCE_MS * (last - first + 1);
-  const child = spawn('pdftoppm', args, { stdio: ['ignore', 'pipe', 'ignore'], timeout: patience });
+  // By way of files: through a pipe the pixels of a page come in a hundred pieces, and joining them takes longer.
+  const folder = await mkdtemp(join(tmpdir(), 'oakbell-pages-'));
   try {
-    let chunks: Buffer[] = [];
-    let length = 0;
-    let wanted = Infinity;
-    for await (const chunk of child.stdout as AsyncIterable<Buffer>) {
-      chunks.push(chunk);
-      length += chunk.length;
-      // Joined only when a whole picture is there, or its header is still to be read: pieces come by the thousand.
-      while (length >= wanted || (wanted === Infinity && length >= HEADER_BYTES)) {
-        const bytes = Buffer.concat(chunks);
-        const header = headerOf(bytes);
-        if (!header) return;
-        wanted = header.length + header.width * header.height * 3;
-        chunks = [bytes];
-        if (bytes.length < wanted) break;
-        yield { width: header.width, height: header.height, rgb: bytes.subarray(header.length, wanted) };
-        chunks = [bytes.subarray(wanted)];
-        length = bytes.length - wanted;
-        wanted = Infinity;
-      }
-    }
+    const args = ['-f', `${first}`, '-l', `${last}`, '-scale-to-x', `${PICTURE_WIDTH}`, '-scale-to-y', '-1'];
+    await run('pdftoppm', [...args, path, join(folder, 'page')], {
+      timeout: PAGE_PATIENCE_MS * (last - first + 1),
+    }).catch(() => undefined);
+    // Their numbers are padded alike, so they sort as pages.
+    for (const name of (await readdir(folder)).sort()) yield pictureOf(await readFile(join(folder, name)));
   } finally {
-    child.kill();
+    await rm(folder, { recursive: true, force: true });
   }
 }
 
-/** The header of a picture is within so many bytes. */
-const HEADER_BYTES = 64;
-
-function headerOf(bytes: Buffer): { readonly width: number; readonly height: number; readonly length: number } | null {
-  const header = /^P6\s+(\d+)\s+(\d+)\s+255\s/.exec(bytes.subarray(0, HEADER_BYTES).toString('latin1'));
-  return header && { width: Number(header[1]), height: Number(header[2]), length: header[0].length };
+/** @throws Problem `pdf-broken` where there is no picture */
+function pictureOf(bytes: Buffer): RawPicture {
+  const header = /^P6\s+(\d+)\s+(\d+)\s+255\s/.exec(bytes.subarray(0, 64).toString('latin1'));
+  if (!header) throw new Problem(422, 'pdf-broken', 'A page of this PDF cannot be drawn.');
+  return { width: Number(header[1]), height: Number(header[2]), rgb: bytes.subarray(header[0].length) };
 }
 
 async function drawn(path: string, page: number, how: readonly string[]): Promise<RawPicture> {
   const bytes = await output('pdftoppm', ['-f', `${page}`, '-l', `${page}`, ...how, path]);
-  const header = headerOf(bytes);
-  if (!header) throw new Problem(422, 'pdf-broken', `Page ${page} of this PDF cannot be drawn.`);
-  return { width: header.width, height: header.height, rgb: bytes.subarray(header.length) };
+  return pictureOf(bytes);
 }
 
 function output(command: string, args: readonly string[]): Promise<Buffer> {
