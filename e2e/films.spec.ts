@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { filmPixels, type Pixel } from './support/filmPixels.ts';
 import { makeLesson, signIn } from './support/people.ts';
 import { draw, logOf, openRoom, press, record, segmentsOf, stopAndSave, type LogEvent } from './support/room.ts';
 
@@ -14,6 +15,8 @@ async function turnCameraOn(page: Page): Promise<void> {
   await expect(page.getByRole('button', { name: 'Camera on' })).toBeVisible();
   await page.keyboard.press('Escape');
 }
+/** The fake camera is bright green. */
+const isGreen = ([red, green, blue]: Pixel): boolean => green > 90 && green > red * 1.5 && green > blue * 1.5;
 const inset = (page: Page) => page.getByRole('group', { name: /Camera picture/ });
 
 test('a camera is recorded beside the voice, framed with keys, dragged, and seen by who watches', async ({ page }) => {
@@ -62,8 +65,8 @@ test('a camera is recorded beside the voice, framed with keys, dragged, and seen
     .toBe(200);
   // In the published film the camera is there while the framing shows it, and nothing after it was hidden.
   const hidden = shown(log, 'framing')[2]!.at / 1e6;
-  const [during, after] = await greens(page, `/api/editions/${edition}/films/camera`, [1.5, hidden + 0.7]);
-  expect([during, after]).toEqual([true, false]);
+  const seen = await filmPixels(page, `/api/editions/${edition}/films/camera`, [1.5, hidden + 0.7], [0.2]);
+  expect(seen.map(isGreen)).toEqual([true, false]);
   await page.goto(`/lessons/${id}/polish`);
   await expect(page.getByText(/long$/)).toBeVisible();
   await page.keyboard.press('Space');
@@ -174,30 +177,6 @@ interface Inset {
   readonly width: number;
   readonly height: number;
   readonly crop: readonly number[];
-}
-
-/** Whether the fake camera, which is bright green, is to be seen at the middle of a film at each moment (seconds). */
-async function greens(page: Page, address: string, moments: readonly number[]): Promise<readonly boolean[]> {
-  return page.evaluate(
-    async ([address, moments]) => {
-      const video = document.createElement('video');
-      video.muted = true;
-      video.src = address;
-      await new Promise((resolve) => video.addEventListener('loadeddata', resolve));
-      const canvas = new OffscreenCanvas(video.videoWidth, video.videoHeight);
-      const context = canvas.getContext('2d')!;
-      const seen: boolean[] = [];
-      for (const moment of moments) {
-        video.currentTime = moment;
-        await new Promise((resolve) => video.addEventListener('seeked', resolve, { once: true }));
-        context.drawImage(video, 0, 0);
-        const [r = 0, g = 0, b = 0] = context.getImageData(canvas.width / 4, canvas.height / 4, 1, 1).data;
-        seen.push(g > 90 && g > r * 1.5 && g > b * 1.5);
-      }
-      return seen;
-    },
-    [address, moments] as const,
-  );
 }
 
 /** Whether the camera is painted anywhere on the stage. */

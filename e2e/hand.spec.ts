@@ -331,3 +331,53 @@ test('what a hand wrote for the lesson plays back to a learner as it was', async
   const { context } = await asPerson(browser, 'tam.oriel');
   await context.close();
 });
+
+for (const [what, how] of [
+  ['a display scale of 125 %', { deviceScaleFactor: 1.25 }],
+  ['a browser zoomed to 150 %', { deviceScaleFactor: 1.5, viewport: { width: 853, height: 533 } }],
+] as const) {
+  test(`with ${what} ink is sharp and lands where the pen was`, async ({ browser }) => {
+    const { page, context } = await asPerson(browser, 'ilse.marrow', how);
+    const { id } = await makeLesson(page, 'Scaled', 1);
+    await openRoom(page, id);
+    await record(page);
+    await draw(page, [0.25, 0.4], [0.75, 0.6], 20);
+    const size = await page.locator('canvas[data-stage]').evaluate((node) => {
+      const canvas = node as HTMLCanvasElement;
+      return canvas.width / canvas.getBoundingClientRect().width;
+    });
+    expect(size).toBeCloseTo(how.deviceScaleFactor, 1);
+    await stopAndSave(page);
+    const [stroke] = strokes(await take(page, id)) as unknown as { points: number[] }[];
+    const [x = 0, y = 0] = stroke!.points;
+    expect(Math.abs(x / 10 - 400)).toBeLessThan(6);
+    expect(Math.abs(y / 10 - 360)).toBeLessThan(6);
+    await context.close();
+  });
+}
+
+test('setting the clock of the machine in the middle of a take moves no ink', async ({ page }) => {
+  const { id } = await makeLesson(page, 'Clock set', 1);
+  await page.addInitScript(() => {
+    const real = Date.now.bind(Date);
+    let shift = 0;
+    Object.assign(window, { setClock: (by: number) => (shift = by) });
+    Date.now = () => real() + shift;
+  });
+  await openRoom(page, id);
+  await record(page);
+  await page.waitForTimeout(1000);
+  for (const by of [3_600_000, -3_600_000]) {
+    await page.evaluate((shift) => (window as unknown as { setClock: (by: number) => void }).setClock(shift), by);
+    await page.waitForTimeout(700);
+    await draw(page, [0.2, 0.3], [0.5, 0.3], 10);
+  }
+  await page.waitForTimeout(300);
+  await stopAndSave(page);
+  const [segment] = await segmentsOf(page, id);
+  const at = strokes(await take(page, id)).map((event) => event.at / 1e6);
+  expect(at).toHaveLength(2);
+  expect(at[0]).toBeGreaterThan(1.5);
+  expect(at[1]! - at[0]!).toBeGreaterThan(0.7);
+  expect(at[1]!).toBeLessThan(segment!.end / 1e6 - 0.5);
+});

@@ -16,7 +16,7 @@ import type { Person } from '../../platform/sessions/index.ts';
 import { decodeVoice, encodeVoice, ffmpegToFile, hasSound } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { clipKey, corePage, LessonsService, mayMake, PagesService, type LessonEntity } from '../lessons/index.ts';
-import { RATE, TakeFilmsService, TakesService, type TakeEntity } from '../takes/index.ts';
+import { RATE, TakeFilmsService, TakeMaterialService, TakesService, type TakeEntity } from '../takes/index.ts';
 import { EditionEntity } from './edition.entity.ts';
 import { coarsePeaks, takesNeeded, type Manifest } from './manifest.ts';
 import { cutFilm } from './programmeFilm.ts';
@@ -49,6 +49,7 @@ export class EditionsService implements OnModuleInit {
     private readonly pages: PagesService,
     private readonly takes: TakesService,
     private readonly takeFilms: TakeFilmsService,
+    private readonly material: TakeMaterialService,
     private readonly jobs: JobsService,
     private readonly handlers: JobHandlers,
     @Inject(STORAGE) private readonly storage: Storage,
@@ -155,7 +156,7 @@ export class EditionsService implements OnModuleInit {
     const programme = programmeOf(edition.edits);
     const takes = new Map<string, TakeIndex>();
     for (const { takeId } of edition.edits.segments) {
-      if (!takes.has(takeId)) takes.set(takeId, new TakeIndex(await this.takes.events(takeId)));
+      if (!takes.has(takeId)) takes.set(takeId, new TakeIndex(await this.material.events(takeId)));
     }
     const still = new Set(pages.flatMap((page) => (page.kind === 'clip' && !page.moving ? [page.clip] : [])));
     const made: ProgrammeFilm[] = [];
@@ -213,9 +214,9 @@ export class EditionsService implements OnModuleInit {
 
   /** The voice of a take as it is heard: cleaned, with what was switched on in the sound check, and its clips. */
   async #takeVoice(take: TakeEntity, pages: readonly Page[]): Promise<Float32Array> {
-    const events = await this.takes.events(take.id);
+    const events = await this.material.events(take.id);
     const switched = events.find((event) => event.kind === 'sound');
-    const samples = await this.takes.samples(take, CLEANING);
+    const samples = await this.material.samples(take, CLEANING);
     const voice = switched ? throughSwitches(samples, RATE, switched) : samples;
     const sounds: LaidOver[] = [];
     for (const { clip, start, end, from } of clipsHeard(pages, new TakeIndex(events))) {
@@ -243,7 +244,7 @@ export class EditionsService implements OnModuleInit {
       pages: pages.map((page) => ({ ...corePage(page), ...(page.smallPicture ? { small: page.smallPicture } : {}) })),
       edits: edition.edits,
       takes: await Promise.all(
-        needed.map(async (id) => ({ id, log: await this.takes.logText(id), earlier: earlier.get(id) ?? [] })),
+        needed.map(async (id) => ({ id, log: await this.material.logText(id), earlier: earlier.get(id) ?? [] })),
       ),
       films,
       peaks: Buffer.from(peaks).toString('base64'),

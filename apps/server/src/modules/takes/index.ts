@@ -3,3 +3,4 @@ export { TakesService } from './takes.service.ts';
 export { RATE, type TakeEntity } from './take.entity.ts';
 export { takeDto, TakeDto } from './takes.controller.ts';
 export { TakeFilmsService } from './takeFilms.service.ts';
+export { TakeMaterialService } from './takeMaterial.service.ts';

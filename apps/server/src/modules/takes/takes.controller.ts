@@ -24,6 +24,7 @@ import { LessonsService } from '../lessons/index.ts';
 import { RATE, type TakeEntity, type Track } from './take.entity.ts';
 import { logKey, voiceKey } from './takes.rules.ts';
 import { TakeFilmsService } from './takeFilms.service.ts';
+import { TakeMaterialService } from './takeMaterial.service.ts';
 import { TakesService } from './takes.service.ts';
 
 export class OpenTakeDto {
@@ -88,6 +89,7 @@ export class TakesController {
   constructor(
     private readonly takes: TakesService,
     private readonly films: TakeFilmsService,
+    private readonly material: TakeMaterialService,
     private readonly lessons: LessonsService,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
@@ -220,7 +222,7 @@ export class TakesController {
   @For('teacher')
   @ApiOkResponse({ type: AnalysisDto })
   async analysis(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<AnalysisDto> {
-    const { quiet, silentWriting } = await this.takes.analysis(await this.takes.ownOne(person, id));
+    const { quiet, silentWriting } = await this.material.analysis(await this.takes.ownOne(person, id));
     return { quiet: [...quiet], silentWriting: [...silentWriting] };
   }
 
@@ -228,14 +230,14 @@ export class TakesController {
   @For('teacher')
   @ApiOkResponse({ type: SpeakingRateDto })
   async speakingRate(@By() person: Person): Promise<SpeakingRateDto> {
-    return { wordsPerMinute: await this.takes.speakingRate(person.id) };
+    return { wordsPerMinute: await this.material.speakingRate(person.id) };
   }
 
   @Get('takes/:id/peaks')
   @For('teacher', 'learner')
   @ApiOkResponse({ description: 'a hundred peaks a second, one byte each' })
   async peaks(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Res() response: Response): Promise<void> {
-    const bytes = await this.takes.peaks(await this.takes.ownOne(person, id));
+    const bytes = await this.material.peaks(await this.takes.ownOne(person, id));
     response.type('application/octet-stream').set('Cache-Control', 'private, max-age=31536000, immutable').send(bytes);
   }
 }

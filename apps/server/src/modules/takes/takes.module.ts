@@ -4,12 +4,13 @@ import { LessonsModule } from '../lessons/index.ts';
 import { TakeEntity, TakePartEntity } from './take.entity.ts';
 import { TakesController } from './takes.controller.ts';
 import { TakeFilmsService } from './takeFilms.service.ts';
+import { TakeMaterialService } from './takeMaterial.service.ts';
 import { TakesService } from './takes.service.ts';
 
 @Module({
   imports: [TypeOrmModule.forFeature([TakeEntity, TakePartEntity]), LessonsModule],
   controllers: [TakesController],
-  providers: [TakesService, TakeFilmsService],
-  exports: [TakesService, TakeFilmsService],
+  providers: [TakesService, TakeFilmsService, TakeMaterialService],
+  exports: [TakesService, TakeFilmsService, TakeMaterialService],
 })
 export class TakesModule {}

@@ -1,30 +1,19 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { levelsOf, peaksOf, quietStretches } from '@oakbell/core/audio';
-import { fromFrames, fromMillis } from '@oakbell/core/clock';
+import { fromFrames } from '@oakbell/core/clock';
 import type { EditList } from '@oakbell/core/edits';
-import { analyseTake, keptRanges, logHeaderText, readLog, type TakeAnalysis, type TakeEvent } from '@oakbell/core/log';
-import { learntRate, wordCount, type SpokenPage } from '@oakbell/core/pages';
+import { keptRanges, logHeaderText, readLog } from '@oakbell/core/log';
 import { createHash, randomUUID } from 'node:crypto';
 import { In, LessThan, Repository } from 'typeorm';
 import { ensureFor, notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
-import { decodeVoice } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { LessonsService, textOfCues } from '../lessons/index.ts';
+import { LessonsService } from '../lessons/index.ts';
 import { TakeEntity, TakePartEntity, RATE, type Track } from './take.entity.ts';
-import {
-  analysisKey,
-  logKey,
-  missingParts,
-  partKey,
-  peaksKey,
-  recordedElsewhere,
-  unbroken,
-  voiceKey,
-} from './takes.rules.ts';
+import { logKey, missingParts, partKey, recordedElsewhere, unbroken, voiceKey } from './takes.rules.ts';
 import { readFilmPart } from './filmPart.ts';
 import { TakeFilmsService } from './takeFilms.service.ts';
+import { TakeMaterialService } from './takeMaterial.service.ts';
 import { voiceFile } from './voiceFile.ts';
 import { readVoicePart, runEnd, runsOf, type Run, type VoicePart } from './voicePart.ts';
 
@@ -54,9 +43,6 @@ export interface Arrived {
   readonly nextRun: number;
 }
 
-/** A teacher's speaking rate is learnt from so many takes. */
-const RATE_TAKES = 12;
-
 /** Whether bytes are a part of a track. */
 const READABLE: Readonly<Record<Track, (bytes: Buffer) => boolean>> = {
   log: () => true,
@@ -71,6 +57,7 @@ export class TakesService {
     @InjectRepository(TakePartEntity) private readonly parts: Repository<TakePartEntity>,
     private readonly lessons: LessonsService,
     private readonly films: TakeFilmsService,
+    private readonly material: TakeMaterialService,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
@@ -251,61 +238,6 @@ export class TakesService {
     return made;
   }
 
-  async logText(takeId: string): Promise<string> {
-    return (await this.storage.read(logKey(takeId))).toString('utf8');
-  }
-
-  /** What happened in a take, in rising time; nothing where its log cannot be read. */
-  async events(takeId: string): Promise<readonly TakeEvent[]> {
-    const log = readLog(await this.logText(takeId));
-    return log.ok ? log.events : [];
-  }
-
-  /** The samples of a finished take, exactly as long as the take. */
-  async samples(take: TakeEntity, filters?: string): Promise<Float32Array> {
-    const decoded = await decodeVoice(await this.storage.read(voiceKey(take.id)), filters);
-    if (decoded.length === take.frames) return decoded;
-    const exact = new Float32Array(take.frames);
-    exact.set(decoded.subarray(0, take.frames));
-    return exact;
-  }
-
-  /** A hundred peaks a second; made once and kept. */
-  async peaks(take: TakeEntity): Promise<Buffer> {
-    const key = peaksKey(take.id);
-    if ((await this.storage.size(key)) === null) await this.storage.put(key, peaksOf(await this.samples(take), RATE));
-    return this.storage.read(key);
-  }
-
-  /** Quiet stretches of a second and more, silent writing, and what was spoken on each page; made once and kept. */
-  async analysis(take: TakeEntity): Promise<TakeAnalysis> {
-    const key = analysisKey(take.id);
-    if ((await this.storage.size(key)) === null) {
-      const quiet = quietStretches(levelsOf(await this.samples(take), RATE), { shortest: fromMillis(1000) });
-      const found = analyseTake(await this.events(take.id), quiet, fromFrames(take.frames, RATE));
-      await this.storage.put(key, Buffer.from(JSON.stringify(found)));
-    }
-    return JSON.parse((await this.storage.read(key)).toString('utf8')) as TakeAnalysis;
-  }
-
-  /** Words a minute as a teacher's newest takes show, by the cues of the pages they spoke on. */
-  async speakingRate(personId: string): Promise<number> {
-    const newest = await this.takes.find({
-      where: { byId: personId, state: 'finished' },
-      order: { openedAt: 'DESC' },
-      take: RATE_TAKES,
-    });
-    const spoken: SpokenPage[] = [];
-    for (const take of newest) {
-      const { spokenByPage } = await this.analysis(take);
-      const cues = new Map((await this.lessons.allPagesOf(take.lessonId)).map((page) => [page.id, page.cues]));
-      for (const [page, time] of Object.entries(spokenByPage)) {
-        spoken.push({ words: wordCount(textOfCues(cues.get(page) ?? '')), spoken: time });
-      }
-    }
-    return learntRate(spoken);
-  }
-
   async #close(
     take: TakeEntity,
     runs: readonly Run[],
@@ -326,7 +258,7 @@ export class TakesService {
 
   /** Puts a take at the end of the lesson, without what was said again. */
   async #append(take: TakeEntity): Promise<void> {
-    for (const kept of keptRanges(await this.events(take.id), fromFrames(take.frames, RATE))) {
+    for (const kept of keptRanges(await this.material.events(take.id), fromFrames(take.frames, RATE))) {
       const segment = { id: randomUUID(), takeId: take.id, ...kept };
       await this.lessons.edit(take.lessonId, (edits) => ({ op: 'insert', index: edits.segments.length, segment }));
     }

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { micros } from '@oakbell/core/clock';
+import { micros, ZERO } from '@oakbell/core/clock';
 import { NO_HISTORY, revise, type Edit, type Programme, type Segment } from '@oakbell/core/edits';
 import { readLog, TakeIndex, type TakeEvent } from '@oakbell/core/log';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
@@ -135,7 +135,8 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
         note={lesson.edits.segments.length > 0 ? 'What you record now comes after what is there.' : ''}
         pages={pages}
         pictureAddress={pictureOf(lesson.id)}
-        earlierInk={(page) => inkLeftOn(page, lesson, takes)}
+        earlierInk={(page) => leftBy(lesson, takes).finalMarks(page)}
+        earlierHeight={(page) => leftBy(lesson, takes).heightAt(page, ZERO)}
         targetMs={lesson.targetMs}
         onFinished={refresh}
         onKeep={() => navigate(`/lessons/${lesson.id}/polish`)}
@@ -186,14 +187,14 @@ const roomPages = (lesson: Lesson): readonly RoomPage[] =>
     cues: page.cues,
   }));
 
-/** What the takes of the lesson, in their order, left on a page: each as far as the lesson plays it. */
-function inkLeftOn(page: string, lesson: Lesson, takes: readonly TakeMaterial[]) {
+/** What the takes of the lesson, in their order, left on its pages: each as far as the lesson plays it. */
+function leftBy(lesson: Lesson, takes: readonly TakeMaterial[]): TakeIndex {
   const ends = new Map<string, number>();
   for (const { takeId, end } of lesson.edits.segments) ends.set(takeId, Math.max(ends.get(takeId) ?? 0, end));
   const logs = [...ends].map(([id, end]) =>
     eventsOf(takes.find((take) => take.id === id)?.log ?? '').filter((event) => event.at <= end),
   );
-  return new TakeIndex([], logs).finalMarks(page);
+  return new TakeIndex([], logs);
 }
 
 function eventsOf(log: string): readonly TakeEvent[] {

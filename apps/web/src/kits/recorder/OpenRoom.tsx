@@ -1,28 +1,23 @@
-import { Alert, Text } from '@mantine/core';
 import { timeText } from '@oakbell/core/clock';
 import type { StraightEdge } from '@oakbell/core/ink';
 import { picturesOf } from '@oakbell/core/pages';
 import { useEffect, useRef, useState } from 'react';
-import { KeyHelp, PageTitle, useKeys } from '../../shared/ui/index.ts';
+import { PageTitle, useKeys } from '../../shared/ui/index.ts';
 import { usePictures } from '../stage/index.ts';
 import { CameraOnPage } from './camera/CameraOnPage.tsx';
-import { CameraSetup } from './camera/CameraSetup.tsx';
 import { EmptierCorner } from './camera/EmptierCorner.tsx';
-import { Framings } from './camera/Framings.tsx';
 import { useCamera } from './camera/useCamera.ts';
 import { ClipOnPage } from './clip/ClipOnPage.tsx';
 import { BoardScroll } from './BoardScroll.tsx';
-import { Companion } from './Companion.tsx';
 import { InkStage, type InkStageHandle } from './InkStage.tsx';
 import { LevelColumn } from './LevelColumn.tsx';
 import { PageStrip } from './PageStrip.tsx';
 import { keepTray, keptTray, type Tool } from './pens.ts';
 import { PenTray } from './PenTray.tsx';
 import { Review } from './Review.tsx';
-import { RoomClock } from './RoomClock.tsx';
-import { ROOM_KEYS, roomKeys } from './roomKeys.ts';
+import { roomKeys } from './roomKeys.ts';
+import { RoomHead } from './RoomHead.tsx';
 import type { RoomProps } from './roomProps.ts';
-import { RoomSetup } from './RoomSetup.tsx';
 import { RunControls } from './RunControls.tsx';
 import classes from './Room.module.css';
 import { SignInAgain } from './SignInAgain.tsx';
@@ -33,7 +28,7 @@ import { useFilmedPage } from './useFilmedPage.ts';
 import { useLimit } from './useLimit.ts';
 import { useRecorderView } from './useRecorder.ts';
 import { WindowOnPage } from './window/WindowOnPage.tsx';
-import { ALARM_WORDS, SENDING_WORDS, stateWords } from './words.ts';
+import { isOver, stateWords } from './words.ts';
 
 export interface OpenRoomProps extends RoomProps {
   readonly recorder: TakeRecorder;
@@ -92,7 +87,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
     else if (state.kind === 'paused') void recorder.goOn();
   };
   const running = state.kind === 'recording' || state.kind === 'paused';
-  const reviewing = state.kind === 'recorded' || state.kind === 'stopping' || state.kind === 'failed';
+  const reviewing = isOver(state);
   const straightEdge = () =>
     setEdge((before) => (before ? null : { ...FIRST_EDGE, centre: { x: 800, y: top + viewHeight / 2 } }));
   const sayAgain = () => (running ? void recorder.sayAgain() : (false as const));
@@ -129,54 +124,17 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
   return (
     <div className={classes.room} data-state={state.kind}>
       <PageTitle>{`${stateWords(state)} · ${props.title}`}</PageTitle>
-      <div className={classes.head}>
-        <span className={classes.state} data-state={state.kind} role="status">
-          <span className={classes.lamp} aria-hidden />
-          {stateWords(state)}
-        </span>
-        <RoomClock
-          recorder={recorder}
-          {...(props.targetMs ? { targetMs: props.targetMs } : {})}
-          {...(props.limitMs ? { limitMs: props.limitMs } : {})}
-        />
-        <KeyHelp hall lines={ROOM_KEYS} />
-        {!reviewing && (
-          <RoomSetup
-            recorder={recorder}
-            penOnly={penOnly}
-            onPenOnly={(on) => {
-              setPenOnly(on);
-              localStorage.setItem('oakbell.pen-only', on ? 'yes' : 'no');
-            }}
-            small={purpose === 'answer'}
-            devices={companions.view?.here ?? 0}
-            companion={<Companion {...companions} />}
-            camera={
-              purpose === 'lesson' && (
-                <CameraSetup control={camera} microphone={recorder.device.id} idle={state.kind === 'listening'} />
-              )
-            }
-          />
-        )}
-        {!reviewing && films.camera && (
-          <Framings now={films.framing} onFraming={(framing) => recorder.films.setFraming(framing)} />
-        )}
-        {companions.view && (companions.view.lost > 0 || companions.view.line === 'lost') && (
-          <span className={classes.companionLost} role="status">
-            A pen companion lost its line. What it writes comes as soon as it is back.
-          </span>
-        )}
-        <span className={classes.sending}>
-          {state.kind === 'listening' || (state.kind === 'countdown' && state.joins === undefined)
-            ? (props.note ?? '')
-            : SENDING_WORDS[view.sending]}
-        </span>
-      </div>
-      {view.alarms.map((alarm) => (
-        <Alert key={alarm} role="alert" color="brass.5" variant="filled" className={classes.alarm} py="xs">
-          <Text c="var(--ob-text)">{ALARM_WORDS[alarm]}</Text>
-        </Alert>
-      ))}
+      <RoomHead
+        {...props}
+        recorder={recorder}
+        camera={camera}
+        companions={companions}
+        penOnly={penOnly}
+        onPenOnly={(on) => {
+          setPenOnly(on);
+          localStorage.setItem('oakbell.pen-only', on ? 'yes' : 'no');
+        }}
+      />
       {view.sending === 'signed-out' && <SignInAgain />}
       {reviewing ? (
         <Review {...props} taken={taken} recorder={recorder} onAgain={onAgain} onTakeOver={onTakeOver} />

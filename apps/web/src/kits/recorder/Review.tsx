@@ -6,7 +6,8 @@ import { LessonStage, PlayControls, playableLesson, SegmentPlayer, takeFilms } f
 import { useKeys } from '../../shared/ui/index.ts';
 import type { RoomProps } from './roomProps.ts';
 import classes from './Room.module.css';
-import type { RecorderState, TakeRecorder } from './takeRecorder.ts';
+import type { RecorderState } from './recorderView.ts';
+import type { TakeRecorder } from './takeRecorder.ts';
 import { useRecorderView } from './useRecorder.ts';
 
 interface Props extends RoomProps {

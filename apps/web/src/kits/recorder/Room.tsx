@@ -15,6 +15,7 @@ export function Room(props: RoomProps) {
     lessonId: props.lessonId,
     firstPage: first,
     earlierInk: props.earlierInk,
+    earlierHeight: props.earlierHeight ?? (() => null),
     takeOver,
     round,
   });

@@ -17,7 +17,8 @@ export function RunControls({ recorder, onPress, onAgain, onStartOver }: Props) 
   const { state } = useRecorderView(recorder);
   const [count, setCount] = useState(() => localStorage.getItem('oakbell.countdown') ?? '3');
   const [leaving, setLeaving] = useState(false);
-  const running = state.kind === 'recording' || state.kind === 'paused';
+  const running =
+    state.kind === 'recording' || state.kind === 'paused' || (state.kind === 'countdown' && state.joins !== undefined);
   const startOver = async () => {
     setLeaving(true);
     await recorder.stopAndSend();

@@ -1,4 +1,5 @@
-export { TakeRecorder, type Alarm, type RecorderState, type RecorderView } from './takeRecorder.ts';
+export type { Alarm, RecorderState, RecorderView } from './recorderView.ts';
+export { TakeRecorder } from './takeRecorder.ts';
 export { microphones, MICROPHONE_WORDS, type MicrophoneFault } from './microphone.ts';
 export { leftTakes, removeStored, type LeftTake } from './takeStore.ts';
 export { recoverTake } from './recovery.ts';

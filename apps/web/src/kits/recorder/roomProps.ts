@@ -20,6 +20,8 @@ export interface RoomProps {
   readonly pictureAddress: (digest: string) => string;
   /** What earlier takes of the lesson left on a page. */
   readonly earlierInk: (page: string) => readonly Mark[];
+  /** How far down earlier takes made a page reach, in page units; null where it never grew. */
+  readonly earlierHeight?: (page: string) => number | null;
   /** The take is whole on the server and part of the lesson. */
   readonly onFinished: (takeId: string) => Promise<unknown> | void;
   readonly onKeep: () => void;

@@ -1,60 +1,27 @@
 import { type Micros, ZERO } from '@oakbell/core/clock';
 import { eventText, logHeaderText, type Mark, type TakeEvent } from '@oakbell/core/log';
 import { TALLEST_BOARD } from '@oakbell/core/pages';
-import type { CaptureOrder, CaptureReport, Sending, TakeFacts } from './captureProtocol.ts';
+import type { CaptureOrder, CaptureReport, TakeFacts } from './captureProtocol.ts';
 import { LiveInk } from './liveInk.ts';
 import type { MicrophoneFault } from './microphone.ts';
 import { RATE } from './opusEncoder.ts';
+import type { Alarm, RecorderState, RecorderView } from './recorderView.ts';
 import { SoundInput } from './soundInput.ts';
 import { switchesOf } from './soundSwitches.ts';
+import { SoundWatch } from './soundWatch.ts';
 import { SpeechPauses } from './speechPauses.ts';
 import { TakeFilms } from './takeFilms.ts';
 
-/** What the recorder is doing. Each state has only what it needs. */
-export type RecorderState =
-  | { readonly kind: 'listening' }
-  /** With `joins`, the take goes on from that moment: the last sentence is said again. */
-  | { readonly kind: 'countdown'; readonly left: number; readonly joins?: Micros }
-  | { readonly kind: 'recording' }
-  | { readonly kind: 'paused' }
-  | { readonly kind: 'stopping' }
-  /** Recorded; `finished` once the server has it whole. */
-  | {
-      readonly kind: 'recorded';
-      readonly takeId: string;
-      readonly length: Micros;
-      readonly voice: Blob | null;
-      readonly films: ReadonlyMap<number, Blob>;
-      readonly finished: boolean;
-    }
-  | { readonly kind: 'failed'; readonly code: string; readonly text: string };
-
-/** Things a teacher must hear of while recording; each at most once until it is over. */
-export type Alarm =
-  'storage-full' | 'microphone-gone' | 'silent' | 'clipping' | 'taken-over' | 'camera-gone' | 'sharing-ended';
-
-export interface RecorderView {
-  readonly state: RecorderState;
-  readonly sending: Sending;
-  readonly alarms: readonly Alarm[];
-  readonly page: string;
-  /** How far down each page has grown and is scrolled, in page units; pages that are not here stand as they were. */
-  readonly heights: ReadonlyMap<string, number>;
-  readonly tops: ReadonlyMap<string, number>;
-}
 export interface RecorderSetup {
   readonly lessonId: string;
   readonly firstPage: string;
   /** What earlier takes left on each page. */
   readonly earlierInk: (page: string) => readonly Mark[];
+  /** How far down earlier takes have made a page reach, in page units; null where it never grew. */
+  readonly earlierHeight: (page: string) => number | null;
   readonly takeOver: boolean;
 }
 
-/** Silence for so long, where there was sound before, is told. */
-const SILENT_AFTER_MS = 4000;
-/** Peaks under this are silence: −50 dBFS. */
-const SILENT_PEAK = 0.003;
-const CLIPPED_PEAK = 0.999;
 /** Sound counts from so long before recording begins, and goes on so long after Stop is pressed. */
 const HEAD_MS = 500;
 const TAIL_MS = 500;
@@ -77,12 +44,11 @@ export class TakeRecorder {
   readonly #written: string[] = [];
   readonly #seen = new Set<string>();
   #pointerOn: string | null = null;
-  #heardAtMs: number | null = null;
-  #clippedAtMs = 0;
   #inkVersion = 0;
   readonly #inkListeners = new Set<() => void>();
   readonly #listeners = new Set<() => void>();
   readonly #pauses = new SpeechPauses();
+  readonly #sound = new SoundWatch();
   #turns: readonly { readonly at: Micros; readonly page: string }[] = [];
   readonly #levels = new Set<(peak: number) => void>();
   readonly #input: SoundInput;
@@ -257,6 +223,8 @@ export class TakeRecorder {
   }
 
   async stop(): Promise<void> {
+    // While it counts down to say something again, nothing is recorded: it stops as from a pause.
+    if (this.#view.state.kind === 'countdown' && this.#view.state.joins !== undefined) this.cancelCountdown();
     const { kind } = this.#view.state;
     if (kind !== 'recording' && kind !== 'paused') return;
     this.ink.penUp();
@@ -290,6 +258,8 @@ export class TakeRecorder {
     if (!this.#seen.has(page)) {
       this.#seen.add(page);
       this.ink.begin(page, this.#setup.earlierInk(page));
+      const height = this.#setup.earlierHeight(page);
+      if (height !== null) this.#set({ heights: new Map(this.#view.heights).set(page, height) });
     }
     if (this.canWrite) {
       this.#turns = [...this.#turns, { at: this.now, page }];
@@ -381,13 +351,11 @@ export class TakeRecorder {
 
   #hear(peak: number, energy: number): void {
     for (const listener of this.#levels) listener(peak);
-    const now = performance.now();
-    if (peak > SILENT_PEAK) this.#heardAtMs = now;
-    if (peak >= CLIPPED_PEAK) this.#clippedAtMs = now;
+    this.#sound.heard(peak, performance.now());
     if (this.#view.state.kind !== 'recording') return;
     this.#pauses.heard(energy, this.now);
-    this.#alarm('silent', this.#heardAtMs !== null && now - this.#heardAtMs > SILENT_AFTER_MS);
-    this.#alarm('clipping', now - this.#clippedAtMs < 2000 && this.#clippedAtMs > 0);
+    this.#alarm('silent', this.#sound.isSilent(performance.now()));
+    this.#alarm('clipping', this.#sound.isClipping(performance.now()));
   }
 
   #alarm(alarm: Alarm, on: boolean): void {

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { Mark } from '@oakbell/core/log';
-import { TakeRecorder, type RecorderView } from './takeRecorder.ts';
+import type { RecorderView } from './recorderView.ts';
+import { TakeRecorder } from './takeRecorder.ts';
 import type { MicrophoneFault } from './microphone.ts';
 
 const REMEMBERED = 'oakbell.microphone';
@@ -9,6 +10,7 @@ export interface RecorderPlan {
   readonly lessonId: string;
   readonly firstPage: string;
   readonly earlierInk: (page: string) => readonly Mark[];
+  readonly earlierHeight: (page: string) => number | null;
   readonly takeOver: boolean;
   /** Rises with each new take: a new recorder is made then. */
   readonly round: number;

@@ -1,4 +1,4 @@
-import type { Alarm, RecorderState } from './takeRecorder.ts';
+import type { Alarm, RecorderState } from './recorderView.ts';
 import type { Verdict } from '@oakbell/core/audio';
 import type { Sending } from './captureProtocol.ts';
 
@@ -21,6 +21,10 @@ export function stateWords(state: RecorderState): string {
       return 'Recording stopped';
   }
 }
+
+/** Nothing more is recorded: the take is looked at. */
+export const isOver = ({ kind }: RecorderState): boolean =>
+  kind === 'recorded' || kind === 'stopping' || kind === 'failed';
 
 /** What pressing the round control does. */
 export function controlWord(state: RecorderState): 'Record' | 'Pause' | 'Go on' | 'Cancel' | null {

@@ -1,0 +1,35 @@
+import type { Micros } from '@oakbell/core/clock';
+import type { Sending } from './captureProtocol.ts';
+
+/** What the recorder is doing. Each state has only what it needs. */
+export type RecorderState =
+  | { readonly kind: 'listening' }
+  /** With `joins`, the take goes on from that moment: the last sentence is said again. */
+  | { readonly kind: 'countdown'; readonly left: number; readonly joins?: Micros }
+  | { readonly kind: 'recording' }
+  | { readonly kind: 'paused' }
+  | { readonly kind: 'stopping' }
+  /** Recorded; `finished` once the server has it whole. */
+  | {
+      readonly kind: 'recorded';
+      readonly takeId: string;
+      readonly length: Micros;
+      readonly voice: Blob | null;
+      readonly films: ReadonlyMap<number, Blob>;
+      readonly finished: boolean;
+    }
+  | { readonly kind: 'failed'; readonly code: string; readonly text: string };
+
+/** Things a teacher must hear of while recording; each at most once until it is over. */
+export type Alarm =
+  'storage-full' | 'microphone-gone' | 'silent' | 'clipping' | 'taken-over' | 'camera-gone' | 'sharing-ended';
+
+export interface RecorderView {
+  readonly state: RecorderState;
+  readonly sending: Sending;
+  readonly alarms: readonly Alarm[];
+  readonly page: string;
+  /** How far down each page has grown and is scrolled, in page units; pages that are not here stand as they were. */
+  readonly heights: ReadonlyMap<string, number>;
+  readonly tops: ReadonlyMap<string, number>;
+}
