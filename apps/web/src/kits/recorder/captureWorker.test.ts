@@ -159,6 +159,21 @@ describe('capturing a take', () => {
     expect(sent.filter(({ path }) => path.includes('/parts/film/'))).toHaveLength(3);
     expect(disk.size('takes/take-1/film.parts')).toBeGreaterThan(0);
   });
+  it('gives up storing a film rather than the voice when the storage is full; the film is still sent', async () => {
+    const disk = memoryDisk(9000);
+    const { worker, begin, hear, close, until, sent, reports } = bench({}, disk);
+    await begin();
+    hear(960);
+    for (let i = 0; i < 3; i += 1) await worker.handle({ kind: 'film', run: 0, bytes: new Uint8Array(3000) });
+    hear(480);
+    void worker.handle({ kind: 'finish', closings: 1 });
+    close();
+    await until('finished');
+    expect(disk.size('takes/take-1/voice.pcm')).toBe(2880);
+    expect(disk.size('takes/take-1/film.parts')).toBe(0);
+    expect(sent.filter(({ path }) => path.includes('/parts/film/'))).toHaveLength(3);
+    expect(reports.map((report) => report.kind)).not.toContain('storage-full');
+  });
   it('leaves nothing behind when it is thrown away', async () => {
     const { worker, begin, hear, sent, disk } = bench();
     await begin();

@@ -65,8 +65,8 @@ export class CaptureWorker {
     this.#startSending(facts);
     this.#startEncoding({ run: 0, startFrame: 0 });
     for (const { file, bytes } of this.#early ?? []) {
-      this.#store((stored) => stored[file].append(bytes));
-      for (const part of file === 'film' ? storedParts(bytes) : []) this.#sender?.add('film', part);
+      this.#append(file, bytes);
+      if (file === 'film') this.#sender?.add('film', bytes.slice(4));
     }
     this.#early = null;
     this.#timer = setInterval(() => this.#flush(), FLUSH_MS);
@@ -118,7 +118,17 @@ export class CaptureWorker {
 
   #keep(file: 'log' | 'film', bytes: Uint8Array<ArrayBuffer>): void {
     if (this.#early) this.#early.push({ file, bytes });
-    else this.#store((stored) => stored[file].append(bytes));
+    else this.#append(file, bytes);
+  }
+
+  #append(file: 'log' | 'film', bytes: Uint8Array<ArrayBuffer>): void {
+    if (file === 'log') return this.#store((stored) => stored.log.append(bytes));
+    try {
+      this.#stored?.addFilm(bytes);
+    } catch {
+      // The voice matters more: a film that fills the storage makes room for it, and is only sent from then on.
+      this.#store((stored) => stored.dropFilm());
+    }
   }
 
   #store(write: (stored: StoredTake) => void): void {
@@ -139,11 +149,7 @@ export class CaptureWorker {
   }
 
   #flush(): void {
-    this.#store((stored) => {
-      stored.voice.flush();
-      stored.log.flush();
-      stored.film.flush();
-    });
+    this.#store((stored) => stored.flush());
     if (this.#logWaiting === '') return;
     this.#sender?.add('log', new TextEncoder().encode(this.#logWaiting));
     this.#logWaiting = '';
@@ -169,7 +175,7 @@ export class CaptureWorker {
     this.#flush();
     this.#stored?.close();
     const [voice, films] = this.#stored
-      ? [await voiceBlob(takeId), filmsIn(await filmPartsOf(takeId))]
+      ? [await voiceBlob(takeId), await filmsIn(await filmPartsOf(takeId))]
       : [null, new Map<number, Blob>()];
     this.#report({ kind: 'recorded', frames: this.#frames, voice, films });
     await this.#deliver(takeId);
@@ -217,7 +223,8 @@ export class CaptureWorker {
     }
     const rest = log ? wholeLines(new Uint8Array(await log.slice(arrived.logBytes).arrayBuffer())) : null;
     if (rest && rest.length > 0) this.#sender?.add('log', rest);
-    for (const part of (await filmPartsOf(facts.takeId)).slice(arrived.filmParts)) this.#sender?.add('film', part);
+    for (const part of (await filmPartsOf(facts.takeId)).slice(arrived.filmParts))
+      this.#sender?.add('film', new Uint8Array(await part.arrayBuffer()));
     await this.#deliver(facts.takeId);
     await removeStored(facts.takeId);
   }
@@ -276,9 +283,9 @@ const NOTHING_ARRIVED: Arrived = {
   nextRun: 0,
 };
 
-async function filmPartsOf(takeId: string): Promise<readonly Uint8Array<ArrayBuffer>[]> {
+async function filmPartsOf(takeId: string): Promise<readonly Blob[]> {
   const file = await storedFilm(takeId);
-  return file ? storedParts(new Uint8Array(await file.arrayBuffer())) : [];
+  return file ? storedParts(file) : [];
 }
 
 async function voiceBlob(takeId: string): Promise<Blob | null> {

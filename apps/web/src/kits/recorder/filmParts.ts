@@ -21,26 +21,29 @@ export function framed(part: Uint8Array): Uint8Array<ArrayBuffer> {
   return bytes;
 }
 
-/** The parts that are whole, in order. */
-export function storedParts(bytes: Uint8Array<ArrayBuffer>): readonly Uint8Array<ArrayBuffer>[] {
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  const parts: Uint8Array<ArrayBuffer>[] = [];
-  for (let at = 0; at + 4 <= bytes.length;) {
-    const end = at + 4 + view.getUint32(at, true);
-    if (end > bytes.length) break;
-    parts.push(bytes.slice(at + 4, end));
+/** The parts of a stored file that are whole, in order; none of their bytes is read yet. */
+export async function storedParts(file: Blob): Promise<readonly Blob[]> {
+  const parts: Blob[] = [];
+  for (let at = 0; at + 4 <= file.size;) {
+    const end = at + 4 + (await lengthAt(file, at));
+    if (end > file.size) break;
+    parts.push(file.slice(at + 4, end));
     at = end;
   }
   return parts;
 }
 
 /** The films in these parts, each as a file that plays. */
-export function filmsIn(parts: readonly Uint8Array<ArrayBuffer>[]): ReadonlyMap<number, Blob> {
-  const pieces = new Map<number, Uint8Array<ArrayBuffer>[]>();
+export async function filmsIn(parts: readonly Blob[]): Promise<ReadonlyMap<number, Blob>> {
+  const pieces = new Map<number, Blob[]>();
   for (const part of parts) {
-    const end = 4 + new DataView(part.buffer, part.byteOffset).getUint32(0, true);
-    const { run } = JSON.parse(new TextDecoder().decode(part.subarray(4, end))) as { run: number };
-    pieces.set(run, [...(pieces.get(run) ?? []), part.subarray(end)]);
+    const end = 4 + (await lengthAt(part, 0));
+    const { run } = JSON.parse(await part.slice(4, end).text()) as { run: number };
+    pieces.set(run, [...(pieces.get(run) ?? []), part.slice(end)]);
   }
   return new Map([...pieces].map(([run, bytes]) => [run, new Blob(bytes)]));
+}
+
+async function lengthAt(file: Blob, at: number): Promise<number> {
+  return new DataView(await file.slice(at, at + 4).arrayBuffer()).getUint32(0, true);
 }

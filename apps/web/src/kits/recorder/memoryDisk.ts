@@ -28,6 +28,7 @@ export function memoryDisk(room = Infinity): MemoryDisk {
           files.set(path, grown);
           return raw.length;
         },
+        truncate: (size: number) => void files.set(path, files.get(path)!.slice(0, size)),
         flush() {},
         close() {},
         getSize: () => files.get(path)!.length,

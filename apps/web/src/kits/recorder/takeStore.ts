@@ -22,6 +22,7 @@ interface SyncHandle {
   flush(): void;
   close(): void;
   getSize(): number;
+  truncate(size: number): void;
 }
 type SyncFile = FileSystemFileHandle & { createSyncAccessHandle(): Promise<SyncHandle> };
 
@@ -42,6 +43,11 @@ class Growing {
   flush(): void {
     this.#handle.flush();
   }
+  /** Lets everything go that was written. */
+  empty(): void {
+    this.#handle.truncate(0);
+    this.#at = 0;
+  }
   close(): void {
     this.#handle.flush();
     this.#handle.close();
@@ -50,10 +56,12 @@ class Growing {
 
 /** A take being written. */
 export class StoredTake {
+  #hasFilm = true;
+
   private constructor(
     readonly voice: Growing,
     readonly log: Growing,
-    readonly film: Growing,
+    private readonly film: Growing,
   ) {}
 
   static async begin(facts: TakeFacts): Promise<StoredTake> {
@@ -66,6 +74,20 @@ export class StoredTake {
     written.append(new TextEncoder().encode(JSON.stringify(facts)));
     written.close();
     return new StoredTake(await open(VOICE), await open(LOG), await open(FILM));
+  }
+
+  /** @throws DOMException QuotaExceededError when the storage is full */
+  addFilm(bytes: ArrayBufferView): void {
+    if (this.#hasFilm) this.film.append(bytes);
+  }
+  /** Makes room: films are no longer kept here. */
+  dropFilm(): void {
+    this.#hasFilm = false;
+    this.film.empty();
+  }
+
+  flush(): void {
+    for (const file of [this.voice, this.log, this.film]) file.flush();
   }
 
   close(): void {

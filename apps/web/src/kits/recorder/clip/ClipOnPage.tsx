@@ -35,16 +35,18 @@ export function ClipOnPage({ recorder, page, address, video, onPicture }: Props)
       setPlaying(isPlaying);
       recorder.clip(page.id, isPlaying, element.currentTime * 1000);
     };
-    element.addEventListener('playing', told(true));
-    element.addEventListener('pause', told(false));
-    element.addEventListener('seeked', () => {
+    const left = new AbortController();
+    const on = (kind: string, act: () => void) => element.addEventListener(kind, act, { signal: left.signal });
+    on('playing', told(true));
+    on('pause', told(false));
+    on('seeked', () => {
       setAt(element.currentTime);
       recorder.clip(page.id, !element.paused, element.currentTime * 1000);
       onPicture();
     });
-    element.addEventListener('timeupdate', () => setAt(element.currentTime));
-    element.addEventListener('loadeddata', onPicture);
-    element.addEventListener('error', () => setFault(true));
+    on('timeupdate', () => setAt(element.currentTime));
+    on('loadeddata', onPicture);
+    on('error', () => setFault(true));
     video.current = element;
     let asked = 0;
     const paint = () => {
@@ -53,6 +55,8 @@ export function ClipOnPage({ recorder, page, address, video, onPicture }: Props)
     };
     asked = element.requestVideoFrameCallback(paint);
     return () => {
+      // Turning the page ends the clip in the log; that it is stopped here is no event of its own.
+      left.abort();
       element.cancelVideoFrameCallback(asked);
       element.pause();
       element.removeAttribute('src');
@@ -62,10 +66,14 @@ export function ClipOnPage({ recorder, page, address, video, onPicture }: Props)
     // The stage paints when it is asked to, whichever function asks.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [recorder, page.id, address]);
-  // While nothing is recorded the clip stands still, as everything does.
+  // While nothing is recorded the clip stands still, as everything does; where it stands when recording begins is told.
   useEffect(() => {
-    if (state.kind === 'paused' || state.kind === 'countdown') video.current?.pause();
-  }, [state.kind, video]);
+    const element = video.current;
+    if (!element) return;
+    if (state.kind === 'paused' || state.kind === 'countdown') element.pause();
+    const isMoved = !element.paused || element.currentTime > 0;
+    if (state.kind === 'recording' && isMoved) recorder.clip(page.id, !element.paused, element.currentTime * 1000);
+  }, [state.kind, video, recorder, page.id]);
   const toggle = () => {
     const element = video.current;
     if (!element) return;
