@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { asPerson, signIn } from './support/people.ts';
+import { asPerson, makeLesson, signIn } from './support/people.ts';
 
 async function expectClean(page: Page): Promise<void> {
   await page.waitForTimeout(400);
@@ -34,6 +34,18 @@ test('the screens of a teacher pass axe', async ({ page }) => {
     await page.waitForTimeout(1200);
     await expectClean(page);
   }
+  // The recording room with a camera, and with its settings open.
+  const { id } = await makeLesson(page, 'With everything', 1);
+  await page.goto(`/lessons/${id}/record`);
+  await page.getByRole('button', { name: 'Camera', exact: true }).click();
+  await page.getByRole('switch', { name: 'Camera' }).click();
+  await expect(page.getByText('Delay of the picture, ms')).toBeVisible();
+  await expectClean(page);
+  await page.keyboard.press('Escape');
+  await expectClean(page);
+  await page.getByRole('button', { name: 'Add a live window' }).click();
+  await expect(page.getByRole('button', { name: 'Choose a window' })).toBeVisible();
+  await expectClean(page);
   await page.goto('/marking');
   await page
     .getByRole('link', { name: /^Mark \d/ })
@@ -54,6 +66,10 @@ test('the screens of a learner pass axe, on a phone too', async ({ browser }) =>
     await page.getByRole('link', { name: /The rule of twelfths/ }).click();
     await expect(page.getByRole('slider', { name: 'Time in the lesson' })).toBeVisible();
     await expectClean(page);
+    await page.getByRole('link', { name: 'Record your answer' }).click();
+    await expect(page.getByText('Ready to record')).toBeVisible();
+    await expectClean(page);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
     await page.goto('/desk?list=feedback');
     await page.getByRole('link', { name: /Course to steer/ }).click();
     await expect(page.getByText('17 of 20 points')).toBeVisible();

@@ -18,7 +18,16 @@ export const EMPTY_EDITS: EditList = { version: 1, segments: [] };
 export type Edit =
   | { readonly op: 'insert'; readonly index: number; readonly segment: Segment }
   | { readonly op: 'remove'; readonly index: number; readonly segment: Segment }
-  | { readonly op: 'trim'; readonly segment: string; readonly from: TimeRange; readonly to: TimeRange };
+  | { readonly op: 'trim'; readonly segment: string; readonly from: TimeRange; readonly to: TimeRange }
+  /** Several that are one for the hand: done and taken back together. */
+  | { readonly op: 'together'; readonly act: EditAct; readonly edits: readonly Edit[] };
+
+/** What the hand did, for telling it: a stretch of so many microseconds at a moment of the programme. */
+export interface EditAct {
+  readonly kind: 'cut' | 'split' | 'put-back' | 'move' | 'shorten';
+  readonly at: Micros;
+  readonly length: Micros;
+}
 
 export type Applied =
   | { readonly ok: true; readonly edits: EditList }
@@ -49,6 +58,11 @@ export function applyEdit(edits: EditList, edit: Edit): Applied {
       if (edit.to.start < 0 || lengthOf(edit.to) <= 0) return { ok: false, reason: 'empty' };
       return done(segments.with(index, { ...segment, start: edit.to.start, end: edit.to.end }));
     }
+    case 'together': {
+      let now: Applied = { ok: true, edits };
+      for (const one of edit.edits) if (now.ok) now = applyEdit(now.edits, one);
+      return now;
+    }
   }
 }
 
@@ -61,6 +75,8 @@ export function invertEdit(edit: Edit): Edit {
       return { ...edit, op: 'insert' };
     case 'trim':
       return { ...edit, from: edit.to, to: edit.from };
+    case 'together':
+      return { ...edit, edits: edit.edits.map(invertEdit).reverse() };
   }
 }
 

@@ -1,56 +1,36 @@
-import { Button, Group, Text } from '@mantine/core';
-import { micros, subtractTime, timeText, ZERO, type TimeRange } from '@oakbell/core/clock';
-import { programmeOf, redo, revise, undo, type Edit, type EditList, type Revised } from '@oakbell/core/edits';
-import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { Button, Text } from '@mantine/core';
+import { micros, subtractTime, timeText, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { redo, revise, undo, type EditList, type Revised } from '@oakbell/core/edits';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import {
-  LessonStage,
-  PlayControls,
-  playableLesson,
-  SegmentPlayer,
-  takeFilms,
-  usePlayerTime,
-  usePlayerView,
-} from '../../kits/player/index.ts';
+import { LessonStage, PlayControls, usePlayerTime, usePlayerView } from '../../kits/player/index.ts';
 import { Timeline } from '../../kits/timeline/index.ts';
-import {
-  corePage,
-  lessonKey,
-  pictureOf,
-  saveEdits,
-  useLesson,
-  useTakes,
-  type Lesson,
-  type TakeMaterial,
-} from '../../shared/api/index.ts';
-import {
-  clockText,
-  Empty,
-  IconAction,
-  KeyHelp,
-  type KeyLine,
-  PageTitle,
-  ProblemNote,
-  useKeys,
-  Waiting,
-} from '../../shared/ui/index.ts';
-import { editInWords } from './editWords.ts';
+import { pictureOf, useLesson, useTakes, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
+import { Empty, KeyHelp, type KeyLine, PageTitle, ProblemNote, useKeys, Waiting } from '../../shared/ui/index.ts';
+import { CutTools } from './CutTools.tsx';
 import { joinedPeaks, trimEdits, untrimmed } from './ends.ts';
 import classes from './Polish.module.css';
+import { QuietList } from './QuietList.tsx';
+import { Undoing } from './Undoing.tsx';
+import { useChange } from './useChange.ts';
+import { useCutting } from './useCutting.ts';
+import { usePlaying } from './usePlaying.ts';
+import { useQuiet } from './useQuiet.ts';
 
 const KEYS: readonly KeyLine[] = [
   ['Space or L', 'Play, and Space again to pause'],
   ['K', 'Stop'],
   ['J', 'Five seconds back'],
   [', and .', 'A tenth of a second back and on'],
+  ['I and O', 'Mark a stretch from here, up to here; or drag with Shift'],
+  ['Delete', 'Cut what is marked'],
+  ['S', 'Split here'],
   ['Ctrl+Z', 'Undo'],
   ['Ctrl+Shift+Z', 'Redo'],
   ['← and → on a handle', 'Move it by a tenth of a second; with Shift by a second'],
 ];
 
-/** Hears the lesson as it stands and trims its ends. */
+/** Hears the lesson as it stands, trims its ends, and cuts out what is too much. */
 export function PolishStep() {
   const { lesson: id = '' } = useParams();
   const { data: lesson } = useLesson(id);
@@ -83,10 +63,24 @@ function Desk({ lesson, takes }: { readonly lesson: Lesson; readonly takes: read
   const saved = useMemo(() => keptOf(lesson.edits, whole), [lesson.edits, whole]);
   const [dragged, setDragged] = useState<TimeRange | null>(null);
   const kept = dragged ?? saved;
-  const { player, played, films } = usePlaying(lesson, whole, takes);
+  const { player, played, films, standAt } = usePlaying(lesson, whole, takes);
   const time = usePlayerTime(player);
   const view = usePlayerView(player);
   const peaks = useMemo(() => joinedPeaks(whole, takes), [whole, takes]);
+  // On the timeline everything stands as much later as was trimmed from the start.
+  const offset = saved.start;
+  const cutting = useCutting({ lesson, peaks, offset, time, change, standAt });
+  const found = useQuiet(lesson);
+  const onAxis = (range: TimeRange): TimeRange => ({
+    start: (range.start + offset) as Micros,
+    end: (range.end + offset) as Micros,
+  });
+  const quiet = found.quiet.map(onAxis);
+  const listen = ({ start, end }: TimeRange) => {
+    player.seek(micros(Math.max(kept.start, start - 1e6)));
+    cutting.mark({ start, end });
+    void player.play();
+  };
 
   useEffect(
     () => player.onTick((now) => now >= kept.end && player.getView().state === 'playing' && player.pause()),
@@ -114,6 +108,12 @@ function Desk({ lesson, takes }: { readonly lesson: Lesson; readonly takes: read
     l: play,
     ',': () => frame(-1e5),
     '.': () => frame(1e5),
+    i: cutting.acts.markStart,
+    o: cutting.acts.markEnd,
+    Delete: cutting.acts.cut,
+    Backspace: cutting.acts.cut,
+    s: cutting.acts.split,
+    Escape: () => cutting.mark(null),
     'Ctrl+z': () => change.mutate(undo(lesson.edits, lesson.history)),
     'Ctrl+Shift+z': () => change.mutate(redo(lesson.edits, lesson.history)),
   });
@@ -135,7 +135,7 @@ function Desk({ lesson, takes }: { readonly lesson: Lesson; readonly takes: read
             {timeText(subtractTime(kept.end, kept.start), { tenths: true })} long
           </Text>
           <Text className={classes.dim}>
-            Drag the two green handles to trim the ends. Nothing is lost: what you trim can be drawn out again.
+            Drag the two green handles to trim the ends. Mark a stretch and cut it; a cut opens again where it was made.
           </Text>
           <Undoing lesson={lesson} />
           <ProblemNote failure={change.error} />
@@ -146,6 +146,13 @@ function Desk({ lesson, takes }: { readonly lesson: Lesson; readonly takes: read
           <Button component={Link} to={`/lessons/${lesson.id}/record`} variant="default">
             Record another take
           </Button>
+          <QuietList
+            quiet={quiet}
+            busy={change.isPending}
+            onListen={listen}
+            onShorten={(stretches) => cutting.shorten(stretches)}
+            onLeave={(stretch) => found.leave(found.quiet[quiet.indexOf(stretch)]!)}
+          />
         </aside>
       </div>
       <div className={classes.foot} onPointerUp={store} onKeyUp={store} onBlur={store}>
@@ -159,8 +166,25 @@ function Desk({ lesson, takes }: { readonly lesson: Lesson; readonly takes: read
           position={time}
           onSeek={(to) => player.seek(to)}
           trim={{ kept, onChange: setDragged }}
+          marked={cutting.marked}
+          onMark={cutting.mark}
+          seams={cutting.seams}
+          quiet={quiet}
         />
-        <PlayControls player={player} more={<KeyHelp hall lines={KEYS} />} />
+        <PlayControls
+          player={player}
+          more={
+            <>
+              <CutTools
+                {...cutting.acts}
+                marked={cutting.marked}
+                parts={lesson.edits.segments.length}
+                busy={change.isPending}
+              />
+              <KeyHelp hall lines={KEYS} />
+            </>
+          }
+        />
       </div>
     </div>
   );
@@ -171,78 +195,4 @@ function keptOf(edits: EditList, whole: ReturnType<typeof untrimmed>): TimeRange
   const [first, last] = [edits.segments[0]!, edits.segments.at(-1)!];
   const lastStart = whole.starts.at(-1) ?? ZERO;
   return { start: first.start, end: micros(lastStart + last.end - whole.segments.at(-1)!.start) };
-}
-
-function usePlaying(lesson: Lesson, whole: ReturnType<typeof untrimmed>, takes: readonly TakeMaterial[]) {
-  const key = JSON.stringify(whole.segments);
-  const played = useMemo(
-    () =>
-      playableLesson({
-        edits: { version: 1, segments: whole.segments },
-        pages: lesson.pages.map((page) => ({
-          page: corePage(page),
-          small: page.smallPicture && pictureOf(lesson.id)(page.smallPicture),
-        })),
-        takes,
-      }),
-    // The takes whole change only when one comes or goes, not with each trim.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [key, takes, lesson.pages],
-  );
-  const player = useMemo(
-    () =>
-      new SegmentPlayer(programmeOf({ version: 1, segments: whole.segments }), (takeId) => [
-        { src: `/api/takes/${takeId}/voice`, type: 'audio/ogg' },
-      ]),
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [key],
-  );
-  const films = useMemo(() => takeFilms(played.source, lesson.id), [played, lesson.id]);
-  useEffect(() => () => player.close(), [player]);
-  return { player, played, films };
-}
-
-/** Saves a change as it is made. Null means that there was nothing to do. */
-function useChange(lesson: Lesson) {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: async (revised: Revised | null) => {
-      if (revised) await saveEdits(queries, lesson, revised.edits, revised.history);
-    },
-    onError: () => queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
-  });
-}
-
-/** Undo and redo, with the last change in words. */
-function Undoing({ lesson }: { readonly lesson: Lesson }) {
-  const change = useChange(lesson);
-  const { done, undone } = lesson.history;
-  const last: Edit | undefined = done.at(-1);
-  return (
-    <div>
-      <Group gap={4}>
-        <IconAction
-          hall
-          label="Undo"
-          keyText="Ctrl+Z"
-          disabled={done.length === 0 || change.isPending}
-          onClick={() => change.mutate(undo(lesson.edits, lesson.history))}
-        >
-          <IconArrowBackUp aria-hidden />
-        </IconAction>
-        <IconAction
-          hall
-          label="Redo"
-          keyText="Ctrl+Shift+Z"
-          disabled={undone.length === 0 || change.isPending}
-          onClick={() => change.mutate(redo(lesson.edits, lesson.history))}
-        >
-          <IconArrowForwardUp aria-hidden />
-        </IconAction>
-        <Text size="sm" role="status">
-          {last ? editInWords(last) : 'Nothing changed yet'} · Saved {clockText(new Date(lesson.updatedAt))}
-        </Text>
-      </Group>
-    </div>
-  );
 }

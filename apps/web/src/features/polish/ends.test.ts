@@ -1,7 +1,7 @@
 import { micros } from '@oakbell/core/clock';
 import { applyEdit, type EditList } from '@oakbell/core/edits';
 import { editInWords } from './editWords.ts';
-import { joinedPeaks, trimEdits, untrimmed } from './ends.ts';
+import { joinedPeaks, quietestNear, trimEdits, untrimmed } from './ends.ts';
 
 const s = (seconds: number) => micros(seconds * 1e6);
 const edits: EditList = {
@@ -46,5 +46,17 @@ describe('the ends of a lesson', () => {
     const [start, end] = trimEdits(edits, whole, { start: s(3.5), end: s(18) });
     expect(editInWords(start!)).toBe('Trimmed 0:01.5 at the start');
     expect(editInWords(end!)).toBe('Put back 0:03.0 at the end');
+  });
+});
+
+describe('where a cut falls', () => {
+  const peaks = new Uint8Array(300).fill(90);
+  peaks.set([40, 3, 3, 40], 150);
+
+  it('moves to the quietest place within 120 ms, and stays where nothing near is quieter', () => {
+    expect(quietestNear(peaks, s(1.45))).toBe(s(1.51));
+    expect(quietestNear(peaks, s(1.6))).toBe(s(1.52));
+    expect(quietestNear(peaks, s(1.0))).toBe(s(1.0));
+    expect(quietestNear(peaks, s(2.99))).toBe(s(2.99));
   });
 });

@@ -13,6 +13,12 @@ export interface PageTurn {
   /** Address of its small picture, where it has one. */
   readonly small: string | null;
 }
+/** A place where two parts meet; with `onOpen` it can be opened. */
+export interface SeamMark {
+  readonly at: Micros;
+  readonly label: string;
+  readonly onOpen?: () => void;
+}
 interface Props {
   readonly length: Micros;
   /** Sizes of the voice, 0…255, evenly spread over the whole length. */
@@ -26,6 +32,12 @@ interface Props {
   readonly onSeek?: (time: Micros) => void;
   /** Both ends of what is kept, with handles to drag. */
   readonly trim?: { readonly kept: TimeRange; readonly onChange: (kept: TimeRange) => void };
+  /** A stretch that is marked, and how one is: by dragging with Shift. */
+  readonly marked?: TimeRange | null;
+  readonly onMark?: (marked: TimeRange) => void;
+  readonly seams?: readonly SeamMark[];
+  /** Stretches in which nothing is said. */
+  readonly quiet?: RangeSet;
   readonly hall?: boolean;
   readonly label: string;
 }
@@ -38,6 +50,8 @@ const SHORTEST_US = 500_000;
 /** The one time axis of the product: voice as grain, page turns as notches, ink as ticks. */
 export function Timeline(props: Props) {
   const { length, peaks, turns, ink, seen, warmth, position, onSeek, trim, hall = false, label } = props;
+  const { marked, onMark, seams = [], quiet = [] } = props;
+  const markFrom = useRef<number | null>(null);
   const { ref: place, width } = useElementSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
   const axis: Axis = { length, widthPx: width };
@@ -54,8 +68,15 @@ export function Timeline(props: Props) {
 
   const seekTo = (event: PointerEvent<HTMLDivElement>) => {
     if (!onSeek || (event.type === 'pointermove' && event.buttons !== 1)) return;
-    if (event.type === 'pointerdown') event.currentTarget.setPointerCapture(event.pointerId);
-    onSeek(timeAt(axis, event.clientX - event.currentTarget.getBoundingClientRect().left));
+    const time = timeAt(axis, event.clientX - event.currentTarget.getBoundingClientRect().left);
+    if (event.type === 'pointerdown') {
+      event.currentTarget.setPointerCapture(event.pointerId);
+      markFrom.current = event.shiftKey && onMark ? time : null;
+    }
+    const from = markFrom.current;
+    if (from !== null && time !== from)
+      onMark?.({ start: Math.min(from, time) as Micros, end: Math.max(from, time) as Micros });
+    onSeek(time);
   };
   const onKey = (event: KeyboardEvent) => {
     const step = { ArrowLeft: -STEP_US, ArrowRight: STEP_US, Home: -length, End: length }[event.key];
@@ -104,11 +125,27 @@ export function Timeline(props: Props) {
               style={{ left: xOf(axis, range.start), width: xOf(axis, range.end - range.start) }}
             />
           ))}
+          {quiet.map((range) => (
+            <span
+              key={range.start}
+              className={classes.quiet}
+              style={{ left: xOf(axis, range.start), width: xOf(axis, range.end - range.start) }}
+            />
+          ))}
+          {marked && (
+            <span
+              className={classes.marked}
+              style={{ left: xOf(axis, marked.start), width: Math.max(2, xOf(axis, marked.end - marked.start)) }}
+            />
+          )}
           {turns.map((turn, i) => (
             <span key={i} className={classes.mark} style={{ left: xOf(axis, turn.at) }} />
           ))}
           {position !== undefined && <span className={classes.playhead} style={{ left: xOf(axis, position) }} />}
         </div>
+        {seams.map((seam) => (
+          <Seam key={seam.at} {...seam} x={xOf(axis, seam.at)} />
+        ))}
         {trim && <TrimHandles axis={axis} {...trim} />}
       </div>
       <div className={classes.scale} aria-hidden>
@@ -119,6 +156,24 @@ export function Timeline(props: Props) {
         ))}
       </div>
     </div>
+  );
+}
+
+/** A thin line where two parts meet; where something was left out it is a button that brings it back. */
+function Seam({ x, label, onOpen }: SeamMark & { readonly x: number }) {
+  return onOpen ? (
+    <button
+      type="button"
+      className={classes.seam}
+      style={{ left: x }}
+      aria-label={label}
+      title={label}
+      onClick={onOpen}
+    >
+      <span aria-hidden />
+    </button>
+  ) : (
+    <span className={classes.joint} style={{ left: x }} title={label} />
   );
 }
 

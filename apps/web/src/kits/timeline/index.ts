@@ -1,2 +1,2 @@
-export { Timeline, type PageTurn } from './Timeline.tsx';
+export { Timeline, type PageTurn, type SeamMark } from './Timeline.tsx';
 export { SeenBar } from './SeenBar.tsx';

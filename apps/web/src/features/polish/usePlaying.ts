@@ -1,0 +1,45 @@
+import { clampTime, ZERO, type Micros } from '@oakbell/core/clock';
+import { programmeOf, type Programme } from '@oakbell/core/edits';
+import { useEffect, useMemo, useRef } from 'react';
+import { playableLesson, SegmentPlayer, takeFilms } from '../../kits/player/index.ts';
+import { corePage, pictureOf, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
+
+/** A player of the lesson with its ends drawn out; it stays where it stood when the cuts change. */
+export function usePlaying(lesson: Lesson, whole: Programme, takes: readonly TakeMaterial[]) {
+  const key = JSON.stringify(whole.segments);
+  const played = useMemo(
+    () =>
+      playableLesson({
+        edits: { version: 1, segments: whole.segments },
+        pages: lesson.pages.map((page) => ({
+          page: corePage(page),
+          small: page.smallPicture && pictureOf(lesson.id)(page.smallPicture),
+        })),
+        takes,
+      }),
+    // The programme is another object with each trim, and the same one as long as its segments are.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [key, takes, lesson.pages],
+  );
+  const player = useMemo(
+    () =>
+      new SegmentPlayer(programmeOf({ version: 1, segments: whole.segments }), (takeId) => [
+        { src: `/api/takes/${takeId}/voice`, type: 'audio/ogg' },
+      ]),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [key],
+  );
+  const films = useMemo(() => takeFilms(played.source, lesson.id), [played, lesson.id]);
+  const stood = useRef<Micros>(ZERO);
+  useEffect(() => {
+    player.seek(clampTime(stood.current, ZERO, player.programme.length));
+    const leave = player.onTick((time) => (stood.current = time));
+    return () => {
+      leave();
+      player.close();
+    };
+  }, [player]);
+  /** Where the next player begins: for a cut that takes away what was under the playhead. */
+  const standAt = (time: Micros) => (stood.current = time);
+  return { player, played, films, standAt };
+}
