@@ -93,7 +93,7 @@ function Desk({ lesson, takes }: { readonly lesson: Lesson; readonly takes: read
     if (!dragged) return;
     const edits = trimEdits(lesson.edits, whole, dragged);
     if (edits.length > 0)
-      change.mutate(edits.reduce<Revised | null>((now, edit) => now && revise(now.edits, now.history, edit), lesson));
+      change.mutate((now) => edits.reduce<Revised | null>((so, edit) => so && revise(so.edits, so.history, edit), now));
     setDragged(null);
   };
   const play = () => {
@@ -114,8 +114,8 @@ function Desk({ lesson, takes }: { readonly lesson: Lesson; readonly takes: read
     Backspace: cutting.acts.cut,
     s: cutting.acts.split,
     Escape: () => cutting.mark(null),
-    'Ctrl+z': () => change.mutate(undo(lesson.edits, lesson.history)),
-    'Ctrl+Shift+z': () => change.mutate(redo(lesson.edits, lesson.history)),
+    'Ctrl+z': () => change.mutate((now) => undo(now.edits, now.history)),
+    'Ctrl+Shift+z': () => change.mutate((now) => redo(now.edits, now.history)),
   });
   return (
     <div className={classes.hall}>

@@ -22,8 +22,8 @@ export function Undoing({ lesson }: { readonly lesson: Lesson }) {
           hall
           label="Undo"
           keyText="Ctrl+Z"
-          disabled={done.length === 0 || change.isPending}
-          onClick={() => change.mutate(undo(lesson.edits, lesson.history))}
+          disabled={done.length === 0}
+          onClick={() => change.mutate((now) => undo(now.edits, now.history))}
         >
           <IconArrowBackUp aria-hidden />
         </IconAction>
@@ -31,8 +31,8 @@ export function Undoing({ lesson }: { readonly lesson: Lesson }) {
           hall
           label="Redo"
           keyText="Ctrl+Shift+Z"
-          disabled={undone.length === 0 || change.isPending}
-          onClick={() => change.mutate(redo(lesson.edits, lesson.history))}
+          disabled={undone.length === 0}
+          onClick={() => change.mutate((now) => redo(now.edits, now.history))}
         >
           <IconArrowForwardUp aria-hidden />
         </IconAction>
@@ -45,14 +45,14 @@ export function Undoing({ lesson }: { readonly lesson: Lesson }) {
           <Menu.Dropdown mah="60vh" style={{ overflow: 'auto' }}>
             <Menu.Label>Go back to before …</Menu.Label>
             {newest.map((edit, i) => (
-              <Menu.Item key={done.length - i} onClick={() => change.mutate(stepped(lesson, undo, i + 1))}>
+              <Menu.Item key={done.length - i} onClick={() => change.mutate((now) => stepped(now, undo, i + 1))}>
                 {editInWords(edit)}
               </Menu.Item>
             ))}
             {undone.length > 0 && (
               <>
                 <Menu.Divider />
-                <Menu.Item onClick={() => change.mutate(stepped(lesson, redo, undone.length))}>
+                <Menu.Item onClick={() => change.mutate((now) => stepped(now, redo, undone.length))}>
                   To the newest again: {undone.length} {undone.length === 1 ? 'change' : 'changes'}
                 </Menu.Item>
               </>

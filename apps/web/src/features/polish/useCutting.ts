@@ -37,14 +37,14 @@ const newId = (): string => crypto.randomUUID();
 /** Marking and cutting on the timeline. Everything that goes in and out is in the timeline's time. */
 export function useCutting({ lesson, peaks, offset, time, change, standAt }: Setting) {
   const [marked, mark] = useState<TimeRange | null>(null);
-  const { edits, history } = lesson;
+  const { edits } = lesson;
   const { length } = programmeOf(edits);
   const inLesson = (at: number): Micros => clampTime((at - offset) as Micros, ZERO, length);
   const rangeInLesson = ({ start, end }: TimeRange): TimeRange => ({ start: inLesson(start), end: inLesson(end) });
   const save = (edit: Edit | null, stand?: Micros) => {
     if (!edit || change.isPending) return;
     if (stand !== undefined) standAt(stand);
-    change.mutate(revise(edits, history, edit));
+    change.mutate((now) => revise(now.edits, now.history, edit));
   };
   const acts: CutActs = {
     markStart: () => mark(rightWay(time, Math.max(time, marked?.end ?? time))),

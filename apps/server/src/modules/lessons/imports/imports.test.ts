@@ -7,7 +7,7 @@ describe('what a file really is', () => {
     ['\x89PNG\r\n\x1a\n…', 'png'],
     ['\xff\xd8\xff\xe0…', 'jpeg'],
     ['RIFF\x10\x00\x00\x00WEBPVP8 ', 'webp'],
-    ['RIFF\x10\x00\x00\x00WAVEfmt ', 'other'],
+    ['RIFF\x10\x00\x00\x00WAVEfmt ', 'media'],
     ['Dear diary', 'other'],
     ['', 'empty'],
   ])('%p is %s', (text, kind) => {
