@@ -132,12 +132,7 @@ describe('parts and seams', () => {
 describe('quiet stretches of a lesson', () => {
   it('are those of its takes, where they are still heard', () => {
     const quiet = () => [range(1, 3), range(5, 7), range(11.5, 14)];
-    expect(heardStretches(lesson, quiet, s(1))).toEqual([
-      range(0, 1),
-      range(3, 5),
-      range(11, 13),
-      range(15, 16),
-    ]);
+    expect(heardStretches(lesson, quiet, s(1))).toEqual([range(0, 1), range(3, 5), range(11, 13), range(15, 16)]);
   });
   it('are shortened to a breath in their middle', () => {
     expect(shortened(range(3, 5), s(0.4))).toEqual(range(3.2, 4.8));
