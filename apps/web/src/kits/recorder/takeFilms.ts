@@ -34,6 +34,8 @@ export class TakeFilms {
   #begun = false;
   #nextRun = 0;
   readonly #runs = new Map<FilmKind, FilmRun>();
+  /** Over when every run that was ended has handed its last bytes over. */
+  #ending: Promise<unknown> = Promise.resolve();
   readonly #listeners = new Set<() => void>();
   readonly #sink: FilmsSink;
 
@@ -112,6 +114,8 @@ export class TakeFilms {
   async hold(): Promise<void> {
     this.#recording = false;
     await Promise.all([this.#end('camera'), this.#end('window')]);
+    // A window that was left a moment ago may still be handing over.
+    await this.#ending;
   }
 
   close(): void {
@@ -139,7 +143,9 @@ export class TakeFilms {
     if (!run) return;
     this.#runs.delete(film);
     this.#sink.log({ kind: 'film-ended', at: this.#sink.now(), run: run.number });
-    await run.stop();
+    const stopped = run.stop();
+    this.#ending = Promise.all([this.#ending, stopped]);
+    await stopped;
   }
 
   async #lose(film: FilmKind, stream: MediaStream): Promise<void> {
