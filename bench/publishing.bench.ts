@@ -7,7 +7,7 @@ import { slides } from '../e2e/support/papers.ts';
 import { asPerson, signIn } from '../e2e/support/people.ts';
 import { speechFile } from '../e2e/support/speech.ts';
 import { measured } from './measure.ts';
-import { uploadTake } from './uploadTake.ts';
+import { uploadTake } from '../e2e/support/uploadTake.ts';
 
 const MINUTES = 10;
 const STROKES = 300;

@@ -10,7 +10,7 @@ import { draw, logOf, openRoom, press, record, segmentsOf, stopAndSave, type Log
 import { speechFile } from '../e2e/support/speech.ts';
 import { flashesIn } from './film.ts';
 import { measured } from './measure.ts';
-import { bestCorrelation, clicksIn, RATE, samplesOf } from './sound.ts';
+import { bestCorrelation, clicksIn, RATE, samplesOf } from '../e2e/support/sound.ts';
 
 test('the voice as it was spoken', async ({ page }) => {
   await signIn(page, 'ilse.marrow');

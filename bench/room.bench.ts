@@ -9,7 +9,7 @@ import { cutLine, keepSockets } from '../e2e/support/lines.ts';
 import { makeLesson, signIn } from '../e2e/support/people.ts';
 import { draw, logOf, openRoom, record, segmentsOf, stopAndSave } from '../e2e/support/room.ts';
 import { measured, median } from './measure.ts';
-import { uploadTake } from './uploadTake.ts';
+import { uploadTake } from '../e2e/support/uploadTake.ts';
 
 const FRAME_MS = 1000 / 60;
 const quantile = (values: readonly number[], share: number) =>

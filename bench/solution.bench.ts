@@ -6,7 +6,7 @@ import type { Page as LessonPage } from '@oakbell/core/pages';
 import { sceneAt, type SceneSource } from '@oakbell/core/scene';
 import { makeLesson, signIn } from '../e2e/support/people.ts';
 import { draw, openRoom, record, stopAndSave } from '../e2e/support/room.ts';
-import { clicksIn, RATE, samplesOf } from './sound.ts';
+import { clicksIn, RATE, samplesOf } from '../e2e/support/sound.ts';
 import { measured } from './measure.ts';
 
 const MINUTES = Number(process.env['OAKBELL_MINUTES'] ?? 5);

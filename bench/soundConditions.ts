@@ -7,7 +7,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Verdict } from '@oakbell/core/audio';
-import { RATE, samplesOf } from './sound.ts';
+import { RATE, samplesOf } from '../e2e/support/sound.ts';
 
 const VOICES = ['slt', 'rms', 'awb', 'kal16'] as const;
 const SAID =

@@ -2,7 +2,7 @@ import { test } from '@playwright/test';
 import { checkSound } from '@oakbell/core/audio';
 import { measured } from './measure.ts';
 import { conditions } from './soundConditions.ts';
-import { RATE } from './sound.ts';
+import { RATE } from '../e2e/support/sound.ts';
 
 test('the sound check names what is wrong', () => {
   test.setTimeout(300_000);

@@ -9,6 +9,8 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   outputDir: join(import.meta.dirname, '../.oakbell/results/browser'),
   workers: 1,
+  // A machine that stalls gives the sound thread no time: a test that needed a second try is listed as flaky.
+  retries: 1,
   timeout: 90_000,
   expect: { timeout: 15_000 },
   forbidOnly: Boolean(process.env['CI']),

@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
-import { makeLesson, signIn } from './support/people.ts';
-import { draw, openRoom, record, segmentsOf, stopAndSave } from './support/room.ts';
+import { signIn } from './support/people.ts';
+import { segmentsOf } from './support/room.ts';
+import { scriptedLesson } from './support/scriptedTake.ts';
 
 test.beforeEach(({ page }) => signIn(page, 'ilse.marrow'));
 
@@ -9,14 +10,7 @@ async function lengthOf(page: Page, id: string): Promise<number> {
   return (await segmentsOf(page, id)).reduce((sum, { start, end }) => sum + (end - start) / 1e6, 0);
 }
 async function recorded(page: Page, title: string): Promise<string> {
-  const { id } = await makeLesson(page, title, 1);
-  await openRoom(page, id);
-  await record(page);
-  for (let i = 0; i < 4; i += 1) {
-    await draw(page, [0.2, 0.2 + i * 0.1], [0.6, 0.2 + i * 0.1], 15);
-    await page.waitForTimeout(1200);
-  }
-  await stopAndSave(page);
+  const { id } = await scriptedLesson(page, title, [{ does: 'speaks and writes', seconds: 8 }]);
   await page.goto(`/lessons/${id}/polish`);
   await expect(page.getByText(/ long$/)).toBeVisible();
   return id;
@@ -93,29 +87,13 @@ test('by mouse: a stretch is marked with Shift and cut; parts change places', as
 });
 
 test('quiet stretches are found, listened to, left, and shortened all at once', async ({ page }) => {
-  const { id } = await makeLesson(page, 'Quiet', 1);
-  await page.addInitScript(() => {
-    // Someone speaks, then writes without a word for three seconds, twice.
-    const real = AudioContext.prototype.createMediaStreamSource;
-    AudioContext.prototype.createMediaStreamSource = function (stream) {
-      const voice = this.createGain();
-      real.call(this, stream).connect(voice);
-      Object.assign(window, { mute: (on: boolean) => (voice.gain.value = on ? 0 : 1) });
-      return voice as unknown as MediaStreamAudioSourceNode;
-    };
-  });
-  const mute = (on: boolean) =>
-    page.evaluate((silent) => (window as unknown as { mute: (on: boolean) => void }).mute(silent), on);
-  await openRoom(page, id);
-  await record(page);
-  for (let i = 0; i < 2; i += 1) {
-    await page.waitForTimeout(2500);
-    await mute(true);
-    await page.waitForTimeout(3000);
-    await mute(false);
-  }
-  await page.waitForTimeout(2000);
-  await stopAndSave(page);
+  const { id } = await scriptedLesson(page, 'Quiet', [
+    { does: 'speaks', seconds: 2.5 },
+    { does: 'rests', seconds: 3 },
+    { does: 'speaks', seconds: 2.5 },
+    { does: 'rests', seconds: 3 },
+    { does: 'speaks', seconds: 2 },
+  ]);
   const whole = await lengthOf(page, id);
   await page.goto(`/lessons/${id}/polish`);
   await expect(page.getByRole('heading', { name: '2 quiet stretches' })).toBeVisible();

@@ -38,6 +38,13 @@ export async function draw(
   await page.mouse.up();
 }
 
+/** The length of the take in seconds as the room tells it: less than what a clock on the wall says when the machine is busy. */
+export async function told(page: Page): Promise<number> {
+  const text = (await page.getByRole('timer', { name: 'Length of the take' }).textContent())!;
+  const [minutes, seconds] = text.split(':').map(Number);
+  return minutes! * 60 + seconds!;
+}
+
 /** Stops, and waits until the server has the take. Returns its length in seconds as the room tells it. */
 export async function stopAndSave(page: Page, patience = 30_000): Promise<void> {
   await press(page, 'Stop');

@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test';
 import { createHash, randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { BufferSource, EncodedPacketSink, Input, OggInputFormat } from 'mediabunny';
-import { partOf } from '../apps/web/src/kits/recorder/voiceParts.ts';
+import { partOf } from '../../apps/web/src/kits/recorder/voiceParts.ts';
 import { RATE } from './sound.ts';
 
 /** Brings a take to a lesson part by part, as a browser that recorded it would. */
