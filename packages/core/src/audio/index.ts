@@ -7,3 +7,6 @@ export * from './soundCheck.ts';
 export * from './voicePath.ts';
 export * from './clap.ts';
 export * from './mix.ts';
+export * from './roomTone.ts';
+export * from './joining.ts';
+export * from './musicBed.ts';

@@ -14,14 +14,23 @@ export const SILENCE_LUFS = -Infinity;
 
 /** Integrated loudness in LUFS; −∞ where no block passes the gates. `rate` in frames a second. */
 export function integratedLoudness(samples: Float32Array, rate: number): number {
+  const blocks = blockEnergies(samples, rate);
+  const loud = blocks.filter((energy) => lufs(energy) > -70);
+  const gate = lufs(mean(loud)) - 10;
+  return lufs(mean(loud.filter((energy) => lufs(energy) > gate)));
+}
+
+/** Momentary loudness in LUFS: of 400 ms every 100 ms; empty for anything shorter than one block. */
+export const momentaryLoudness = (samples: Float32Array, rate: number): readonly number[] =>
+  blockEnergies(samples, rate).map(lufs);
+
+function blockEnergies(samples: Float32Array, rate: number): readonly number[] {
   const steps = stepEnergies(samples, rate);
   const blocks: number[] = [];
   for (let i = 0; i + 4 <= steps.length; i += 1) {
     blocks.push((steps[i]! + steps[i + 1]! + steps[i + 2]! + steps[i + 3]!) / 4);
   }
-  const loud = blocks.filter((energy) => lufs(energy) > -70);
-  const gate = lufs(mean(loud)) - 10;
-  return lufs(mean(loud.filter((energy) => lufs(energy) > gate)));
+  return blocks;
 }
 
 /** Mean squares of the K-weighted signal per full 100 ms. */

@@ -4,11 +4,10 @@
  */
 import { lengthOf, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
 import { intersect, type RangeSet } from '../intervals/index.ts';
-import { applyEdit, type Edit, type EditAct, type EditList, type Segment } from './editList.ts';
+import { Doing, type NewId } from './doing.ts';
+import type { Edit, EditAct, EditList } from './editList.ts';
 import { programmeOf } from './programme.ts';
-
-/** Gives a new name for a segment each time it is called. */
-export type NewId = () => string;
+import { isPlain, isPlayedAlike, playedLength, takeTimeIn } from './segment.ts';
 
 /** Cuts `range` out; what is left of a segment on its right gets a new name. */
 export function cutStretch(edits: EditList, range: TimeRange, newId: NewId): Edit | null {
@@ -28,10 +27,10 @@ function cutOne(list: Doing, range: TimeRange, newId: NewId): void {
   const { segments, starts } = programmeOf(list.edits);
   for (let i = segments.length - 1; i >= 0; i -= 1) {
     const segment = segments[i]!;
-    const shift = segment.start - starts[i]!;
-    const out = { start: (range.start + shift) as Micros, end: (range.end + shift) as Micros };
-    const [inner] = intersect([segment], [out]);
-    if (!inner || lengthOf(inner) <= 0) continue;
+    const at = starts[i]!;
+    if (range.end <= at || range.start >= at + playedLength(segment)) continue;
+    const inner = { start: takeTimeIn(segment, range.start - at), end: takeTimeIn(segment, range.end - at) };
+    if (lengthOf(inner) <= 0) continue;
     const left = { start: segment.start, end: inner.start };
     const right = { start: inner.end, end: segment.end };
     if (lengthOf(left) > 0 && lengthOf(right) > 0)
@@ -45,14 +44,7 @@ function cutOne(list: Doing, range: TimeRange, newId: NewId): void {
 /** Splits the segment that plays at `time` in two; none where a part begins there already. */
 export function splitAt(edits: EditList, time: Micros, newId: NewId): Edit | null {
   const list = new Doing(edits);
-  const { segments, starts } = programmeOf(edits);
-  const i = starts.findLastIndex((start) => start < time);
-  const segment = segments[i];
-  if (!segment) return null;
-  const at = (segment.start + time - starts[i]!) as Micros;
-  if (at >= segment.end) return null;
-  list.do({ op: 'insert', index: i + 1, segment: { ...segment, start: at, id: newId() } });
-  list.trim(segment, { start: segment.start, end: at });
+  list.split(time, newId);
   return list.edit({ kind: 'split', at: time, length: ZERO });
 }
 
@@ -62,7 +54,7 @@ export interface Seam {
   readonly at: Micros;
   /** The part that begins there, counted from 0. */
   readonly index: number;
-  /** What of the take was left out there; 0 for a bare split, null where another take begins. */
+  /** What of the take was left out there; 0 for a bare split, null where something else begins, or is played otherwise. */
   readonly left: Micros | null;
 }
 
@@ -71,7 +63,7 @@ export function seamsOf(edits: EditList): readonly Seam[] {
   const { segments, starts } = programmeOf(edits);
   return segments.slice(1).map((segment, i): Seam => {
     const before = segments[i]!;
-    const follows = before.takeId === segment.takeId && segment.start >= before.end;
+    const follows = isPlayedAlike(before, segment) && !segment.card && segment.start >= before.end;
     return { at: starts[i + 1]!, index: i + 1, left: follows ? ((segment.start - before.end) as Micros) : null };
   });
 }
@@ -95,10 +87,13 @@ export function movePart(edits: EditList, index: number, by: -1 | 1): Edit | nul
   const at = programmeOf(edits).starts[index]!;
   list.do({ op: 'remove', index, segment });
   list.do({ op: 'insert', index: to, segment });
-  return list.edit({ kind: 'move', at, length: lengthOf(segment) });
+  return list.edit({ kind: 'move', at, length: playedLength(segment) });
 }
 
-/** Stretches of takes as they are heard in the programme, each cut at seams; those shorter than `least` are left out. */
+/**
+ * Stretches of takes as they are heard in the programme, each cut at seams; those shorter than `least` are left out,
+ * and so is what is sped up or spoken over.
+ */
 export function heardStretches(
   edits: EditList,
   ofTake: (takeId: string) => RangeSet,
@@ -106,7 +101,7 @@ export function heardStretches(
 ): readonly TimeRange[] {
   const { segments, starts } = programmeOf(edits);
   return segments.flatMap((segment, i) =>
-    intersect([segment], ofTake(segment.takeId))
+    (isPlain(segment) ? intersect([segment], ofTake(segment.takeId)) : [])
       .filter((range) => lengthOf(range) >= least)
       .map(({ start, end }) => {
         const shift = starts[i]! - segment.start;
@@ -120,28 +115,4 @@ export function shortened(quiet: TimeRange, keep: Micros): TimeRange | null {
   if (lengthOf(quiet) <= keep) return null;
   const half = Math.round(keep / 2);
   return { start: (quiet.start + half) as Micros, end: (quiet.end - (keep - half)) as Micros };
-}
-
-/** Does edits one by one and gathers them. */
-class Doing {
-  edits: EditList;
-  readonly #done: Edit[] = [];
-
-  constructor(edits: EditList) {
-    this.edits = edits;
-  }
-
-  do(edit: Edit): void {
-    const applied = applyEdit(this.edits, edit);
-    if (!applied.ok) throw new RangeError(`This edit does not apply: ${applied.reason}`);
-    this.edits = applied.edits;
-    this.#done.push(edit);
-  }
-  trim({ id, start, end }: Segment, to: TimeRange): void {
-    if (start === to.start && end === to.end) return;
-    this.do({ op: 'trim', segment: id, from: { start, end }, to: { start: to.start, end: to.end } });
-  }
-  edit(act: EditAct): Edit | null {
-    return this.#done.length === 0 ? null : { op: 'together', act, edits: this.#done };
-  }
 }

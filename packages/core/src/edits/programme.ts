@@ -1,6 +1,7 @@
-import { lengthOf, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
+import { ZERO, type Micros, type TimeRange } from '../clock/index.ts';
 import { lastAtOrBefore, union, type RangeSet } from '../intervals/index.ts';
-import type { EditList, Segment } from './editList.ts';
+import type { EditList } from './editList.ts';
+import { playedLength, playedOf, takeTimeIn, type Segment } from './segment.ts';
 
 /** An edit list laid out on the programme's time axis, for lookups by halving. */
 export interface Programme {
@@ -21,14 +22,20 @@ export interface TakeStretch extends TimeRange {
 }
 
 /** Lays the segments end to end from 0. */
-export function programmeOf(edits: EditList): Programme {
+export function programmeOf({ segments }: Pick<EditList, 'segments'>): Programme {
   let length = 0;
-  const starts = edits.segments.map((segment) => {
+  const starts = segments.map((segment) => {
     const start = length;
-    length += lengthOf(segment);
+    length += playedLength(segment);
     return start as Micros;
   });
-  return { segments: edits.segments, starts, length: length as Micros };
+  return { segments, starts, length: length as Micros };
+}
+
+/** The number of the segment that plays at `time`: the first before 0, the last past the end, −1 in an empty programme. */
+export function segmentAt(programme: Programme, time: Micros): number {
+  const i = lastAtOrBefore(programme.starts, time, (start) => start);
+  return programme.segments.length === 0 ? -1 : Math.max(0, i);
 }
 
 /**
@@ -36,36 +43,70 @@ export function programmeOf(edits: EditList): Programme {
  * a time before 0 is 0, one past the end is the end of the last segment. Null for an empty programme.
  */
 export function takeTimeAt(programme: Programme, time: Micros): TakeMoment | null {
-  const i = Math.max(
-    0,
-    lastAtOrBefore(programme.starts, time, (start) => start),
-  );
+  const i = segmentAt(programme, time);
   const segment = programme.segments[i];
   if (!segment) return null;
-  const into = Math.max(0, time - programme.starts[i]!);
-  return { takeId: segment.takeId, time: Math.min(segment.end, segment.start + into) as Micros };
+  return { takeId: segment.takeId, time: takeTimeIn(segment, Math.max(0, time - programme.starts[i]!)) };
+}
+
+/** A segment of one take, by its number in the programme. */
+interface Placed extends TimeRange {
+  readonly index: number;
+}
+/** The segments of each take by their start, with how far those up to each of them reach. */
+type ByTake = ReadonlyMap<string, { readonly placed: readonly Placed[]; readonly reach: readonly number[] }>;
+const indexed = new WeakMap<Programme, ByTake>();
+
+function byTake(programme: Programme): ByTake {
+  let found = indexed.get(programme);
+  if (!found) {
+    const lists = new Map<string, Placed[]>();
+    programme.segments.forEach(({ takeId, start, end }, index) => {
+      const list = lists.get(takeId);
+      if (list) list.push({ start, end, index });
+      else lists.set(takeId, [{ start, end, index }]);
+    });
+    found = new Map(
+      [...lists].map(([takeId, list]) => {
+        const placed = list.sort((a, b) => a.start - b.start || a.index - b.index);
+        let far = 0;
+        return [takeId, { placed, reach: placed.map(({ end }) => (far = Math.max(far, end))) }] as const;
+      }),
+    );
+    indexed.set(programme, found);
+  }
+  return found;
+}
+
+/** The segments of a take that meet a stretch of it, in no order. */
+function meeting(programme: Programme, { takeId, start, end }: TakeStretch): readonly Placed[] {
+  const { placed, reach } = byTake(programme).get(takeId) ?? { placed: [], reach: [] };
+  const found: Placed[] = [];
+  for (let i = lastAtOrBefore(placed, end - 1, (one) => one.start); i >= 0 && reach[i]! > start; i -= 1) {
+    if (placed[i]!.end > start) found.push(placed[i]!);
+  }
+  return found;
 }
 
 /** The first programme time at which a moment of a take is played; null when it was cut away. */
-export function programmeTimeOf(programme: Programme, moment: TakeMoment): Micros | null {
-  const i = programme.segments.findIndex(
-    (one) => one.takeId === moment.takeId && moment.time >= one.start && moment.time < one.end,
-  );
-  return i < 0 ? null : ((programme.starts[i]! + moment.time - programme.segments[i]!.start) as Micros);
+export function programmeTimeOf(programme: Programme, { takeId, time }: TakeMoment): Micros | null {
+  const at = meeting(programme, { takeId, start: time, end: (time + 1) as Micros });
+  if (at.length === 0) return null;
+  const index = Math.min(...at.map((one) => one.index));
+  return (programme.starts[index]! + playedOf(programme.segments[index]!, time)) as Micros;
 }
 
 /** The stretches of takes that programme stretch `range` plays, in playing order; what lies outside is left out. */
 export function takeStretches(programme: Programme, range: TimeRange): readonly TakeStretch[] {
   const found: TakeStretch[] = [];
-  let i = Math.max(
-    0,
-    lastAtOrBefore(programme.starts, range.start, (start) => start),
-  );
-  for (; i < programme.segments.length && programme.starts[i]! < range.end; i += 1) {
+  for (
+    let i = Math.max(0, segmentAt(programme, range.start));
+    i < programme.segments.length && programme.starts[i]! < range.end;
+    i += 1
+  ) {
     const segment = programme.segments[i]!;
-    const shift = segment.start - programme.starts[i]!;
-    const start = Math.max(segment.start, range.start + shift) as Micros;
-    const end = Math.min(segment.end, range.end + shift) as Micros;
+    const start = takeTimeIn(segment, range.start - programme.starts[i]!);
+    const end = takeTimeIn(segment, range.end - programme.starts[i]!);
     if (start < end) found.push({ takeId: segment.takeId, start, end });
   }
   return found;
@@ -73,17 +114,26 @@ export function takeStretches(programme: Programme, range: TimeRange): readonly 
 
 /** The programme stretches in which any of `stretches` is played. */
 export function programmeRanges(programme: Programme, stretches: readonly TakeStretch[]): RangeSet {
-  const found: TimeRange[] = [];
-  programme.segments.forEach((segment, i) => {
-    for (const stretch of stretches) {
-      if (stretch.takeId !== segment.takeId) continue;
-      const shift = programme.starts[i]! - segment.start;
-      const start = Math.max(segment.start, stretch.start);
-      const end = Math.min(segment.end, stretch.end);
-      if (start < end) found.push({ start: (start + shift) as Micros, end: (end + shift) as Micros });
-    }
-  });
-  return union(found);
+  return union(
+    stretches.flatMap((stretch) => playingsOf(programme, stretch).map(({ start, end }) => ({ start, end }))),
+  );
+}
+
+/** A stretch of the programme, and the number of the segment that plays it. */
+export interface Playing extends TimeRange {
+  readonly index: number;
+}
+/** Each time that a stretch of a take is played, in rising time. */
+export function playingsOf(programme: Programme, stretch: TakeStretch): readonly Playing[] {
+  return meeting(programme, stretch)
+    .map(({ index }) => {
+      const [segment, at] = [programme.segments[index]!, programme.starts[index]!];
+      const start = (at + playedOf(segment, Math.max(segment.start, stretch.start))) as Micros;
+      const end = (at + playedOf(segment, Math.min(segment.end, stretch.end))) as Micros;
+      return { start, end, index };
+    })
+    .filter(({ start, end }) => start < end)
+    .sort((a, b) => a.start - b.start);
 }
 
 /** The whole programme as one stretch. */

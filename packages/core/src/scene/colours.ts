@@ -28,3 +28,16 @@ function lightness(colour: string): number {
   });
   return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
 }
+
+/** What everything fades into. */
+export const VEIL = '#1f2b29';
+/** A band of light over what should be seen. */
+export const BAND = '#e2b23c';
+
+/** Paper, words and the line under a title. */
+export const CARD_COLOURS = {
+  paper: { ground: '#faf6ec', words: '#26221b', line: '#b9832a' },
+  slate: { ground: '#1f2b29', words: '#f1ecdf', line: '#b9832a' },
+  oak: { ground: '#7a4f2b', words: '#fffdf7', line: '#e2b23c' },
+  leaf: { ground: '#2f6b57', words: '#fffdf7', line: '#e4dac4' },
+} as const;

@@ -3,6 +3,7 @@
  * of pieces. A browser plays them one after another; the server cuts them into one file for an edition.
  */
 import { fromMillis, type Micros, type TimeRange } from '../clock/index.ts';
+import { playedOf, speedOf, type Segment } from '../edits/index.ts';
 import { intersect } from '../intervals/index.ts';
 import type { TakeIndex } from '../log/index.ts';
 import type { ClipPage, Page } from '../pages/index.ts';
@@ -23,6 +24,8 @@ export interface FilmPiece extends TimeRange {
   readonly from: Micros;
   /** One picture is held all the while. */
   readonly held: boolean;
+  /** It runs so many times as fast as it was filmed; 1 when left out. */
+  readonly rate?: number;
 }
 type TakePiece = Omit<FilmPiece, 'file'> & { readonly file: FilmFile };
 
@@ -34,9 +37,9 @@ export function filmPieces(film: ProgrammeFilm, { pages, programme, takes }: Sce
   const pieces = programme.segments.flatMap((segment, i) => {
     const take = takes.get(segment.takeId);
     if (!take) return [];
-    const shift = programme.starts[i]! - segment.start;
+    const at = programme.starts[i]!;
     return piecesOfTake(film, { pages, takeId: segment.takeId, take }).flatMap((piece) =>
-      cut(piece, segment).map((one) => moved(one, shift)),
+      cut(piece, segment).map((one) => played(one, segment, at)),
     );
   });
   return withoutHoles(pieces);
@@ -110,10 +113,12 @@ function cut<P extends TakePiece>(piece: P, range: TimeRange): readonly P[] {
   );
 }
 
-const moved = <P extends TimeRange>(piece: P, by: number): P => ({
+/** A piece in the time of the programme, whose segment begins `at`. */
+const played = (piece: TakePiece, segment: Segment, at: Micros): FilmPiece => ({
   ...piece,
-  start: (piece.start + by) as Micros,
-  end: (piece.end + by) as Micros,
+  start: (at + playedOf(segment, piece.start)) as Micros,
+  end: (at + playedOf(segment, piece.end)) as Micros,
+  ...(speedOf(segment) === 1 ? {} : { rate: speedOf(segment) }),
 });
 
 function withoutHoles(pieces: readonly FilmPiece[]): readonly FilmPiece[] {
@@ -124,7 +129,11 @@ function withoutHoles(pieces: readonly FilmPiece[]): readonly FilmPiece[] {
     const isSmall = hole > 0 && hole <= HOLE;
     closed.push(
       isSmall
-        ? { ...piece, start: before as Micros, from: (piece.held ? piece.from : piece.from - hole) as Micros }
+        ? {
+            ...piece,
+            start: before as Micros,
+            from: (piece.held ? piece.from : piece.from - hole * (piece.rate ?? 1)) as Micros,
+          }
         : piece,
     );
     before = piece.end;

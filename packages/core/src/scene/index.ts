@@ -1,4 +1,6 @@
 export * from './surface.ts';
+export * from './closeUp.ts';
+export * from './paintOver.ts';
 export * from './scene.ts';
 export * from './cameraLook.ts';
 export * from './paint.ts';

@@ -1,7 +1,10 @@
 import { outlineOf, samplesOf, type Point } from '../ink/index.ts';
 import { PAGE_WIDTH, type Page, type TextThing } from '../pages/index.ts';
 import type { CameraLook } from './cameraLook.ts';
-import { inkOn, POINTER } from './colours.ts';
+import type { Card } from '../edits/index.ts';
+import { WHOLE } from './closeUp.ts';
+import { inkOn, POINTER, VEIL } from './colours.ts';
+import { drawCard, drawOver } from './paintOver.ts';
 import { drawPage, drawText, isDark, polyline, type FilmPicture } from './paintThings.ts';
 import type { Scene, VisibleStroke } from './scene.ts';
 import type { Picture, Surface, Target } from './surface.ts';
@@ -17,14 +20,45 @@ export interface Films<P extends Picture> {
 
 /** Paints a whole scene: what is in view from the surface's origin. Nothing right of the page is touched. */
 export function paint<P extends Picture>(target: Target<P>, scene: Scene, films: Films<P> = {}): void {
-  const scrolled = { ...target, top: scene.top };
+  if (scene.card) {
+    paintCard(target, scene.card);
+    return paintVeil(target, scene);
+  }
+  const scrolled = { ...target, top: scene.top, ...(scene.view ? { view: scene.view } : {}) };
   const dark = isDark(scene.page);
   paintPage(scrolled, scene.page, scene.height, films.page);
   for (const stroke of scene.strokes) if (isBeneath(stroke)) paintStroke(scrolled, stroke, dark);
   for (const text of scene.texts) paintText(scrolled, text, dark);
   for (const stroke of scene.strokes) if (!isBeneath(stroke)) paintStroke(scrolled, stroke, dark);
-  if (scene.pointer) paintPointer(scrolled, scene.pointer);
+  paintOver(scrolled, scene);
+  if (scene.pointer) paintPointer(scrolled, scene.pointer, scene.pointerScale);
   if (films.camera) paintCamera(target, scene.camera, films.camera);
+  paintVeil(target, scene);
+}
+
+/** Paints what was laid over page and ink afterwards. */
+export function paintOver<P extends Picture>(target: Target<P>, { over = [], page }: Scene): void {
+  if (over.length === 0) return;
+  inPageUnits(target, (surface) => {
+    for (const one of over) drawOver({ ...target, surface }, one, isDark(page));
+  });
+}
+
+/** Paints a card over everything. */
+export function paintCard<P extends Picture>(target: Target<P>, card: Card): void {
+  inPageUnits({ surface: target.surface, widthPx: target.widthPx, assets: target.assets }, (surface) =>
+    drawCard(surface, card),
+  );
+}
+
+/** Paints how far a scene has faded away. */
+export function paintVeil<P extends Picture>({ surface, widthPx }: Target<P>, { veil = 0, page }: Scene): void {
+  if (veil <= 0) return;
+  surface.save();
+  surface.globalAlpha = veil;
+  surface.fillStyle = VEIL;
+  surface.fillRect(0, 0, widthPx, (widthPx * page.height) / PAGE_WIDTH);
+  surface.restore();
 }
 
 /** Highlighter lies beneath ink and text. */
@@ -75,17 +109,17 @@ function drawStraight(surface: Surface, { stroke: { points, pen }, untilMs }: Vi
 }
 
 /** A ring with a dot: seen on dark and on light, and not mistaken for ink. */
-export function paintPointer<P extends Picture>(target: Target<P>, place: Point): void {
+export function paintPointer<P extends Picture>(target: Target<P>, place: Point, larger = 1): void {
   inPageUnits(target, (surface) => {
     surface.globalAlpha = 0.9;
     surface.strokeStyle = POINTER;
-    surface.lineWidth = 4;
+    surface.lineWidth = 4 * Math.sqrt(larger);
     surface.beginPath();
-    surface.arc(place.x / 10, place.y / 10, 16, 0, Math.PI * 2);
+    surface.arc(place.x / 10, place.y / 10, 16 * larger, 0, Math.PI * 2);
     surface.stroke();
     surface.fillStyle = POINTER;
     surface.beginPath();
-    surface.arc(place.x / 10, place.y / 10, 4, 0, Math.PI * 2);
+    surface.arc(place.x / 10, place.y / 10, 4 * larger, 0, Math.PI * 2);
     surface.fill();
   });
 }
@@ -97,7 +131,7 @@ export function paintCamera<P extends Picture>(
   { picture, width, height }: FilmPicture<P>,
 ): void {
   if (opacity <= 0 || width <= 0 || height <= 0) return;
-  inPageUnits({ ...target, top: 0 }, (surface) => {
+  inPageUnits({ surface: target.surface, widthPx: target.widthPx, assets: target.assets }, (surface) => {
     surface.globalAlpha = opacity;
     surface.beginPath();
     if (roundness > 0.5) {
@@ -119,10 +153,10 @@ export function paintCamera<P extends Picture>(
 }
 
 function inPageUnits<P extends Picture>(target: Target<P>, draw: (surface: Surface<P>) => void): void {
-  const { surface, top = 0 } = target;
+  const { surface, top = 0, view = WHOLE } = target;
   surface.save();
-  surface.scale(target.widthPx / PAGE_WIDTH, target.widthPx / PAGE_WIDTH);
-  if (top !== 0) surface.translate(0, -top);
+  surface.scale(target.widthPx / view.width, target.widthPx / view.width);
+  if (top !== 0 || view !== WHOLE) surface.translate(-view.x, -top - view.y);
   draw(surface);
   surface.restore();
 }

@@ -1,6 +1,17 @@
 import type { Micros } from '../clock/index.ts';
-import type { Programme } from '../edits/index.ts';
-import { takeTimeAt } from '../edits/index.ts';
+import {
+  overlaysAt,
+  segmentAt,
+  takeTimeIn,
+  type Card,
+  type Dressing,
+  type DrawnOver,
+  type Overlay,
+  type Patch,
+  type Programme,
+  type StrokeChange,
+  type View,
+} from '../edits/index.ts';
 import {
   FADE_AFTER_MS,
   FADE_MS,
@@ -10,8 +21,9 @@ import {
   type Stroke,
   type TakeIndex,
 } from '../log/index.ts';
-import type { Page, TextThing } from '../pages/index.ts';
+import { WIDE_HEIGHT, type Page, type TextThing } from '../pages/index.ts';
 import { cameraLook, type CameraLook } from './cameraLook.ts';
+import { viewAt, WHOLE } from './closeUp.ts';
 
 /** What is to be seen at one moment. */
 export interface Scene {
@@ -25,6 +37,16 @@ export interface Scene {
   readonly pointer: PointerPlace | null;
   /** How a camera picture is shown, if the take has one. */
   readonly camera: CameraLook;
+  /** What of the view is seen, drawn as large as the whole; the whole when left out. The camera lies over it. */
+  readonly view?: View;
+  /** Laid over page and ink, the lowest first. */
+  readonly over?: readonly (DrawnOver | Patch)[];
+  /** The pointer is so many times as large; 1 when left out. */
+  readonly pointerScale?: number;
+  /** Words in place of a page. */
+  readonly card?: Card;
+  /** How far everything has faded away: 0…1, not at all when left out. */
+  readonly veil?: number;
 }
 /** A stroke as far as it was drawn: points later than `untilMs` after it began are not there yet. */
 export interface VisibleStroke {
@@ -39,14 +61,96 @@ export interface SceneSource {
   readonly pages: readonly Page[];
   readonly programme: Programme;
   readonly takes: ReadonlyMap<string, TakeIndex>;
+  /** What is laid over; nothing when left out. */
+  readonly dressing?: Dressing;
 }
+
+/** How much larger a pointer is that was made larger. */
+const LARGER = 2.2;
 
 /** The scene at programme time `time`; before the first page turn the first page; null without pages. */
 export function sceneAt(source: SceneSource, time: Micros): Scene | null {
-  const place = takeTimeAt(source.programme, time);
-  const take = place && source.takes.get(place.takeId);
-  return take ? sceneOfTake(source.pages, take, place.time) : blankScene(source.pages[0]);
+  const { pages, programme, takes, dressing } = source;
+  const segment = programme.segments[segmentAt(programme, time)];
+  if (!segment) return blankScene(pages[0]);
+  if (segment.card) return veiled(cardScene(segment.card), source, time);
+  const take = takes.get(segment.takeId);
+  if (!take) return blankScene(pages[0]);
+  const into = Math.max(0, time - programme.starts[segmentAt(programme, time)]!);
+  const takeTime = takeTimeIn(segment, into);
+  const plain = sceneOfTake(pages, take, takeTime);
+  if (!plain || !dressing) return plain;
+  const over = overlaysAt(dressing.overlays, segment.takeId, takeTime);
+  const view = viewAt(dressing.overlays, segment.takeId, takeTime);
+  const strokes = changedStrokes(plain.strokes, dressing.strokes, segment.takeId);
+  const dressed = over.reduce((scene, one) => dressedWith(scene, one, pages), { ...plain, strokes });
+  return veiled(view === WHOLE ? dressed : { ...dressed, view }, source, time);
 }
+
+function dressedWith(scene: Scene, overlay: Overlay, pages: readonly Page[]): Scene {
+  switch (overlay.kind) {
+    case 'close-up':
+      return scene;
+    case 'drawn':
+    case 'highlight':
+    case 'cover-up':
+      return overlay.page === scene.page.id ? { ...scene, over: [...(scene.over ?? []), overlay] } : scene;
+    case 'pointer':
+      return overlay.shown === 'off' ? { ...scene, pointer: null } : { ...scene, pointerScale: LARGER };
+    case 'inset': {
+      const { camera } = scene;
+      if (overlay.place === 'hidden') return { ...scene, camera: { ...camera, opacity: 0 } };
+      return { ...scene, camera: { ...camera, rect: { ...camera.rect, ...overlay.place } } };
+    }
+    case 'page': {
+      const shows = overlay.page === scene.page.id ? pageNamed(pages, overlay.shows) : undefined;
+      return shows ? { ...scene, page: { ...shows, id: `${scene.page.id} ${shows.id}` } } : scene;
+    }
+  }
+}
+
+const changed = new WeakMap<readonly StrokeChange[], ReadonlyMap<string, StrokeChange>>();
+const recoloured = new WeakMap<Stroke, Map<string, Stroke>>();
+
+/** Strokes without those that were removed; one that was recoloured is the same object at every moment. */
+function changedStrokes(
+  strokes: readonly VisibleStroke[],
+  changes: readonly StrokeChange[],
+  takeId: string,
+): readonly VisibleStroke[] {
+  if (changes.length === 0) return strokes;
+  let byStroke = changed.get(changes);
+  if (!byStroke) {
+    byStroke = new Map(changes.map((one) => [`${one.takeId} ${one.stroke}`, one]));
+    changed.set(changes, byStroke);
+  }
+  const named = byStroke;
+  return strokes.flatMap((visible) => {
+    const change = named.get(`${takeId} ${visible.stroke.id}`);
+    if (!change) return [visible];
+    return change.colour === undefined ? [] : [{ ...visible, stroke: inColour(visible.stroke, change.colour) }];
+  });
+}
+
+function inColour(stroke: Stroke, colour: string): Stroke {
+  const made = recoloured.get(stroke) ?? new Map<string, Stroke>();
+  recoloured.set(stroke, made);
+  const known = made.get(colour) ?? { ...stroke, pen: { ...stroke.pen, colour } };
+  made.set(colour, known);
+  return known;
+}
+
+/** Fades at both ends of the programme. */
+function veiled(scene: Scene, { programme, dressing }: SceneSource, time: Micros): Scene {
+  const { fadeIn = 0, fadeOut = 0 } = dressing?.finish ?? {};
+  const left = programme.length - time;
+  const veil = Math.max(fadeIn > 0 ? 1 - time / fadeIn : 0, fadeOut > 0 ? 1 - left / fadeOut : 0);
+  return veil > 0 ? { ...scene, veil: Math.min(1, veil) } : scene;
+}
+
+/** The page under a card: nothing of it is seen. */
+const UNDER_CARD: Page = { id: 'card', kind: 'board', backdrop: { kind: 'blank' }, height: WIDE_HEIGHT };
+const cardScene = (card: Card): Scene => ({ ...plainScene(UNDER_CARD), card });
 
 /** The scene of one take at take time `time`. */
 export function sceneOfTake(pages: readonly Page[], take: TakeIndex, time: Micros): Scene | null {

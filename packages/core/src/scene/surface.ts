@@ -1,3 +1,5 @@
+import type { View } from '../edits/index.ts';
+
 /** An already decoded picture, as the surface at hand understands it. */
 export type Picture = object;
 
@@ -56,4 +58,6 @@ export interface Target<P extends Picture> {
   readonly assets: Assets<P>;
   /** The place of the page, in page units, that lies at the upper edge; 0 when left out. */
   readonly top?: number;
+  /** What of the view fills the surface, in page units; all of it when left out. */
+  readonly view?: View;
 }

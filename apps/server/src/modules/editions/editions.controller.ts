@@ -1,6 +1,8 @@
-import { Controller, Get, Inject, Param, ParseEnumPipe, ParseUUIDPipe, Post, Req, Res } from '@nestjs/common';
+import { Controller, Get, Inject, Param, ParseEnumPipe, ParseUUIDPipe, Post, Query, Req, Res } from '@nestjs/common';
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import type { Micros } from '@oakbell/core/clock';
 import type { ProgrammeFilm } from '@oakbell/core/scene';
+import { Type } from 'class-transformer';
 import type { Request, Response } from 'express';
 import { Choice, Decimal, Id, notFound, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type Person } from '../../platform/sessions/index.ts';
@@ -18,6 +20,16 @@ export class EditionDto {
   @Decimal({ min: -100, max: 10, nullable: true }) lufs: number | null;
   @Id() jobId: string;
   @When() createdAt: string;
+}
+
+/** Half a minute, in microseconds. */
+const LONGEST_EXCERPT = 30_000_000;
+/** Programme time in microseconds, start in, end out: at most half a minute is given. */
+export class ExcerptDto {
+  @Type(() => Number) @Whole() start: number;
+  @Type(() => Number) @Whole({ min: 1 }) end: number;
+  @Choice(['on', 'off']) noise: 'on' | 'off';
+  @Choice(['on', 'off']) levelling: 'on' | 'off';
 }
 
 function editionDto({ id, lessonId, number, state, length, lufs, jobId, createdAt }: EditionEntity): EditionDto {
@@ -48,6 +60,21 @@ export class EditionsController {
   async ofLesson(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<EditionDto[]> {
     await this.lessons.ownOne(person, id);
     return (await this.editions.ofLesson(id)).map(editionDto);
+  }
+
+  @Get('lessons/:id/excerpt')
+  @For('teacher')
+  @ApiOkResponse({ description: 'a stretch of the lesson as it would sound when published, as Opus' })
+  async excerpt(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Query() { start, end, noise, levelling }: ExcerptDto,
+    @Res() response: Response,
+  ): Promise<void> {
+    const lesson = await this.lessons.ownOne(person, id);
+    const range = { start: start as Micros, end: Math.min(end, start + LONGEST_EXCERPT) as Micros };
+    const sound = await this.editions.excerpt(lesson, range, { noise: noise === 'on', levelling: levelling === 'on' });
+    response.type('audio/webm').set('Cache-Control', 'no-store').send(sound);
   }
 
   @Get('editions/:id/manifest')

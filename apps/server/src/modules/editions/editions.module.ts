@@ -4,12 +4,13 @@ import { LessonsModule } from '../lessons/index.ts';
 import { TakesModule } from '../takes/index.ts';
 import { EditionEntity } from './edition.entity.ts';
 import { EditionsController } from './editions.controller.ts';
+import { ProgrammeSoundService } from './programmeSound.service.ts';
 import { EditionsService } from './editions.service.ts';
 
 @Module({
   imports: [TypeOrmModule.forFeature([EditionEntity]), LessonsModule, TakesModule],
   controllers: [EditionsController],
-  providers: [EditionsService],
+  providers: [EditionsService, ProgrammeSoundService],
   exports: [EditionsService],
 })
 export class EditionsModule {}

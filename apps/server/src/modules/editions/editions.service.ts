@@ -1,11 +1,11 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { master, mix, peaksOf, throughSwitches, type LaidOver } from '@oakbell/core/audio';
-import type { Micros } from '@oakbell/core/clock';
-import { programmeOf } from '@oakbell/core/edits';
+import { peaksOf } from '@oakbell/core/audio';
+import type { TimeRange } from '@oakbell/core/clock';
+import { dressingOf, NO_FINISH, pieceOf, programmeOf, type EditList, type Finish } from '@oakbell/core/edits';
 import { TakeIndex } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
-import { clipsHeard, filmPieces, type FilmFile, type ProgrammeFilm } from '@oakbell/core/scene';
+import { filmPieces, type FilmFile, type ProgrammeFilm } from '@oakbell/core/scene';
 import { createHash, randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
@@ -13,19 +13,17 @@ import { In, Repository } from 'typeorm';
 import { ensureFor, Problem } from '../../platform/http/index.ts';
 import { JobHandlers, JobsService, type JobEntity, type Progress } from '../../platform/jobs/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
-import { decodeVoice, encodeVoice, ffmpegToFile, hasSound } from '../../platform/sound/index.ts';
+import { encodeVoice, ffmpegToFile } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { clipKey, corePage, LessonsService, mayMake, PagesService, type LessonEntity } from '../lessons/index.ts';
-import { RATE, TakeFilmsService, TakeMaterialService, TakesService, type TakeEntity } from '../takes/index.ts';
+import { RATE, TakeFilmsService, TakeMaterialService, TakesService } from '../takes/index.ts';
 import { EditionEntity } from './edition.entity.ts';
-import { coarsePeaks, takesNeeded, type Manifest } from './manifest.ts';
+import { coarsePeaks, publishedEdits, publishedLog, takesNeeded, type Manifest } from './manifest.ts';
 import { cutFilm } from './programmeFilm.ts';
-import { joinVoices } from './programmeVoice.ts';
+import { ProgrammeSoundService } from './programmeSound.service.ts';
 
 /** The bit rate of a programme voice, in kilobits a second. */
 export const VOICE_KILOBITS = 48;
-/** Rumble of desks and fans lies below a voice and is taken out. */
-const CLEANING = 'highpass=f=70';
 
 export const MAKE_EDITION = 'make-edition';
 export const MAKE_AAC = 'make-aac';
@@ -50,6 +48,7 @@ export class EditionsService implements OnModuleInit {
     private readonly takes: TakesService,
     private readonly takeFilms: TakeFilmsService,
     private readonly material: TakeMaterialService,
+    private readonly sound: ProgrammeSoundService,
     private readonly jobs: JobsService,
     private readonly handlers: JobHandlers,
     @Inject(STORAGE) private readonly storage: Storage,
@@ -155,8 +154,8 @@ export class EditionsService implements OnModuleInit {
   async #films(edition: EditionEntity, pages: readonly Page[], progress: Progress): Promise<readonly ProgrammeFilm[]> {
     const programme = programmeOf(edition.edits);
     const takes = new Map<string, TakeIndex>();
-    for (const { takeId } of edition.edits.segments) {
-      if (!takes.has(takeId)) takes.set(takeId, new TakeIndex(await this.material.events(takeId)));
+    for (const { takeId, card } of edition.edits.segments) {
+      if (!card && !takes.has(takeId)) takes.set(takeId, new TakeIndex(await this.material.events(takeId)));
     }
     const still = new Set(pages.flatMap((page) => (page.kind === 'clip' && !page.moving ? [page.clip] : [])));
     const made: ProgrammeFilm[] = [];
@@ -188,43 +187,21 @@ export class EditionsService implements OnModuleInit {
     pages: readonly Page[],
     progress: Progress,
   ): Promise<{ file: Buffer; peaks: Uint8Array; lufs: number | null }> {
-    const takes = new Map(
-      (await this.takes.byIds(edition.edits.segments.map((one) => one.takeId))).map((take) => [take.id, take]),
-    );
-    const decoded = new Map<string, Float32Array>();
-    const joined = await joinVoices(edition.edits, async (takeId) => {
-      const take = takes.get(takeId);
-      if (!take)
-        throw new Problem(
-          409,
-          'take-missing',
-          'A take of this lesson is no longer here. Undo to the step before it was added.',
-        );
-      const samples = decoded.get(takeId) ?? (await this.#takeVoice(take, pages));
-      decoded.set(takeId, samples);
-      return samples;
-    });
-    await progress(0.3);
-    const { samples, lufs } = master(joined, RATE);
+    const { samples, lufs } = await this.sound.render(edition.edits, pages, (share) => progress(share * 0.45));
     await progress(0.45);
     const file = await encodeVoice(samples, 'webm', VOICE_KILOBITS);
     await progress(0.95);
     return { file, peaks: coarsePeaks(peaksOf(samples, RATE)), lufs: Number.isFinite(lufs) ? lufs : null };
   }
 
-  /** The voice of a take as it is heard: cleaned, with what was switched on in the sound check, and its clips. */
-  async #takeVoice(take: TakeEntity, pages: readonly Page[]): Promise<Float32Array> {
-    const events = await this.material.events(take.id);
-    const switched = events.find((event) => event.kind === 'sound');
-    const samples = await this.material.samples(take, CLEANING);
-    const voice = switched ? throughSwitches(samples, RATE, switched) : samples;
-    const sounds: LaidOver[] = [];
-    for (const { clip, start, end, from } of clipsHeard(pages, new TakeIndex(events))) {
-      const file = await this.#filmFile({ kind: 'clip', clip });
-      if (!file || !(await hasSound(file))) continue;
-      sounds.push({ samples: await decodeVoice(file), at: start, length: (end - start) as Micros, from });
-    }
-    return sounds.length > 0 ? mix(voice, sounds, RATE) : voice;
+  /** A stretch of a lesson as it would be published, with this cleaning: for hearing before and after. */
+  async excerpt(lesson: LessonEntity, range: TimeRange, clean: Pick<Finish, 'noise' | 'levelling'>): Promise<Buffer> {
+    const piece = pieceOf(lesson.edits, range, randomUUID);
+    if (piece.segments.length === 0)
+      throw new Problem(422, 'nothing-recorded', 'There is nothing to be heard in this stretch.');
+    const edits: EditList = { version: 1, segments: piece.segments, finish: { ...NO_FINISH, ...clean } };
+    const pages = (await this.lessons.allPagesOf(lesson.id)).map(corePage);
+    return encodeVoice((await this.sound.render(edits, pages)).samples, 'webm', VOICE_KILOBITS);
   }
 
   async #manifest(edition: EditionEntity, peaks: Uint8Array, films: readonly ProgrammeFilm[]): Promise<Manifest> {
@@ -242,9 +219,13 @@ export class EditionsService implements OnModuleInit {
       kind: lesson.kind,
       length: edition.length,
       pages: pages.map((page) => ({ ...corePage(page), ...(page.smallPicture ? { small: page.smallPicture } : {}) })),
-      edits: edition.edits,
+      edits: publishedEdits(edition.edits),
       takes: await Promise.all(
-        needed.map(async (id) => ({ id, log: await this.material.logText(id), earlier: earlier.get(id) ?? [] })),
+        needed.map(async (id) => ({
+          id,
+          log: publishedLog(await this.material.logText(id), dressingOf(edition.edits).strokes, id),
+          earlier: earlier.get(id) ?? [],
+        })),
       ),
       films,
       peaks: Buffer.from(peaks).toString('base64'),

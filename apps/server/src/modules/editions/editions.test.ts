@@ -1,7 +1,6 @@
 import { fromSeconds } from '@oakbell/core/clock';
 import type { EditList, Segment } from '@oakbell/core/edits';
-import { coarsePeaks, takesNeeded } from './manifest.ts';
-import { joinVoices } from './programmeVoice.ts';
+import { coarsePeaks, publishedEdits, publishedLog, takesNeeded } from './manifest.ts';
 
 const segment = (id: string, takeId: string, start: number, end: number): Segment => ({
   id,
@@ -10,29 +9,33 @@ const segment = (id: string, takeId: string, start: number, end: number): Segmen
   end: fromSeconds(end),
 });
 const edits: EditList = { version: 1, segments: [segment('a', 't1', 1, 2), segment('b', 't2', 0, 0.5)] };
-const constant = (value: number) => Promise.resolve(new Float32Array(3 * 48_000).fill(value));
-
-describe('the programme voice', () => {
-  it('is as long as the programme, to the sample, with each take in its place', async () => {
-    const voice = await joinVoices(edits, (takeId) => constant(takeId === 't1' ? 0.5 : 0.25));
-    expect(voice).toHaveLength(72_000);
-    expect([voice[24_000], voice[60_000]]).toEqual([0.5, 0.25]);
-  });
-  it('fades at joins, so that nothing clicks', async () => {
-    const voice = await joinVoices(edits, (takeId) => constant(takeId === 't1' ? 0.9 : -0.9));
-    let step = 0;
-    for (let i = 1; i < voice.length; i += 1) step = Math.max(step, Math.abs(voice[i]! - voice[i - 1]!));
-    expect(step).toBeLessThan(0.01);
-  });
-  it('is silent where a take is shorter than the edit list says', async () => {
-    const voice = await joinVoices(edits, () => Promise.resolve(new Float32Array(10)));
-    expect(voice).toHaveLength(72_000);
-  });
-});
-
 it('an edition needs the takes it plays and those whose ink they stand on, each once', () => {
   expect(takesNeeded(edits, (id) => (id === 't2' ? ['t0', 't1'] : []))).toEqual(['t1', 't0', 't2']);
 });
 it('coarse peaks keep the loudest of ten', () => {
   expect([...coarsePeaks(Uint8Array.from({ length: 15 }, (_, i) => i))]).toEqual([9, 14]);
+});
+
+it('a removed stroke leaves the log that learners get, and no other take of that name loses it', () => {
+  const log = [
+    '{"log":"oakbell.take","version":2}',
+    '{"kind":"stroke","stroke":"s1"}',
+    '{"kind":"more","stroke":"s1"}',
+    '{"kind":"stroke","stroke":"s2"}',
+    'torn',
+  ].join('\n');
+  const changes = [
+    { id: 'a', takeId: 't1', stroke: 's1' },
+    { id: 'b', takeId: 't1', stroke: 's2', colour: '#b23a22' },
+  ];
+  expect(publishedLog(log, changes, 't1').split('\n').slice(1)).toEqual(['{"kind":"stroke","stroke":"s2"}', 'torn']);
+  expect(publishedLog(log, changes, 't2')).toBe(log);
+});
+it('learners get the fades of a lesson, and not the files of its maker', () => {
+  const music = { clip: 'c', name: 'my holiday.mp3', lufs: -26 };
+  const finish = { fadeIn: fromSeconds(1), fadeOut: fromSeconds(2), noise: true, levelling: false, music };
+  expect(publishedEdits({ ...edits, finish, cover: { picture: 'p' } })).toEqual({
+    ...edits,
+    finish: { ...finish, music: null },
+  });
 });

@@ -1,4 +1,4 @@
-import type { EditList } from '@oakbell/core/edits';
+import type { EditList, StrokeChange } from '@oakbell/core/edits';
 import { readEarlier } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
 import type { ProgrammeFilm } from '@oakbell/core/scene';
@@ -33,8 +33,36 @@ export interface ManifestTake {
 
 /** The takes an edit list plays, and those whose ink they stand on, each once. */
 export function takesNeeded(edits: EditList, earlierOf: (takeId: string) => readonly string[]): readonly string[] {
-  const played = edits.segments.map((segment) => segment.takeId);
+  const played = edits.segments.flatMap((segment) => (segment.card ? [] : [segment.takeId]));
   return [...new Set(played.flatMap((id) => [...earlierOf(id).map((one) => readEarlier(one).takeId), id]))];
+}
+
+/** An edit list as learners get it: the names of its maker's files are nobody else's. */
+export function publishedEdits(edits: EditList): EditList {
+  const { finish, cover: _, ...shown } = edits;
+  return finish ? { ...shown, finish: { ...finish, music: null } } : shown;
+}
+
+/** A log without the strokes that were removed from it: what is not to be seen does not leave the house. */
+export function publishedLog(log: string, strokes: readonly StrokeChange[], takeId: string): string {
+  const gone = new Set(strokes.flatMap((one) => (one.takeId === takeId && !one.colour ? [one.stroke] : [])));
+  if (gone.size === 0) return log;
+  const isGone = (line: string) => {
+    const event = parsed(line);
+    return (event?.kind === 'stroke' || event?.kind === 'more') && gone.has(event.stroke ?? '');
+  };
+  return log
+    .split('\n')
+    .filter((line) => !isGone(line))
+    .join('\n');
+}
+
+function parsed(line: string): { readonly kind?: string; readonly stroke?: string } | null {
+  try {
+    return JSON.parse(line) as { kind?: string; stroke?: string };
+  } catch {
+    return null;
+  }
 }
 
 /** Every tenth of a second the largest of ten peaks. */

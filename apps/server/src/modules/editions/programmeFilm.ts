@@ -139,7 +139,8 @@ function pieceArgs({ piece, file, pictures, size, cut, path }: PieceOrder): read
       : `scale=${width}:${height}:force_original_aspect_ratio=decrease,pad=${width}:${height}:-1:-1:color=${GROUND}`;
   const filters = [
     ...(piece.held ? ['trim=end_frame=1'] : []),
-    `fps=${FPS}:start_time=${start.toFixed(6)}:round=near`,
+    ...(piece.rate ? [`setpts=PTS/${piece.rate}`] : []),
+    `fps=${FPS}:start_time=${(start / (piece.rate ?? 1)).toFixed(6)}:round=near`,
     `setpts=N/${FPS}/TB`,
     fit,
     'setsar=1',

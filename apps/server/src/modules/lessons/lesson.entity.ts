@@ -28,6 +28,8 @@ export class LessonEntity {
   @Index() @Column({ type: 'uuid', nullable: true }) answersId: string | null;
   @Column({ type: 'json' }) edits: EditList;
   @Column({ type: 'json' }) history: History;
+  /** Other lessons of the same maker whose takes it plays, and whose pages it therefore needs. */
+  @Column({ type: 'json' }) sources: readonly string[];
   /** Rises with each save of the edit list; a save must name the one it began from. */
   @Column({ type: 'int' }) revision: number;
   @Column(moment) createdAt: Date;

@@ -2,6 +2,7 @@ import {
   Body,
   Controller,
   Get,
+  HttpCode,
   Inject,
   Param,
   ParseUUIDPipe,
@@ -14,6 +15,7 @@ import {
   UseInterceptors,
 } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import type { Micros } from '@oakbell/core/clock';
 import { programmeOf } from '@oakbell/core/edits';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
 import type { Request, Response } from 'express';
@@ -22,7 +24,16 @@ import { jobDto, JobDto, JobsService } from '../../platform/jobs/index.ts';
 import { By, For, type Person } from '../../platform/sessions/index.ts';
 import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { IMPORT, ImportsService, ReceiveFiles, withFiles, type UploadedFile } from './imports/index.ts';
-import { EditsDto, lessonDto, LessonDto, LessonRowDto, LessonFactsDto, NewLessonDto } from './lessons.dto.ts';
+import {
+  EditsDto,
+  JoinDto,
+  SplitDto,
+  lessonDto,
+  LessonDto,
+  LessonRowDto,
+  LessonFactsDto,
+  NewLessonDto,
+} from './lessons.dto.ts';
 import { pictureKey } from './lessons.rules.ts';
 import { LessonsService } from './lessons.service.ts';
 import { PagesService } from './pages.service.ts';
@@ -47,7 +58,8 @@ export class LessonsController {
       lessons.map(async ({ id, kind, title, unitId, savedAs, updatedAt, edits }) => {
         const pages = await this.lessons.pagesOf(id);
         const { length } = programmeOf(edits);
-        const cover = pages.find((page) => page.smallPicture !== null)?.smallPicture ?? null;
+        const shown = pages.find((page) => page.smallPicture !== null)?.smallPicture ?? null;
+        const cover = edits.cover && 'picture' in edits.cover ? edits.cover.picture : shown;
         return {
           id,
           kind,
@@ -111,6 +123,33 @@ export class LessonsController {
     return this.#whole(person, id);
   }
 
+  @Post(':id/split')
+  @For('teacher')
+  @ApiCreatedResponse({ type: LessonDto })
+  async split(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() { at, revision, title }: SplitDto,
+  ): Promise<LessonDto> {
+    const made = await this.lessons.split(await this.lessons.ownOne(person, id), { at: at as Micros, revision, title });
+    return this.#whole(person, made.id);
+  }
+
+  @Post(':id/join')
+  @HttpCode(200)
+  @For('teacher')
+  @ApiOkResponse({ type: LessonDto })
+  async join(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() { at, from, start, end, revision }: JoinDto,
+  ): Promise<LessonDto> {
+    const range = start === undefined || end === undefined ? null : { start: start as Micros, end: end as Micros };
+    const [lesson, other] = [await this.lessons.ownOne(person, id), await this.lessons.ownOne(person, from)];
+    await this.lessons.join(lesson, other, { at: at as Micros, range, revision });
+    return this.#whole(person, id);
+  }
+
   @Post(':id/imports')
   @For('teacher')
   @UseInterceptors(ReceiveFiles())
@@ -149,6 +188,10 @@ export class LessonsController {
   async #whole(person: Person, id: string): Promise<LessonDto> {
     const lesson = await this.lessons.ownOne(person, id);
     const newest = await this.jobs.newestFor(id, [IMPORT]);
-    return lessonDto(lesson, await this.lessons.pagesOf(id), newest ? jobDto(newest) : null);
+    return lessonDto(lesson, {
+      pages: await this.lessons.pagesOf(id),
+      borrowed: await this.lessons.borrowedPages(id),
+      importing: newest ? jobDto(newest) : null,
+    });
   }
 }

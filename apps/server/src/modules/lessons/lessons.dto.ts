@@ -58,6 +58,30 @@ export class EditsDto {
   @Free() edits: object;
   @Free() history: object;
 }
+export class SplitDto {
+  /** The revision the change began from. */
+  @Whole() revision: number;
+  /** Programme time in microseconds. */
+  @Whole() at: number;
+  /** What the second lesson is called. */
+  @Text({ min: 1, max: 160 }) title: string;
+}
+export class JoinDto {
+  @Whole() revision: number;
+  /** Where it goes: programme time in microseconds. */
+  @Whole() at: number;
+  /** The lesson it comes from. */
+  @Id() from: string;
+  /** The stretch of that lesson, in its programme time; all of it when left out. */
+  @Whole({ optional: true }) start?: number;
+  @Whole({ optional: true }) end?: number;
+}
+/** A sound that belongs to a lesson: a music bed. */
+export class SoundFileDto {
+  @Text() clip: string;
+  @Text() name: string;
+  @Whole() lengthMs: number;
+}
 export class NewBoardDto {
   /** docs/formats/page.md */
   @Free() backdrop: object;
@@ -166,6 +190,8 @@ export class LessonDto {
   @Free() history: object;
   @When() updatedAt: string;
   @Parts(() => PageDto) pages: PageDto[];
+  /** Pages of other lessons whose takes it plays. */
+  @Parts(() => PageDto) borrowed: PageDto[];
   @Part(() => JobDto, { nullable: true }) importing: JobDto | null;
 }
 export class LessonRowDto {
@@ -188,7 +214,13 @@ export function pageDto(page: PageEntity): PageDto {
   return { id, kind, backdrop, things: [...things], height, picture, smallPicture, clip, cues };
 }
 
-export function lessonDto(lesson: LessonEntity, pages: readonly PageEntity[], importing: JobDto | null): LessonDto {
+interface Around {
+  readonly pages: readonly PageEntity[];
+  readonly borrowed: readonly PageEntity[];
+  readonly importing: JobDto | null;
+}
+
+export function lessonDto(lesson: LessonEntity, { pages, borrowed, importing }: Around): LessonDto {
   const { id, kind, title, goal, targetMs, unitId, savedAs, submissionId, revision, edits, history, updatedAt } =
     lesson;
   return {
@@ -205,6 +237,7 @@ export function lessonDto(lesson: LessonEntity, pages: readonly PageEntity[], im
     history,
     updatedAt: updatedAt.toISOString(),
     pages: pages.map(pageDto),
+    borrowed: borrowed.map(pageDto),
     importing,
   };
 }

@@ -5,10 +5,16 @@ import {
   NO_HISTORY,
   parseEditList,
   type Edit,
+  insertPiece,
+  pieceOf,
+  programmeOf,
+  splitLesson,
   type EditList,
   type History,
+  type Revised,
   revise,
 } from '@oakbell/core/edits';
+import { lengthOf, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { SQUARED, WIDE_HEIGHT, type Backdrop } from '@oakbell/core/pages';
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Repository } from 'typeorm';
@@ -29,8 +35,13 @@ interface NewLesson extends LessonFacts {
 type NewPage = Pick<PageEntity, 'kind' | 'height'> &
   Partial<Pick<PageEntity, 'backdrop' | 'things' | 'picture' | 'smallPicture' | 'clip' | 'cues' | 'source'>>;
 
+/** Refuses an edit list that its maker may not have, with a Problem. */
+export type EditsGuard = (lesson: LessonEntity, edits: EditList) => Promise<void>;
+
 @Injectable()
 export class LessonsService {
+  readonly #guards: EditsGuard[] = [];
+
   constructor(
     @InjectRepository(LessonEntity) private readonly lessons: Repository<LessonEntity>,
     @InjectRepository(PageEntity) private readonly pages: Repository<PageEntity>,
@@ -49,6 +60,7 @@ export class LessonsService {
       ...lesson,
       edits: EMPTY_EDITS,
       history: NO_HISTORY,
+      sources: [],
       revision: 0,
       createdAt: now,
       updatedAt: now,
@@ -113,7 +125,54 @@ export class LessonsService {
     if (!edits || !Array.isArray(history.done) || !Array.isArray(history.undone)) {
       throw new Problem(422, 'not-an-edit-list', 'The change could not be understood. The lesson is as it was.');
     }
+    for (const guard of this.#guards) await guard(lesson, edits);
     return this.#store(lesson, change.revision, edits, history);
+  }
+
+  /** Lets another module look at every edit list before it is saved. */
+  guard(guard: EditsGuard): void {
+    this.#guards.push(guard);
+  }
+
+  /**
+   * Makes what lies after `at` a lesson of its own; the takes are shared. @throws Problem `nothing-to-split`,
+   * `lesson-changed`
+   */
+  async split(
+    lesson: LessonEntity,
+    { at, revision, title }: { at: Micros; revision: number; title: string },
+  ): Promise<LessonEntity> {
+    const parts = splitLesson(lesson.edits, at, randomUUID);
+    const revised = parts && revise(lesson.edits, lesson.history, parts.edit);
+    if (!parts || !revised)
+      throw new Problem(
+        422,
+        'nothing-to-split',
+        'There is nothing on one side of this place. Go to where the second lesson is to begin.',
+      );
+    // The first part is saved before the second is made: what fails on the way leaves the whole lesson as it was.
+    await this.#store(lesson, revision, revised.edits, revised.history);
+    const { kind, ownerId, goal, targetMs, unitId } = lesson;
+    const made = await this.add({ kind, ownerId, title, goal, targetMs, unitId });
+    const change = { edits: parts.rest, sources: [...new Set([lesson.id, ...lesson.sources])] };
+    await this.lessons.update({ id: made.id }, change);
+    return { ...made, ...change };
+  }
+
+  /** Puts a stretch of another lesson of the same maker in at `at`. @throws Problem `nothing-to-join`, `lesson-changed` */
+  async join(
+    lesson: LessonEntity,
+    from: LessonEntity,
+    { at, range, revision }: { at: Micros; range: TimeRange | null; revision: number },
+  ): Promise<LessonEntity> {
+    const whole = { start: 0 as Micros, end: programmeOf(from.edits).length };
+    const piece = pieceOf(from.edits, range ?? whole, randomUUID);
+    const edit = lengthOf(range ?? whole) > 0 ? insertPiece(lesson.edits, at, piece, randomUUID) : null;
+    const revised: Revised | null = edit && revise(lesson.edits, lesson.history, edit);
+    if (!revised) throw new Problem(422, 'nothing-to-join', 'There is no recording in that stretch. Choose another.');
+    const others = [...lesson.sources, from.id, ...from.sources].filter((id) => id !== lesson.id);
+    await this.lessons.update({ id: lesson.id }, { sources: [...new Set(others)] });
+    return this.#store(lesson, revision, revised.edits, revised.history);
   }
 
   /** Does one edit on the newest revision: used by the server itself, for instance when a take is finished. */
@@ -148,9 +207,24 @@ export class LessonsService {
     return this.pages.find({ where: { lessonId, removedAt: IsNull() }, order: { position: 'ASC' } });
   }
 
-  /** Every page that ink may stand on, removed ones too. */
+  /** Every page that ink may stand on: removed ones too, and those of lessons whose takes it plays. */
   async allPagesOf(lessonId: string): Promise<readonly PageEntity[]> {
-    return this.pages.find({ where: { lessonId }, order: { position: 'ASC' } });
+    const own = await this.pages.find({ where: { lessonId }, order: { position: 'ASC' } });
+    return [...own, ...(await this.borrowedPages(lessonId))];
+  }
+
+  /** The pages of other lessons that this one plays. */
+  async borrowedPages(lessonId: string): Promise<readonly PageEntity[]> {
+    const sources = await this.sourcesOf(lessonId);
+    if (sources.length === 0) return [];
+    return this.pages.find({ where: { lessonId: In([...sources]) }, order: { position: 'ASC' } });
+  }
+
+  /** Other lessons whose takes and pages a lesson plays. */
+  async sourcesOf(lessonId: string): Promise<readonly string[]> {
+    return (
+      (await this.lessons.findOne({ where: { id: lessonId }, select: { id: true, sources: true } }))?.sources ?? []
+    );
   }
 
   async pageOf(lessonId: string, pageId: string): Promise<PageEntity> {

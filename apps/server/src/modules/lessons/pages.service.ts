@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { picturesOf, readBackdrop, readThings, type Page } from '@oakbell/core/pages';
-import { Repository } from 'typeorm';
+import { In, Repository } from 'typeorm';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { LessonAssetEntity, PageEntity } from './lesson.entity.ts';
 import { corePage } from './lessons.rules.ts';
@@ -140,14 +140,20 @@ export class PagesService {
 
   /** Whether a clip belongs to the lesson. */
   async hasClip(lessonId: string, digest: string): Promise<boolean> {
+    if (await this.#hasAsset(lessonId, digest)) return true;
     return (await this.lessons.allPagesOf(lessonId)).some((page) => page.clip?.clip === digest);
   }
 
   /** Whether a picture belongs to the lesson: a page's, or one placed on it. */
   async hasPicture(lessonId: string, digest: string): Promise<boolean> {
-    if (await this.assets.existsBy({ lessonId, digest })) return true;
+    if (await this.#hasAsset(lessonId, digest)) return true;
     const pages = await this.lessons.allPagesOf(lessonId);
     return pages.some((page) => page.smallPicture === digest || picturesOf(corePage(page)).includes(digest));
+  }
+
+  async #hasAsset(lessonId: string, digest: string): Promise<boolean> {
+    const lessons = [lessonId, ...(await this.lessons.sourcesOf(lessonId))];
+    return this.assets.existsBy({ lessonId: In(lessons), digest });
   }
 
   /** Pictures that are placed must have been brought to this lesson: no one can show another's by its digest. */

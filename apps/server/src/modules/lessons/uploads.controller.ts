@@ -20,8 +20,9 @@ import { JobDto, jobDto } from '../../platform/jobs/index.ts';
 import { By, For, type Person } from '../../platform/sessions/index.ts';
 import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { ReceiveFiles, storePlaced, withFiles, type UploadedFile } from './imports/index.ts';
+import { storeClip } from './imports/media.ts';
 import { checkPicture } from './imports/pictures.ts';
-import { CutOutDto, PickDto, PlacedPictureDto, UploadDto, uploadDto } from './lessons.dto.ts';
+import { CutOutDto, PickDto, PlacedPictureDto, SoundFileDto, UploadDto, uploadDto } from './lessons.dto.ts';
 import { LessonsService } from './lessons.service.ts';
 import { PagesService } from './pages.service.ts';
 import { UploadsService } from './uploads.service.ts';
@@ -108,6 +109,29 @@ export class UploadsController {
     if (body.upload) return this.uploads.cutUpload(await this.uploads.one(id, body.upload), body.number ?? 1, part);
     if (body.page) return this.uploads.cutPage(id, body.page, part);
     throw new Problem(400, 'not-valid', 'Name a page, or a page of a file.');
+  }
+
+  @Post('sounds')
+  @For('teacher')
+  @UseInterceptors(ReceiveFiles())
+  @ApiConsumes('multipart/form-data')
+  @ApiBody({ ...FILES })
+  @ApiCreatedResponse({ type: [SoundFileDto] })
+  async addSounds(
+    @By() person: Person,
+    @Param('id', ParseUUIDPipe) id: string,
+    @UploadedFiles() files: UploadedFile[],
+  ): Promise<SoundFileDto[]> {
+    return withFiles(files, async (received) => {
+      await this.lessons.ownOne(person, id);
+      const kept: SoundFileDto[] = [];
+      for (const { path, originalname } of received) {
+        const { clip, lengthMs } = await storeClip(this.storage, path, originalname);
+        await this.pages.addAsset(id, { digest: clip, width: 0, height: 0 });
+        kept.push({ clip, name: originalname.slice(0, 200), lengthMs });
+      }
+      return kept;
+    });
   }
 
   @Post('assets')

@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { levelsOf, peaksOf, quietStretches } from '@oakbell/core/audio';
+import { integratedLoudness, levelsOf, peaksOf, quietStretches, speechThreshold } from '@oakbell/core/audio';
 import { fromFrames, fromMillis } from '@oakbell/core/clock';
 import { analyseTake, readLog, type TakeAnalysis, type TakeEvent } from '@oakbell/core/log';
 import { learntRate, wordCount, type SpokenPage } from '@oakbell/core/pages';
@@ -13,6 +13,14 @@ import { analysisKey, logKey, peaksKey, voiceKey } from './takes.rules.ts';
 
 /** A teacher's speaking rate is learnt from so many takes. */
 const RATE_TAKES = 12;
+
+/** What is worked out of a take once. */
+export interface KnownOfTake extends TakeAnalysis {
+  /** Null where nothing is to be heard. */
+  readonly lufs: number | null;
+  /** Levels above this count as speech, in dBFS. */
+  readonly threshold: number;
+}
 
 /** What a finished take holds, and what is worked out from it once and kept. */
 @Injectable()
@@ -50,14 +58,21 @@ export class TakeMaterialService {
   }
 
   /** Quiet stretches of a second and more, silent writing, and what was spoken on each page; made once and kept. */
-  async analysis(take: TakeEntity): Promise<TakeAnalysis> {
+  async analysis(take: TakeEntity): Promise<KnownOfTake> {
     const key = analysisKey(take.id);
     if ((await this.storage.size(key)) === null) {
-      const quiet = quietStretches(levelsOf(await this.samples(take), RATE), { shortest: fromMillis(1000) });
-      const found = analyseTake(await this.events(take.id), quiet, fromFrames(take.frames, RATE));
+      const samples = await this.samples(take);
+      const levels = levelsOf(samples, RATE);
+      const quiet = quietStretches(levels, { shortest: fromMillis(1000) });
+      const lufs = integratedLoudness(samples, RATE);
+      const found: KnownOfTake = {
+        ...analyseTake(await this.events(take.id), quiet, fromFrames(take.frames, RATE)),
+        lufs: Number.isFinite(lufs) ? lufs : null,
+        threshold: speechThreshold(levels),
+      };
       await this.storage.put(key, Buffer.from(JSON.stringify(found)));
     }
-    return JSON.parse((await this.storage.read(key)).toString('utf8')) as TakeAnalysis;
+    return JSON.parse((await this.storage.read(key)).toString('utf8')) as KnownOfTake;
   }
 
   /** Words a minute as a teacher's newest takes show, by the cues of the pages they spoke on. */

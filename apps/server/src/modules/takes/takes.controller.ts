@@ -17,7 +17,7 @@ import {
 import { ApiBody, ApiConsumes, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { fromFrames } from '@oakbell/core/clock';
 import type { Request, Response } from 'express';
-import { Choice, Flag, Id, Parts, Problem, Text, Texts, When, Whole } from '../../platform/http/index.ts';
+import { Choice, Decimal, Flag, Id, Parts, Problem, Text, Texts, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type Person } from '../../platform/sessions/index.ts';
 import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { LessonsService } from '../lessons/index.ts';
@@ -38,6 +38,8 @@ export class FinishTakeDto {
   @Whole({ max: 100_000, optional: true }) filmParts?: number;
   /** Length of the take in frames of 1/48,000 s: at most six hours. */
   @Whole({ max: 6 * 3600 * RATE }) frames: number;
+  /** Spoken over a lesson: not added to its end. */
+  @Flag({ optional: true }) aside?: boolean;
 }
 export class TakeDto {
   @Id() id: string;
@@ -57,6 +59,10 @@ export class AnalysisDto {
   @Parts(() => StretchDto) quiet: StretchDto[];
   /** Where the pen wrote and nothing was said. */
   @Parts(() => StretchDto) silentWriting: StretchDto[];
+  /** Loudness in LUFS; null where nothing is to be heard. */
+  @Decimal({ min: -100, max: 20, nullable: true }) lufs: number | null;
+  /** Levels above this count as speech, in dBFS. */
+  @Decimal({ min: -120, max: 0 }) threshold: number;
 }
 export class SpeakingRateDto {
   @Whole() wordsPerMinute: number;
@@ -98,8 +104,7 @@ export class TakesController {
   @For('teacher', 'learner')
   @ApiOkResponse({ type: [TakeDto] })
   async ofLesson(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<TakeDto[]> {
-    await this.lessons.ownOne(person, id);
-    return (await this.takes.ofLesson(id)).map(takeDto);
+    return (await this.takes.playedBy(await this.lessons.ownOne(person, id))).map(takeDto);
   }
 
   @Put('takes/:id')
@@ -222,8 +227,9 @@ export class TakesController {
   @For('teacher')
   @ApiOkResponse({ type: AnalysisDto })
   async analysis(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<AnalysisDto> {
-    const { quiet, silentWriting } = await this.material.analysis(await this.takes.ownOne(person, id));
-    return { quiet: [...quiet], silentWriting: [...silentWriting] };
+    const found = await this.material.analysis(await this.takes.ownOne(person, id));
+    const { quiet, silentWriting, lufs, threshold } = found;
+    return { quiet: [...quiet], silentWriting: [...silentWriting], lufs, threshold };
   }
 
   @Get('speaking-rate')

@@ -41,4 +41,4 @@ export const logKey = (takeId: string): string => `takes/${takeId}/log.ndjson`;
 export const filmKey = (takeId: string, run: number, container: FilmContainer): string =>
   `takes/${takeId}/film-${run}.${container}`;
 export const peaksKey = (takeId: string): string => `takes/${takeId}/peaks.bin`;
-export const analysisKey = (takeId: string): string => `takes/${takeId}/analysis.json`;
+export const analysisKey = (takeId: string): string => `takes/${takeId}/analysis-2.json`;

@@ -1,14 +1,14 @@
-import { Inject, Injectable } from '@nestjs/common';
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { fromFrames } from '@oakbell/core/clock';
-import type { EditList } from '@oakbell/core/edits';
-import { keptRanges, logHeaderText, readLog } from '@oakbell/core/log';
+import { takesOf, type EditList } from '@oakbell/core/edits';
+import { keptRanges, logHeaderText, readEarlier, readLog } from '@oakbell/core/log';
 import { createHash, randomUUID } from 'node:crypto';
 import { In, LessThan, Repository } from 'typeorm';
 import { ensureFor, notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { LessonsService } from '../lessons/index.ts';
+import { LessonsService, type LessonEntity } from '../lessons/index.ts';
 import { TakeEntity, TakePartEntity, RATE, type Track } from './take.entity.ts';
 import { logKey, missingParts, partKey, recordedElsewhere, unbroken, voiceKey } from './takes.rules.ts';
 import { readFilmPart } from './filmPart.ts';
@@ -25,6 +25,8 @@ interface NewTake {
   readonly takeOver: boolean;
 }
 interface Finish {
+  /** Not a part of the lesson: a voice that is spoken over it. */
+  readonly aside?: boolean;
   readonly voiceParts: number;
   readonly logParts: number;
   readonly filmParts: number;
@@ -51,7 +53,7 @@ const READABLE: Readonly<Record<Track, (bytes: Buffer) => boolean>> = {
 };
 
 @Injectable()
-export class TakesService {
+export class TakesService implements OnModuleInit {
   constructor(
     @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
     @InjectRepository(TakePartEntity) private readonly parts: Repository<TakePartEntity>,
@@ -60,6 +62,16 @@ export class TakesService {
     private readonly material: TakeMaterialService,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
+
+  onModuleInit(): void {
+    // A lesson plays takes of its own maker and no other: nobody can publish what another said by naming it.
+    this.lessons.guard(async (lesson, edits) => {
+      const named = [...new Set(edits.segments.flatMap(takesOf))];
+      const own = (await this.byIds(named)).filter((take) => take.byId === lesson.ownerId);
+      if (own.length < named.length)
+        throw new Problem(422, 'take-missing', 'A take that this change needs is not here. The lesson is as it was.');
+    });
+  }
 
   /** Begins a take, or finds the one begun before under the same id. @throws Problem `lesson-being-recorded` */
   async open(person: Person, { id, lessonId, windowKey, takeOver }: NewTake): Promise<TakeEntity> {
@@ -104,6 +116,21 @@ export class TakesService {
 
   async ofLesson(lessonId: string): Promise<readonly TakeEntity[]> {
     return this.takes.find({ where: { lessonId, state: In(['open', 'finished']) }, order: { openedAt: 'ASC' } });
+  }
+
+  /** The takes that were recorded for a lesson, and those of other lessons that it plays. */
+  async playedBy(lesson: LessonEntity): Promise<readonly TakeEntity[]> {
+    const own = await this.ofLesson(lesson.id);
+    const there = new Set(own.map((take) => take.id));
+    const found = new Map(own.map((take) => [take.id, take]));
+    // What a take stands on is needed to draw it.
+    let missing = [...new Set(lesson.edits.segments.flatMap(takesOf))].filter((id) => !there.has(id));
+    while (missing.length > 0) {
+      for (const take of await this.byIds(missing)) if (take.byId === lesson.ownerId) found.set(take.id, take);
+      const stoodOn = missing.flatMap((id) => found.get(id)?.earlier ?? []).map((one) => readEarlier(one).takeId);
+      missing = [...new Set(stoodOn)].filter((id) => !found.has(id));
+    }
+    return [...found.values()];
   }
 
   async byIds(ids: readonly string[]): Promise<readonly TakeEntity[]> {
@@ -172,7 +199,10 @@ export class TakesService {
   }
 
   /** Closes a take whose parts are all here and adds it to the lesson. @throws Problem `parts-missing` with their numbers */
-  async finish(take: TakeEntity, { voiceParts, logParts, filmParts, frames }: Finish): Promise<TakeEntity> {
+  async finish(
+    take: TakeEntity,
+    { voiceParts, logParts, filmParts, frames, aside = false }: Finish,
+  ): Promise<TakeEntity> {
     if (take.state === 'finished') return take;
     const numbers = await this.#numbers(take.id);
     const missing = {
@@ -189,7 +219,7 @@ export class TakesService {
       );
     }
     const runs = runsOf(await this.#voiceParts(take.id, voiceParts));
-    return this.#close(take, runs, { logParts, filmParts, frames });
+    return this.#close(take, runs, { logParts, filmParts, frames, aside });
   }
 
   /** Closes a take with what has arrived of it: for when the browser that recorded it does not come back. */
@@ -241,7 +271,7 @@ export class TakesService {
   async #close(
     take: TakeEntity,
     runs: readonly Run[],
-    { logParts, filmParts, frames }: Omit<Finish, 'voiceParts'>,
+    { logParts, filmParts, frames, aside }: Omit<Finish, 'voiceParts'>,
   ): Promise<TakeEntity> {
     const pieces: Buffer[] = [];
     for (let i = 0; i < logParts; i += 1) pieces.push(await this.storage.read(partKey(take.id, 'log', i)));
@@ -252,7 +282,7 @@ export class TakesService {
     await this.films.assemble(take.id, filmParts);
     const closed = await this.takes.update({ id: take.id, state: 'open' }, { state: 'finished', frames });
     const now = await this.takes.findOneByOrFail({ id: take.id });
-    if (closed.affected === 1) await this.#append(now);
+    if (closed.affected === 1 && !aside) await this.#append(now);
     return now;
   }
 
@@ -267,7 +297,8 @@ export class TakesService {
   /** The takes whose ink a new take begins with, in the order of the lesson, each as far as the lesson plays it. */
   async #earlier(edits: EditList): Promise<string[]> {
     const ends = new Map<string, number>();
-    for (const { takeId, end } of edits.segments) ends.set(takeId, Math.max(ends.get(takeId) ?? 0, end));
+    for (const { takeId, end, card } of edits.segments)
+      if (!card) ends.set(takeId, Math.max(ends.get(takeId) ?? 0, end));
     const lengths = new Map(
       (await this.byIds([...ends.keys()])).map((take) => [take.id, fromFrames(take.frames, RATE)]),
     );

@@ -193,6 +193,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{id}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lessons_split"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lessons_join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{id}/imports": {
         parameters: {
             query?: never;
@@ -491,6 +523,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["uploads_cutOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/sounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["uploads_addSounds"];
         delete?: never;
         options?: never;
         head?: never;
@@ -859,6 +907,22 @@ export interface paths {
         get: operations["editions_ofLesson"];
         put?: never;
         post: operations["editions_publish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/excerpt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["editions_excerpt"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1397,6 +1461,7 @@ export interface components {
             /** Format: date-time */
             updatedAt: string;
             pages: components["schemas"]["PageDto"][];
+            borrowed: components["schemas"]["PageDto"][];
             importing: components["schemas"]["JobDto"] | null;
         };
         LessonFactsDto: {
@@ -1416,6 +1481,19 @@ export interface components {
             history: {
                 [key: string]: unknown;
             };
+        };
+        SplitDto: {
+            revision: number;
+            at: number;
+            title: string;
+        };
+        JoinDto: {
+            revision: number;
+            at: number;
+            /** Format: uuid */
+            from: string;
+            start?: number;
+            end?: number;
         };
         NewBoardDto: {
             backdrop: {
@@ -1494,6 +1572,11 @@ export interface components {
             width: number;
             height: number;
         };
+        SoundFileDto: {
+            clip: string;
+            name: string;
+            lengthMs: number;
+        };
         UnitDto: {
             /** Format: uuid */
             id: string;
@@ -1562,6 +1645,7 @@ export interface components {
             logParts: number;
             filmParts?: number;
             frames: number;
+            aside?: boolean;
         };
         StretchDto: {
             start: number;
@@ -1570,6 +1654,8 @@ export interface components {
         AnalysisDto: {
             quiet: components["schemas"]["StretchDto"][];
             silentWriting: components["schemas"]["StretchDto"][];
+            lufs: number | null;
+            threshold: number;
         };
         SpeakingRateDto: {
             wordsPerMinute: number;
@@ -2170,6 +2256,56 @@ export interface operations {
             };
         };
     };
+    lessons_split: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SplitDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonDto"];
+                };
+            };
+        };
+    };
+    lessons_join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonDto"];
+                };
+            };
+        };
+    };
     lessons_import: {
         parameters: {
             query?: never;
@@ -2618,6 +2754,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlacedPictureDto"];
+                };
+            };
+        };
+    };
+    uploads_addSounds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    files?: string[];
+                };
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundFileDto"][];
                 };
             };
         };
@@ -3231,6 +3394,31 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["EditionDto"];
                 };
+            };
+        };
+    };
+    editions_excerpt: {
+        parameters: {
+            query: {
+                start: number;
+                end: number;
+                noise: "on" | "off";
+                levelling: "on" | "off";
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description a stretch of the lesson as it would sound when published, as Opus */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,6 +1,12 @@
 import { FirstSchema1764000000000 } from './1764000000000-firstSchema.ts';
 import { FilmsAndAnswers1764200000000 } from './1764200000000-filmsAndAnswers.ts';
+import { SharedTakes1764300000000 } from './1764300000000-sharedTakes.ts';
 import { PagesWhole1764100000000 } from './1764100000000-pagesWhole.ts';
 
 /** Every step of the schema, oldest first. Named here rather than looked up in the folder, so that none is missed. */
-export const MIGRATIONS = [FirstSchema1764000000000, PagesWhole1764100000000, FilmsAndAnswers1764200000000];
+export const MIGRATIONS = [
+  FirstSchema1764000000000,
+  PagesWhole1764100000000,
+  FilmsAndAnswers1764200000000,
+  SharedTakes1764300000000,
+];

@@ -1,0 +1,101 @@
+import { Injectable, Inject } from '@nestjs/common';
+import {
+  fadeEnds,
+  joinedSound,
+  master,
+  mix,
+  musicBed,
+  throughSwitches,
+  type LaidOver,
+  type Mastered,
+  type TakeSound,
+} from '@oakbell/core/audio';
+import type { Micros } from '@oakbell/core/clock';
+import { dressingOf, takesOf, type EditList, type Finish } from '@oakbell/core/edits';
+import { TakeIndex } from '@oakbell/core/log';
+import type { Page } from '@oakbell/core/pages';
+import { clipsHeard } from '@oakbell/core/scene';
+import { Problem } from '../../platform/http/index.ts';
+import { decodeVoice, hasSound } from '../../platform/sound/index.ts';
+import { STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { clipKey } from '../lessons/index.ts';
+import { RATE, TakeMaterialService, TakesService, type TakeEntity } from '../takes/index.ts';
+
+/** Rumble of desks and fans lies below a voice and is taken out. */
+const CLEANING = 'highpass=f=70';
+
+/** Told the share that is done, 0…1. */
+type Tell = (share: number) => Promise<void>;
+
+/** Makes the sound of a programme from its edit list: cut, joined, cleaned, with music, brought to its loudness. */
+@Injectable()
+export class ProgrammeSoundService {
+  constructor(
+    private readonly takes: TakesService,
+    private readonly material: TakeMaterialService,
+    @Inject(STORAGE) private readonly storage: Storage,
+  ) {}
+
+  /** @throws Problem `take-missing` */
+  async render(edits: EditList, pages: readonly Page[], tell: Tell = async () => {}): Promise<Mastered> {
+    const { finish } = dressingOf(edits);
+    const takes = new Map((await this.takes.byIds(edits.segments.flatMap(takesOf))).map((take) => [take.id, take]));
+    const decoded = new Map<string, Promise<TakeSound>>();
+    const joined = await joinedSound(
+      edits,
+      (takeId) => {
+        const take = takes.get(takeId);
+        if (!take) throw TAKE_MISSING();
+        const sound = decoded.get(takeId) ?? this.#takeSound(take, pages);
+        decoded.set(takeId, sound);
+        return sound;
+      },
+      RATE,
+    );
+    await tell(0.5);
+    const cleaned = this.#cleaned(joined, finish);
+    const voiced = await this.#withMusic(cleaned, finish);
+    const mastered = master(voiced, RATE);
+    fadeEnds(mastered.samples, RATE, finish);
+    return mastered;
+  }
+
+  #cleaned(samples: Float32Array, { noise, levelling }: Finish): Float32Array {
+    return noise || levelling ? throughSwitches(samples, RATE, { gain: 0, noise, levelling }) : samples;
+  }
+
+  async #withMusic(voice: Float32Array, { music }: Finish): Promise<Float32Array> {
+    const file = music && (await this.#clip(music.clip));
+    if (!music || !file) return voice;
+    // The level of the music counts beside a voice at its target: both are brought there together.
+    const level = master(voice, RATE);
+    const bed = musicBed(level.samples, await decodeVoice(file), { lufs: music.lufs, rate: RATE });
+    const mixed = level.samples.slice();
+    for (let i = 0; i < mixed.length; i += 1) mixed[i]! += bed.samples[i]!;
+    return mixed;
+  }
+
+  /** The voice of a take as it is heard: cleaned, with what was switched on in the sound check, and its clips. */
+  async #takeSound(take: TakeEntity, pages: readonly Page[]): Promise<TakeSound> {
+    const events = await this.material.events(take.id);
+    const { quiet } = await this.material.analysis(take);
+    const switched = events.find((event) => event.kind === 'sound');
+    const samples = await this.material.samples(take, CLEANING);
+    const voice = switched ? throughSwitches(samples, RATE, switched) : samples;
+    const sounds: LaidOver[] = [];
+    for (const { clip, start, end, from } of clipsHeard(pages, new TakeIndex(events))) {
+      const file = await this.#clip(clip);
+      if (!file || !(await hasSound(file))) continue;
+      sounds.push({ samples: await decodeVoice(file), at: start, length: (end - start) as Micros, from });
+    }
+    return { samples: sounds.length > 0 ? mix(voice, sounds, RATE) : voice, quiet };
+  }
+
+  /** A file that is not there is not heard: the lesson is there without it. */
+  async #clip(digest: string): Promise<Buffer | null> {
+    return this.storage.read(clipKey(digest)).catch(() => null);
+  }
+}
+
+const TAKE_MISSING = () =>
+  new Problem(409, 'take-missing', 'A take of this lesson is no longer here. Undo to the step before it was added.');
