@@ -6,6 +6,7 @@ import { lengthOf, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
 import { intersect, type RangeSet } from '../intervals/index.ts';
 import { Doing, type NewId } from './doing.ts';
 import type { Edit, EditAct, EditList } from './editList.ts';
+import { changeStroke } from './laying.ts';
 import { programmeOf } from './programme.ts';
 import { isPlain, isPlayedAlike, playedLength, takeTimeIn } from './segment.ts';
 
@@ -21,6 +22,26 @@ export function cutStretches(edits: EditList, ranges: RangeSet, newId: NewId, ki
   for (const range of ranges.toReversed()) cutOne(list, range, newId);
   const before = programmeOf(edits).length;
   return list.edit({ kind, at: ranges[0]?.start ?? ZERO, length: (before - programmeOf(list.edits).length) as Micros });
+}
+
+/** Cuts `range` out, and removes the strokes that were drawn in it from everything after it. */
+export function cutWithInk(
+  edits: EditList,
+  range: TimeRange,
+  strokes: readonly { readonly takeId: string; readonly stroke: string }[],
+  newId: NewId,
+): Edit | null {
+  const list = new Doing(edits);
+  cutOne(list, range, newId);
+  for (const { takeId, stroke } of strokes) {
+    const edit = changeStroke(list.edits, takeId, stroke);
+    if (edit) list.do(edit);
+  }
+  return list.edit({
+    kind: 'cut',
+    at: range.start,
+    length: (programmeOf(edits).length - programmeOf(list.edits).length) as Micros,
+  });
 }
 
 function cutOne(list: Doing, range: TimeRange, newId: NewId): void {

@@ -25,6 +25,24 @@ export function playAt(
   });
 }
 
+/** Plays several stretches so many times as fast, as one act: they must be disjoint and in rising order. */
+export function playAllAt(
+  edits: EditList,
+  ranges: readonly TimeRange[],
+  how: { readonly speed: number; readonly sound?: SegmentSound },
+  newId: NewId,
+): Edit | null {
+  const list = new Doing(edits);
+  const before = programmeOf(edits).length;
+  // The last first: what lies before it keeps its time.
+  for (const range of ranges.toReversed()) {
+    const edit = playAt(list.edits, range, how, newId);
+    if (edit) list.do(edit);
+  }
+  const won = (before - programmeOf(list.edits).length) as Micros;
+  return list.edit({ kind: 'speed', at: ranges[0]?.start ?? ZERO, length: won });
+}
+
 /**
  * Lets the voice of another take be heard in `range` in place of what was said there.
  * @param from the time of that take that is heard at the start of `range`

@@ -22,7 +22,7 @@ export interface TakeStretch extends TimeRange {
 }
 
 /** Lays the segments end to end from 0. */
-export function programmeOf({ segments }: Pick<EditList, 'segments'>): Programme {
+export function programmeOf({ segments }: EditList): Programme {
   let length = 0;
   const starts = segments.map((segment) => {
     const start = length;

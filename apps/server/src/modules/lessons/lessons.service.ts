@@ -35,6 +35,16 @@ interface NewLesson extends LessonFacts {
 type NewPage = Pick<PageEntity, 'kind' | 'height'> &
   Partial<Pick<PageEntity, 'backdrop' | 'things' | 'picture' | 'smallPicture' | 'clip' | 'cues' | 'source'>>;
 
+const CHANGED = () =>
+  new Problem(
+    409,
+    'lesson-changed',
+    'This lesson was changed in another window. Nothing was overwritten; load it again to go on.',
+  );
+function ensureUnchanged(lesson: LessonEntity, revision: number): void {
+  if (lesson.revision !== revision) throw CHANGED();
+}
+
 /** Refuses an edit list that its maker may not have, with a Problem. */
 export type EditsGuard = (lesson: LessonEntity, edits: EditList) => Promise<void>;
 
@@ -142,6 +152,7 @@ export class LessonsService {
     lesson: LessonEntity,
     { at, revision, title }: { at: Micros; revision: number; title: string },
   ): Promise<LessonEntity> {
+    ensureUnchanged(lesson, revision);
     const parts = splitLesson(lesson.edits, at, randomUUID);
     const revised = parts && revise(lesson.edits, lesson.history, parts.edit);
     if (!parts || !revised)
@@ -165,6 +176,7 @@ export class LessonsService {
     from: LessonEntity,
     { at, range, revision }: { at: Micros; range: TimeRange | null; revision: number },
   ): Promise<LessonEntity> {
+    ensureUnchanged(lesson, revision);
     const whole = { start: 0 as Micros, end: programmeOf(from.edits).length };
     const piece = pieceOf(from.edits, range ?? whole, randomUUID);
     const edit = lengthOf(range ?? whole) > 0 ? insertPiece(lesson.edits, at, piece, randomUUID) : null;
@@ -193,13 +205,7 @@ export class LessonsService {
   async #store(lesson: LessonEntity, from: number, edits: EditList, history: History): Promise<LessonEntity> {
     const change = { edits, history, revision: from + 1, updatedAt: new Date() };
     const updated = await this.lessons.update({ id: lesson.id, revision: from }, change);
-    if (updated.affected !== 1) {
-      throw new Problem(
-        409,
-        'lesson-changed',
-        'This lesson was changed in another window. Nothing was overwritten; load it again to go on.',
-      );
-    }
+    if (updated.affected !== 1) throw CHANGED();
     return { ...lesson, ...change };
   }
 

@@ -6,6 +6,7 @@ import {
   IconArrowLeft,
   IconArrowRight,
   IconCut,
+  IconMagnet,
   IconSeparatorVertical,
 } from '@tabler/icons-react';
 import { IconAction } from '../../shared/ui/index.ts';
@@ -22,10 +23,13 @@ interface Props extends CutActs {
   /** How many parts there are: one cannot be moved. */
   readonly parts: number;
   readonly busy: boolean;
+  /** Cuts move to the quietest place nearby. */
+  readonly snaps: boolean;
+  readonly onSnaps: (snaps: boolean) => void;
 }
 
 /** Marking a stretch and cutting it out, splitting, moving a part. */
-export function CutTools({ marked, parts, busy, markStart, markEnd, cut, split, move }: Props) {
+export function CutTools({ marked, parts, busy, snaps, onSnaps, markStart, markEnd, cut, split, move }: Props) {
   return (
     <Group gap={4} wrap="nowrap" role="toolbar" aria-label="Cutting">
       <IconAction hall label="Mark from here" keyText="I" onClick={markStart}>
@@ -39,6 +43,14 @@ export function CutTools({ marked, parts, busy, markStart, markEnd, cut, split, 
       </IconAction>
       <IconAction hall label="Split here" keyText="S" disabled={busy} onClick={split}>
         <IconSeparatorVertical aria-hidden />
+      </IconAction>
+      <IconAction
+        hall
+        label={snaps ? 'Cuts move to the nearest quiet' : 'Cuts stay exactly where they are'}
+        pressed={snaps}
+        onClick={() => onSnaps(!snaps)}
+      >
+        <IconMagnet aria-hidden />
       </IconAction>
       {parts > 1 && (
         <>

@@ -1,5 +1,6 @@
 import { Button, Group, Menu, Text } from '@mantine/core';
-import { redo, undo, type Edit, type Revised } from '@oakbell/core/edits';
+import { timeText } from '@oakbell/core/clock';
+import { programmeOf, redo, undo, type Edit, type Revised } from '@oakbell/core/edits';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import type { Lesson } from '../../shared/api/index.ts';
 import { clockText, IconAction } from '../../shared/ui/index.ts';
@@ -15,6 +16,7 @@ export function Undoing({ lesson }: { readonly lesson: Lesson }) {
   const { done, undone } = lesson.history;
   const last: Edit | undefined = done.at(-1);
   const newest = done.slice(-LISTED).toReversed();
+  const lengths = lengthsBefore(lesson, newest.length);
   return (
     <div>
       <Group gap={4} wrap="nowrap">
@@ -47,6 +49,9 @@ export function Undoing({ lesson }: { readonly lesson: Lesson }) {
             {newest.map((edit, i) => (
               <Menu.Item key={done.length - i} onClick={() => change.mutate((now) => stepped(now, undo, i + 1))}>
                 {editInWords(edit)}
+                <Text span size="sm" c="dimmed" className="ob-time">
+                  {` · back to ${lengths[i]}`}
+                </Text>
               </Menu.Item>
             ))}
             {undone.length > 0 && (
@@ -65,6 +70,17 @@ export function Undoing({ lesson }: { readonly lesson: Lesson }) {
       </Text>
     </div>
   );
+}
+
+/** How long the lesson was before each of the newest changes, the newest first. */
+function lengthsBefore(lesson: Lesson, count: number): readonly string[] {
+  const lengths: string[] = [];
+  let now: Revised = lesson;
+  for (let i = 0; i < count; i += 1) {
+    now = undo(now.edits, now.history) ?? now;
+    lengths.push(timeText(programmeOf(now.edits).length, { tenths: true }));
+  }
+  return lengths;
 }
 
 /** So many steps back or on, saved as one. */

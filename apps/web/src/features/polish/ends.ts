@@ -1,5 +1,14 @@
 import { micros, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
-import { programmeOf, type Edit, type EditList, type Programme, type Segment } from '@oakbell/core/edits';
+import {
+  playedLength,
+  playedOf,
+  programmeOf,
+  takeTimeIn,
+  type Edit,
+  type EditList,
+  type Programme,
+  type Segment,
+} from '@oakbell/core/edits';
 
 interface Measured {
   readonly id: string;
@@ -12,6 +21,7 @@ const PEAK_US = 10_000;
 export function untrimmed(edits: EditList, takes: readonly Measured[]): Programme {
   const segments = edits.segments.map((segment, i): Segment => {
     const whole = (takes.find((take) => take.id === segment.takeId)?.peaks.length ?? 0) * PEAK_US;
+    if (segment.card) return segment;
     const start = i === 0 ? ZERO : segment.start;
     const end = i === edits.segments.length - 1 ? micros(Math.max(segment.end, whole - PEAK_US)) : segment.end;
     return { ...segment, start, end };
@@ -31,25 +41,34 @@ export function trimEdits(edits: EditList, whole: Programme, kept: TimeRange): r
     now = now.with(index, { ...segment, ...to });
   };
   const last = edits.segments.length - 1;
-  const start = micros(Math.min(kept.start, edits.segments[0]!.end - 1));
-  const end = micros(whole.segments[last]!.start + kept.end - whole.starts[last]!);
+  const start = micros(Math.min(takeTimeIn(whole.segments[0]!, kept.start), edits.segments[0]!.end - 1));
+  const end = takeTimeIn(whole.segments[last]!, kept.end - whole.starts[last]!);
   trim(0, { start });
   trim(last, { end: micros(Math.max(end, now[last]!.start + 1)) });
   return made;
 }
 
-/** The peaks of the programme, one after the other. */
+/** The stretch of the untrimmed programme that the lesson keeps. */
+export function keptOf(edits: EditList, whole: Programme): TimeRange {
+  const [first, last] = [edits.segments[0]!, edits.segments.at(-1)!];
+  const [wholeFirst, wholeLast] = [whole.segments[0]!, whole.segments.at(-1)!];
+  const lastStart = whole.starts.at(-1) ?? ZERO;
+  return { start: playedOf(wholeFirst, first.start), end: micros(lastStart + playedOf(wholeLast, last.end)) };
+}
+
+/** The peaks of what is heard, a hundred a second of the programme: nothing where nothing is heard. */
 export function joinedPeaks(programme: Programme, takes: readonly Measured[]): Uint8Array {
-  const pieces = programme.segments.map((segment) => {
-    const peaks = takes.find((take) => take.id === segment.takeId)?.peaks ?? new Uint8Array(0);
-    return peaks.subarray(Math.floor(segment.start / PEAK_US), Math.ceil(segment.end / PEAK_US));
+  const joined = new Uint8Array(Math.ceil(programme.length / PEAK_US));
+  programme.segments.forEach((segment, i) => {
+    const { card, sound, takeId, speed = 1 } = segment;
+    if (card || (sound && sound.kind !== 'over') || speed !== 1) return;
+    const over = sound?.kind === 'over' ? sound : null;
+    const peaks = takes.find((take) => take.id === (over?.takeId ?? takeId))?.peaks ?? new Uint8Array(0);
+    const first = Math.round(programme.starts[i]! / PEAK_US);
+    const count = Math.round((programme.starts[i]! + playedLength(segment)) / PEAK_US) - first;
+    const from = Math.max(0, Math.round((segment.start + (over?.shift ?? 0)) / PEAK_US));
+    joined.set(peaks.subarray(from, Math.min(from + count, from + joined.length - first)), first);
   });
-  const joined = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0));
-  let at = 0;
-  for (const piece of pieces) {
-    joined.set(piece, at);
-    at += piece.length;
-  }
   return joined;
 }
 

@@ -3,6 +3,7 @@ import {
   cutStretch,
   cutStretches,
   movePart,
+  playAllAt,
   programmeOf,
   putBack,
   revise,
@@ -17,8 +18,9 @@ import type { SeamMark } from '../../kits/timeline/index.ts';
 import type { Lesson } from '../../shared/api/index.ts';
 import type { CutActs } from './CutTools.tsx';
 import { quietestNear } from './ends.ts';
-import { BREATH } from './QuietList.tsx';
+import { BREATH } from './FoundLists.tsx';
 import type { useChange } from './useChange.ts';
+import { newId } from './usePolish.ts';
 
 interface Setting {
   readonly lesson: Lesson;
@@ -30,12 +32,12 @@ interface Setting {
   readonly time: Micros;
   readonly change: ReturnType<typeof useChange>;
   readonly standAt: (time: Micros) => void;
+  /** Cuts move to the quietest place nearby. */
+  readonly snaps: boolean;
 }
 
-const newId = (): string => crypto.randomUUID();
-
 /** Marking and cutting on the timeline. Everything that goes in and out is in the timeline's time. */
-export function useCutting({ lesson, peaks, offset, time, change, standAt }: Setting) {
+export function useCutting({ lesson, peaks, offset, time, change, standAt, snaps }: Setting) {
   const [marked, mark] = useState<TimeRange | null>(null);
   const { edits } = lesson;
   const { length } = programmeOf(edits);
@@ -46,16 +48,17 @@ export function useCutting({ lesson, peaks, offset, time, change, standAt }: Set
     if (stand !== undefined) standAt(stand);
     change.mutate((now) => revise(now.edits, now.history, edit));
   };
+  const cut = (how: (range: TimeRange) => Edit | null) => {
+    if (!marked) return;
+    const snapped = snaps ? { start: quietestNear(peaks, marked.start), end: quietestNear(peaks, marked.end) } : marked;
+    save(how(rangeInLesson(snapped)), snapped.start);
+    mark(null);
+  };
   const acts: CutActs = {
     markStart: () => mark(rightWay(time, Math.max(time, marked?.end ?? time))),
     markEnd: () => mark(rightWay(Math.min(time, marked?.start ?? time), time)),
-    cut: () => {
-      if (!marked) return;
-      const snapped = { start: quietestNear(peaks, marked.start), end: quietestNear(peaks, marked.end) };
-      save(cutStretch(edits, rangeInLesson(snapped), newId), snapped.start);
-      mark(null);
-    },
-    split: () => save(splitAt(edits, inLesson(quietestNear(peaks, time)), newId)),
+    cut: () => cut((range) => cutStretch(edits, range, newId)),
+    split: () => save(splitAt(edits, inLesson(snaps ? quietestNear(peaks, time) : time), newId)),
     move: (by) => {
       const index = programmeOf(edits).starts.findLastIndex((start) => start <= inLesson(time));
       save(movePart(edits, index, by));
@@ -71,13 +74,17 @@ export function useCutting({ lesson, peaks, offset, time, change, standAt }: Set
     const label = seamWords(seam, at);
     return seam.left === null ? { at, label } : { at, label, onOpen: () => save(putBack(edits, seam)) };
   });
-  return { marked, mark, acts, shorten, seams };
+  const speedUp = (stretches: readonly TimeRange[], speed: number) => {
+    save(playAllAt(edits, stretches.map(rangeInLesson), { speed, sound: { kind: 'room' } }, newId));
+    mark(null);
+  };
+  return { marked, mark, acts, cut, shorten, speedUp, seams };
 }
 
 const rightWay = (start: number, end: number): TimeRange => ({ start: start as Micros, end: end as Micros });
 
 function seamWords({ left }: Seam, at: Micros): string {
-  if (left === null) return `The next take begins at ${timeText(at)}`;
+  if (left === null) return `Another part begins at ${timeText(at)}`;
   if (left === 0) return `Split at ${timeText(at)}. Join again`;
   return `Cut of ${timeText(left, { tenths: true })} at ${timeText(at)}. Put it back`;
 }

@@ -1,17 +1,24 @@
 import { clampTime, ZERO, type Micros } from '@oakbell/core/clock';
-import { programmeOf, type Programme } from '@oakbell/core/edits';
+import { dressingOf, programmeOf, type EditList, type Programme } from '@oakbell/core/edits';
 import { useEffect, useMemo, useRef } from 'react';
 import { playableLesson, SegmentPlayer, takeFilms } from '../../kits/player/index.ts';
 import { corePage, pictureOf, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
 
+/** While a close-up is being placed the whole page is to be seen. */
+const withoutCloseUps = (edits: EditList) => dressingOf(edits).overlays.filter((one) => one.kind !== 'close-up');
+
 /** A player of the lesson with its ends drawn out; it stays where it stood when the cuts change. */
-export function usePlaying(lesson: Lesson, whole: Programme, takes: readonly TakeMaterial[]) {
+export function usePlaying(lesson: Lesson, whole: Programme, takes: readonly TakeMaterial[], plain: boolean) {
   const key = JSON.stringify(whole.segments);
   const played = useMemo(
     () =>
       playableLesson({
-        edits: { version: 1, segments: whole.segments },
-        pages: lesson.pages.map((page) => ({
+        edits: {
+          ...lesson.edits,
+          segments: whole.segments,
+          ...(plain ? { overlays: withoutCloseUps(lesson.edits) } : {}),
+        },
+        pages: [...lesson.pages, ...lesson.borrowed].map((page) => ({
           page: corePage(page),
           small: page.smallPicture && pictureOf(lesson.id)(page.smallPicture),
         })),
@@ -19,7 +26,7 @@ export function usePlaying(lesson: Lesson, whole: Programme, takes: readonly Tak
       }),
     // The programme is another object with each trim, and the same one as long as its segments are.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [key, takes, lesson.pages],
+    [key, takes, lesson, plain],
   );
   const player = useMemo(
     () =>

@@ -23,7 +23,7 @@ function OfTakes({ lesson, takes }: { readonly lesson: Lesson; readonly takes: r
       playableLesson({
         edits: lesson.edits,
         takes,
-        pages: lesson.pages.map((page) => ({ page: corePage(page), small: null })),
+        pages: [...lesson.pages, ...lesson.borrowed].map((page) => ({ page: corePage(page), small: null })),
       }),
     [lesson, takes],
   );

@@ -1,7 +1,7 @@
 import type { Micros } from '@oakbell/core/clock';
 import { picturesOf } from '@oakbell/core/pages';
 import { sceneAt } from '@oakbell/core/scene';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState, type ReactNode } from 'react';
 import { Stage, usePictures, type StageFilms, type StageHandle } from '../stage/index.ts';
 import { FilmPlayer, type LessonFilms } from './filmPlayer.ts';
 import type { PlayableLesson } from './lesson.ts';
@@ -14,10 +14,14 @@ interface Props {
   readonly films?: LessonFilms;
   readonly pictureAddress: (digest: string) => string;
   readonly onClick?: () => void;
+  /** Told the place that was pressed, in page units of the view, instead. */
+  readonly onPress?: (place: { readonly x: number; readonly y: number }) => void;
+  /** Lies over the page. */
+  readonly children?: ReactNode;
 }
 
 /** The page that is up, drawn from the log with the sound as its clock. */
-export function LessonStage({ lesson, player, films, pictureAddress, onClick }: Props) {
+export function LessonStage({ lesson, player, films, pictureAddress, onClick, onPress, children }: Props) {
   const stage = useRef<StageHandle>(null);
   const [up, setUp] = useState(() => sceneAt(lesson.source, player.time)?.page ?? null);
   const wanted = lesson.source.pages.flatMap(picturesOf);
@@ -60,7 +64,11 @@ export function LessonStage({ lesson, player, films, pictureAddress, onClick }: 
       pageHeight={up?.height ?? 900}
       label={`${name} of the lesson`}
       films={filmsNow}
-      {...(onClick ? { onPointerUp: onClick } : {})}
-    />
+      {...(onPress || onClick
+        ? { onPointerUp: (event) => (onPress ? onPress(stage.current!.placeOf(event)) : onClick?.()) }
+        : {})}
+    >
+      {children}
+    </Stage>
   );
 }

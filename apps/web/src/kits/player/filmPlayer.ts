@@ -12,6 +12,8 @@ export interface PlayedPiece extends TimeRange {
   /** The file's own time at the start; below 0 its first picture waits. */
   readonly from: Micros;
   readonly held: boolean;
+  /** It runs so many times as fast as it was filmed, and is not heard then; 1 when left out. */
+  readonly rate?: number;
 }
 /** The films of a lesson; `sound`: what a clip has to say is not yet in the voice. */
 export interface LessonFilms {
@@ -75,21 +77,24 @@ export class FilmPlayer {
   }
 
   #keepStep(element: HTMLVideoElement, piece: PlayedPiece, time: Micros, { playing, speed }: Pace): void {
-    const wanted = Math.max(0, toSeconds((piece.from + (piece.held ? 0 : time - piece.start)) as Micros));
+    const { rate: fast = 1 } = piece;
+    const passed = (time - piece.start) * fast;
+    const wanted = Math.max(0, toSeconds((piece.from + (piece.held ? 0 : passed)) as Micros));
+    element.muted = this.#muted || fast !== 1;
     const isReady = element.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA;
     if (isReady || !this.#shown) this.#shown = element;
     const off = element.currentTime - wanted;
-    const waits = piece.held || piece.from + (time - piece.start) < 0;
+    const waits = piece.held || piece.from + passed < 0;
     if (!playing || waits) {
       if (!element.paused) element.pause();
       if (Math.abs(off) > NEAR_S / 2 && !element.seeking) element.currentTime = wanted;
       return;
     }
-    if (Math.abs(off) > FAR_S * speed) {
+    if (Math.abs(off) > FAR_S * speed * fast) {
       if (!element.seeking) element.currentTime = wanted;
     } else {
       const hurry = Math.abs(off) < NEAR_S ? 0 : Math.max(-HURRY, Math.min(HURRY, -off * 2));
-      const rate = speed * (1 + hurry);
+      const rate = Math.min(16, speed * fast * (1 + hurry));
       if (Math.abs(element.playbackRate - rate) > 0.01) element.playbackRate = rate;
     }
     // A file that has ended holds its last picture.

@@ -1,6 +1,15 @@
 import { micros, type Micros } from '@oakbell/core/clock';
-import { programmeOf, programmeTimeOf, type EditList, type Programme } from '@oakbell/core/edits';
-import { earlierEvents, readLog, TakeIndex, type TakeEvent } from '@oakbell/core/log';
+import {
+  chaptersOf,
+  dressingOf,
+  playedOf,
+  programmeOf,
+  programmeTimeOf,
+  type ChapterMark,
+  type EditList,
+  type Programme,
+} from '@oakbell/core/edits';
+import { earlierEvents, readEarlier, readLog, TakeIndex, type TakeEvent } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
 import type { SceneSource } from '@oakbell/core/scene';
 import type { PageTurn } from '../timeline/index.ts';
@@ -17,6 +26,8 @@ export interface PlayableLesson {
   readonly source: SceneSource;
   readonly pages: readonly PlayablePage[];
   readonly turns: readonly PageTurn[];
+  /** In programme time; those of the page turns where none were written. */
+  readonly chapters: readonly ChapterMark[];
   readonly ink: readonly Micros[];
 }
 interface RawTake {
@@ -32,16 +43,7 @@ interface RawLesson {
 
 /** Reads the logs and lays everything out on the programme's axis. Pages that are never up are left out of the strip. */
 export function playableLesson({ edits, pages, takes }: RawLesson): PlayableLesson {
-  const events = new Map(takes.map((take) => [take.id, eventsOf(take.log)]));
-  const index = new Map(
-    takes.map((take) => [
-      take.id,
-      new TakeIndex(
-        events.get(take.id) ?? [],
-        take.earlier.map((reference) => earlierEvents(reference, (id) => events.get(id) ?? [])),
-      ),
-    ]),
-  );
+  const index = new Map(takes.map((take) => [take.id, indexOf(take, takes)]));
   const programme = programmeOf(edits);
   const named = pages.map((one, i) => ({ ...one, name: `Page ${i + 1}` }));
   const turns = turnsOf(programme, index).map(({ at, page }) => {
@@ -51,16 +53,43 @@ export function playableLesson({ edits, pages, takes }: RawLesson): PlayableLess
   const shown = new Set(turns.map((turn) => turn.page));
   return {
     programme,
-    source: { pages: pages.map((one) => one.page), programme, takes: index },
+    source: { pages: pages.map((one) => one.page), programme, takes: index, dressing: dressingOf(edits) },
     pages: named.filter((one) => shown.has(one.page.id)),
     turns,
+    chapters: chaptersOf(
+      edits,
+      programme,
+      turns.map(({ at, name }) => ({ at, title: name })),
+    ),
     ink: momentsOf(programme, index),
   };
 }
 
-function eventsOf(log: string): readonly TakeEvent[] {
-  const read = readLog(log);
-  return read.ok ? read.events : [];
+const indexed = new WeakMap<RawTake, { readonly index: TakeIndex; readonly of: number }>();
+
+/** A take never changes, so it is read once, however often the lesson is edited. */
+function indexOf(take: RawTake, takes: readonly RawTake[]): TakeIndex {
+  const stoodOn = takes.filter((one) => take.earlier.some((reference) => readEarlier(reference).takeId === one.id));
+  const known = indexed.get(take);
+  if (known?.of === stoodOn.length) return known.index;
+  const events = (id: string) => eventsOf(stoodOn.find((one) => one.id === id));
+  const index = new TakeIndex(
+    eventsOf(take),
+    take.earlier.map((reference) => earlierEvents(reference, events)),
+  );
+  indexed.set(take, { index, of: stoodOn.length });
+  return index;
+}
+
+const read = new WeakMap<RawTake, readonly TakeEvent[]>();
+function eventsOf(take: RawTake | undefined): readonly TakeEvent[] {
+  if (!take) return [];
+  const known = read.get(take);
+  if (known) return known;
+  const log = readLog(take.log);
+  const events = log.ok ? log.events : [];
+  read.set(take, events);
+  return events;
 }
 
 /** Page turns on the programme's axis: the page that is up where each segment starts, and every turn within it. */
@@ -77,7 +106,7 @@ export function turnsOf(
     const start = programme.starts[i]!;
     add(start, take?.pageAt(segment.start) ?? null);
     for (const turn of take?.turns ?? []) {
-      if (turn.at > segment.start && turn.at < segment.end) add(start + turn.at - segment.start, turn.page);
+      if (turn.at > segment.start && turn.at < segment.end) add(start + playedOf(segment, turn.at), turn.page);
     }
   });
   return turns;

@@ -48,7 +48,7 @@ const programme = programmeOf({
   ],
 });
 
-function playing() {
+function playing(played = programme) {
   const made: FakeAudio[] = [];
   let frames: (() => void)[] = [];
   Object.assign(globalThis, {
@@ -62,7 +62,7 @@ function playing() {
     requestAnimationFrame: (step: () => void) => frames.push(step),
     cancelAnimationFrame: () => (frames = []),
   });
-  const player = new SegmentPlayer(programme, (takeId) => [{ src: `/${takeId}`, type: 'audio/ogg' }]);
+  const player = new SegmentPlayer(played, (takeId) => [{ src: `/${takeId}`, type: 'audio/ogg' }]);
   const frame = () => {
     const due = frames;
     frames = [];
@@ -70,13 +70,15 @@ function playing() {
   };
   const ticks: number[] = [];
   player.onTick((time) => ticks.push(toSeconds(time)));
-  return { player, t1: made[0]!, t2: made[1]!, frame, ticks };
+  return { player, t1: made[0]!, t2: made[2]!, made, frame, ticks };
 }
+/** The going over to the next segment is a matter of milliseconds, of the machine's own clock. */
+const aMoment = () => new Promise((resolve) => setTimeout(resolve, 60));
 
 describe('playing a programme of takes', () => {
-  it('has one element for each take, however often it is played', () => {
-    const { t1, t2 } = playing();
-    expect([t1, t2].map((element) => element.preservesPitch)).toEqual([true, true]);
+  it('opens a take twice where the programme leaps within it, and once where it does not', () => {
+    const { made } = playing();
+    expect(made.map((element) => element.preservesPitch)).toEqual([true, true, true]);
   });
   it('goes to the right moment of the right take', () => {
     const { player, t1, t2, ticks } = playing();
@@ -96,18 +98,18 @@ describe('playing a programme of takes', () => {
     const { player, t1, t2, frame } = playing();
     player.seek(s(0));
     await player.play();
-    t1.currentTime = 5.995;
+    t1.currentTime = 5.0;
     frame();
-    expect([t1.paused, t2.currentTime]).toEqual([true, 0]);
-    await Promise.resolve();
-    expect(t2.paused).toBe(false);
-    t2.currentTime = 3;
-    await Promise.resolve();
+    expect([t1.paused, t2.paused, t2.currentTime]).toEqual([false, true, 0]);
+    t1.currentTime = 5.98;
     frame();
-    expect([t2.paused, t1.currentTime]).toEqual([true, 8]);
-    await Promise.resolve();
+    await aMoment();
+    expect([t1.paused, t2.paused]).toEqual([true, false]);
+    t2.currentTime = 2.99;
+    frame();
+    await aMoment();
+    expect([t2.paused, t1.paused, t1.currentTime]).toEqual([true, false, 8]);
     t1.currentTime = 9;
-    await Promise.resolve();
     frame();
     expect(player.getView().state).toBe('ended');
     await player.play();
@@ -123,6 +125,31 @@ describe('playing a programme of takes', () => {
     frame();
     expect(ticks).toEqual([0, 0.5]);
     expect(player.getView().state).toBe('paused');
+  });
+  it('goes by the clock of the machine where nothing is heard: under a card, and where writing is sped up', async () => {
+    const segments = [
+      {
+        id: 'c',
+        takeId: 'card-c',
+        start: s(0),
+        end: s(0.05),
+        card: { title: 'Tides', line: '', ground: 'oak' as const },
+      },
+      { id: 'f', takeId: 't1', start: s(2), end: s(6), speed: 4, sound: { kind: 'room' as const } },
+    ];
+    const { player, frame, made } = playing(programmeOf({ version: 1, segments }));
+    expect(made).toHaveLength(0);
+    player.seek(s(0));
+    await player.play();
+    await aMoment();
+    frame();
+    await aMoment();
+    frame();
+    expect(toSeconds(player.time)).toBeGreaterThan(0.1);
+    player.pause();
+    const stood = player.time;
+    await aMoment();
+    expect(player.time).toBe(stood);
   });
   it('sets the speed of every take', () => {
     const { player, t1, t2 } = playing();

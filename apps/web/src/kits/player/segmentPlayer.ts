@@ -1,5 +1,6 @@
 import { clampTime, fromSeconds, toSeconds, ZERO, type Micros } from '@oakbell/core/clock';
-import { takeTimeAt, type Programme } from '@oakbell/core/edits';
+import { segmentAt, type Programme } from '@oakbell/core/edits';
+import { goesOn, Sounds, voiceOf } from './sounds.ts';
 
 export type PlayState = 'paused' | 'playing' | 'waiting' | 'ended';
 export interface PlayerView {
@@ -9,18 +10,40 @@ export interface PlayerView {
   readonly fault: string | null;
 }
 
-/** How near the end of a segment the next one begins: about a frame of the screen. */
-const NEAR_END_S = 0.012;
+/** The element of the next segment is brought to its place so long before it is needed. */
+const READY_BEFORE_S = 4;
+/** From here on the moment of going over is waited for by a timer of its own: a frame of the screen is too coarse. */
+const CLOSE_S = 0.12;
+/** An element that is told to play is heard so much later, in seconds: learnt as it goes. */
+const FIRST_LEAD_S = 0.02;
+const MOST_LEAD_S = 0.08;
+/** A grain of sound while scrubbing lasts so long, in ms. */
+const GRAIN_MS = 90;
+
+type Timer = ReturnType<typeof setTimeout>;
+interface Next {
+  readonly index: number;
+  readonly element: HTMLAudioElement | null;
+  timer: Timer | null;
+}
 
 /**
- * Plays a programme: one media element per take is the clock. An edition has a single sound and so a single
- * segment; a lesson in the making goes from take to take.
+ * Plays a programme. Its clock is the media element of what is heard, or the machine's clock where nothing is. At a
+ * cut the next element is started a moment ahead, so that no silence comes in between.
  */
 export class SegmentPlayer {
   #view: PlayerView = { state: 'paused', speed: 1, fault: null };
   #index = 0;
   #frame = 0;
-  readonly #elements: ReadonlyMap<string, HTMLAudioElement>;
+  #lead = FIRST_LEAD_S;
+  #element: HTMLAudioElement | null = null;
+  /** While nothing is heard: programme time in microseconds at a moment of the machine's clock; stopped without one. */
+  #silence = { at: 0, since: null as number | null };
+  /** The next segment's element: in its place, and perhaps on its way. */
+  #next: Next | null = null;
+  #grain: Timer | null = null;
+  #isSilenced = false;
+  readonly #sounds: Sounds;
   readonly #listeners = new Set<() => void>();
   readonly #ticks = new Set<(time: Micros) => void>();
   readonly programme: Programme;
@@ -31,8 +54,8 @@ export class SegmentPlayer {
     sources: (takeId: string) => readonly { readonly src: string; readonly type: string }[],
   ) {
     this.programme = programme;
-    const ids = [...new Set(programme.segments.map((segment) => segment.takeId))];
-    this.#elements = new Map(ids.map((id) => [id, this.#element(sources(id))]));
+    this.#sounds = new Sounds(programme, (takeId) => this.#made(sources(takeId)));
+    this.#element = this.#elementOf(0);
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -48,21 +71,25 @@ export class SegmentPlayer {
   }
 
   get time(): Micros {
-    const segment = this.#segment;
-    const element = this.#current;
-    if (!segment || !element) return ZERO;
     const start = this.programme.starts[this.#index] ?? ZERO;
-    const inside = clampTime(fromSeconds(element.currentTime), segment.start, segment.end);
-    return (start + inside - segment.start) as Micros;
+    const end = this.#endOf(this.#index);
+    if (!this.#element) {
+      const { at, since } = this.#silence;
+      const passed = since === null ? 0 : (performance.now() - since) * 1000 * this.#view.speed;
+      return clampTime((at + passed) as Micros, start, end);
+    }
+    const { from } = voiceOf(this.programme.segments[this.#index]!)!;
+    return clampTime((start + fromSeconds(this.#element.currentTime - from)) as Micros, start, end);
   }
 
   async play(): Promise<void> {
     if (this.#view.state === 'ended') this.seek(ZERO);
-    const element = this.#current;
-    if (!element) return;
+    if (this.programme.segments.length === 0) return;
+    clearTimeout(this.#grain ?? undefined);
     this.#set({ state: 'playing', fault: null });
     try {
-      await element.play();
+      if (this.#element) await this.#started(this.#element);
+      else this.#silence = { at: this.time, since: performance.now() };
     } catch (failure) {
       if ((failure as DOMException).name === 'AbortError') return;
       this.#set({ state: 'paused', fault: 'The sound could not be started. Press play once more.' });
@@ -72,38 +99,58 @@ export class SegmentPlayer {
   }
 
   pause(): void {
-    for (const element of this.#elements.values()) element.pause();
+    this.#silence = { at: this.time, since: null };
+    this.#forgetNext();
+    for (const element of this.#sounds.all) element.pause();
     if (this.#view.state !== 'ended') this.#set({ state: 'paused' });
   }
 
   toggle(): void {
-    if (this.#view.state === 'playing' || this.#view.state === 'waiting') this.pause();
+    if (this.#isRunning) this.pause();
     else void this.play();
   }
 
   /** Goes to a moment of the programme; playing goes on from there. */
   seek(to: Micros): void {
     const time = clampTime(to, ZERO, this.programme.length);
-    const place = takeTimeAt(this.programme, time);
-    if (!place) return;
-    const playing = this.#view.state === 'playing' || this.#view.state === 'waiting';
-    const before = this.#current;
-    this.#index = this.#indexAt(time);
-    if (before !== this.#current) before?.pause();
-    this.#current!.currentTime = toSeconds(place.time);
+    if (this.programme.segments.length === 0) return;
+    const playing = this.#isRunning;
+    this.#forgetNext();
+    this.#enter(segmentAt(this.programme, time), null, time);
     if (this.#view.state === 'ended') this.#set({ state: 'paused' });
-    if (playing && this.#current!.paused) void this.play();
+    if (playing && this.#element?.paused) void this.play();
     this.#tick(time);
   }
 
+  /** Goes to a moment and, while it stands, lets a grain of the sound there be heard. */
+  scrub(to: Micros): void {
+    this.seek(to);
+    const element = this.#element;
+    if (this.#isRunning || !element || this.#isSilenced) return;
+    clearTimeout(this.#grain ?? undefined);
+    void this.#started(element).catch(() => undefined);
+    this.#grain = setTimeout(() => {
+      if (!this.#isRunning) element.pause();
+    }, GRAIN_MS);
+  }
+
   setSpeed(speed: number): void {
-    for (const element of this.#elements.values()) element.playbackRate = speed;
+    this.#silence = { at: this.time, since: this.#silence.since === null ? null : performance.now() };
+    for (const element of this.#sounds.all) element.playbackRate = speed;
     this.#set({ speed });
+  }
+
+  /** Lets nothing be heard: while a voice is recorded against the lesson. */
+  silence(on: boolean): void {
+    this.#isSilenced = on;
+    for (const element of this.#sounds.all) element.muted = on;
   }
 
   close(): void {
     cancelAnimationFrame(this.#frame);
-    for (const element of this.#elements.values()) {
+    clearTimeout(this.#grain ?? undefined);
+    this.#forgetNext();
+    for (const element of this.#sounds.all) {
       element.pause();
       element.replaceChildren();
       element.removeAttribute('src');
@@ -113,45 +160,125 @@ export class SegmentPlayer {
     this.#ticks.clear();
   }
 
-  get #segment() {
-    return this.programme.segments[this.#index];
+  get #isRunning(): boolean {
+    return this.#view.state === 'playing' || this.#view.state === 'waiting';
   }
-  get #current(): HTMLAudioElement | undefined {
-    return this.#segment && this.#elements.get(this.#segment.takeId);
+  #endOf(index: number): Micros {
+    return this.programme.starts[index + 1] ?? this.programme.length;
+  }
+  #elementOf(index: number, busy: HTMLAudioElement | null = null): HTMLAudioElement | null {
+    const segment = this.programme.segments[index];
+    const voice = segment && voiceOf(segment);
+    return voice ? this.#sounds.of(voice.takeId, busy) : null;
   }
 
-  #indexAt(time: Micros): number {
-    const found = this.programme.starts.findLastIndex((start) => start <= time);
-    return Math.max(0, found);
+  /** Begins to play an element; resolves when it does. */
+  async #started(element: HTMLAudioElement): Promise<void> {
+    element.playbackRate = this.#view.speed;
+    await element.play();
+  }
+
+  /** Makes a segment the one that is played, from `time` on where it is not there already. */
+  #enter(index: number, ready: HTMLAudioElement | null, time: Micros | null): void {
+    const before = this.#element;
+    const at = time ?? this.programme.starts[index]!;
+    this.#index = index;
+    this.#element = ready ?? this.#elementOf(index);
+    if (before !== this.#element) before?.pause();
+    if (!this.#element) {
+      this.#silence = { at, since: this.#isRunning ? performance.now() : null };
+    } else if (time !== null) {
+      const { from } = voiceOf(this.programme.segments[index]!)!;
+      this.#element.currentTime = from + toSeconds((at - this.programme.starts[index]!) as Micros);
+    }
   }
 
   #run(): void {
     cancelAnimationFrame(this.#frame);
     const step = () => {
-      if (this.#view.state !== 'playing' && this.#view.state !== 'waiting') return;
+      if (!this.#isRunning) return;
       this.#tick(this.time);
-      this.#moveOn();
+      this.#lookAhead();
       this.#frame = requestAnimationFrame(step);
     };
     this.#frame = requestAnimationFrame(step);
   }
 
-  /** At the end of a segment the next one begins, or everything ends. */
-  #moveOn(): void {
-    const [segment, element] = [this.#segment, this.#current];
-    if (!segment || !element) return;
-    const over = element.ended || element.currentTime >= toSeconds(segment.end) - NEAR_END_S;
-    if (!over) return;
-    if (this.#index + 1 < this.programme.segments.length) {
-      this.seek(this.programme.starts[this.#index + 1]!);
+  /** Near the end of a segment the next one is made ready, started, and gone over to. */
+  #lookAhead(): void {
+    const left = toSeconds((this.#endOf(this.#index) - this.time) as Micros) / this.#view.speed;
+    const following = this.#index + 1;
+    const isOver = left <= 0 || (this.#element?.ended ?? false);
+    if (following >= this.programme.segments.length) {
+      if (isOver) this.#finish();
       return;
     }
-    element.pause();
+    if (goesOn(this.programme, this.#index)) {
+      if (isOver) this.#index = following;
+      return;
+    }
+    if (left < READY_BEFORE_S) this.#makeReady(following);
+    const next = this.#next;
+    if (!next || next.timer !== null) return;
+    if (isOver) this.#goOver(next, 0);
+    else if (left < CLOSE_S) {
+      const wait = Math.max(0, left - (next.element ? this.#lead : 0));
+      next.timer = setTimeout(() => this.#goOver(next, left - wait), wait * 1000);
+    }
+  }
+
+  #makeReady(index: number): void {
+    if (this.#next?.index === index) return;
+    const element = this.#elementOf(index, this.#element);
+    // An element that plays now cannot be in two places: then it leaps when the moment is there.
+    if (element && element !== this.#element) {
+      element.currentTime = voiceOf(this.programme.segments[index]!)!.from;
+      element.playbackRate = this.#view.speed;
+    }
+    this.#next = { index, element, timer: null };
+  }
+
+  /** Goes over to the next segment, `ahead` seconds before its moment. */
+  #goOver(next: Next, ahead: number): void {
+    if (this.#next !== next || !this.#isRunning) return;
+    const over = () => {
+      if (this.#next !== next) return;
+      this.#next = null;
+      const leaps = next.element !== null && next.element === this.#element;
+      this.#enter(next.index, next.element, leaps ? this.programme.starts[next.index]! : null);
+      this.#tick(this.time);
+    };
+    if (!next.element || next.element === this.#element) return over();
+    const told = performance.now();
+    this.#started(next.element)
+      .then(() => {
+        const took = (performance.now() - told) / 1000;
+        this.#lead = Math.min(MOST_LEAD_S, this.#lead * 0.7 + took * 0.3);
+        const early = (ahead - took) * 1000;
+        if (early > 1) setTimeout(over, early);
+        else over();
+      })
+      .catch((failure: unknown) => {
+        if ((failure as DOMException).name !== 'AbortError') this.#set({ state: 'paused', fault: NOT_LOADED });
+      });
+  }
+
+  #forgetNext(): void {
+    const next = this.#next;
+    this.#next = null;
+    if (!next) return;
+    clearTimeout(next.timer ?? undefined);
+    if (next.element !== this.#element) next.element?.pause();
+  }
+
+  #finish(): void {
+    this.#element?.pause();
+    this.#silence = { at: this.programme.length, since: null };
     this.#set({ state: 'ended' });
     this.#tick(this.programme.length);
   }
 
-  #element(sources: readonly { readonly src: string; readonly type: string }[]): HTMLAudioElement {
+  #made(sources: readonly { readonly src: string; readonly type: string }[]): HTMLAudioElement {
     const element = document.createElement('audio');
     element.preload = 'auto';
     element.preservesPitch = true;
@@ -160,12 +287,11 @@ export class SegmentPlayer {
       source.src = src;
       source.type = type;
       source.addEventListener('error', () => {
-        if (source === element.lastElementChild)
-          this.#set({ fault: 'The sound cannot be loaded just now. Check the network and try again.' });
+        if (source === element.lastElementChild) this.#set({ fault: NOT_LOADED });
       });
       element.append(source);
     }
-    const mine = () => element === this.#current;
+    const mine = () => element === this.#element;
     element.addEventListener(
       'waiting',
       () => mine() && this.#view.state === 'playing' && this.#set({ state: 'waiting' }),
@@ -186,3 +312,5 @@ export class SegmentPlayer {
     for (const listener of this.#listeners) listener();
   }
 }
+
+const NOT_LOADED = 'The sound cannot be loaded just now. Check the network and try again.';

@@ -6,6 +6,8 @@ export interface TakeFacts {
   /** ISO moment at which Record was pressed. */
   readonly openedAt: string;
   readonly takeOver: boolean;
+  /** A voice that is spoken over a lesson: not added to its end. */
+  readonly aside?: boolean;
 }
 
 /** To the capture worker. */

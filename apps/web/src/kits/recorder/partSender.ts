@@ -99,7 +99,13 @@ export class PartSender {
     while (this.#queue.length > 0 || !this.#opened) await this.#wire.pause(50);
     const count = (track: Track) => this.#first[track] + this.#parts[track].length;
     for (;;) {
-      const body = { voiceParts: count('voice'), logParts: count('log'), filmParts: count('film'), frames };
+      const body = {
+        voiceParts: count('voice'),
+        logParts: count('log'),
+        filmParts: count('film'),
+        frames,
+        ...(this.#facts.aside ? { aside: true } : {}),
+      };
       const answer = await this.#persist('POST', `/api/takes/${this.#facts.takeId}/finish`, body);
       if (answer.status < 300) break;
       if (answer.body.code !== 'parts-missing')

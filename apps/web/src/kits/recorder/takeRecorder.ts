@@ -20,6 +20,8 @@ export interface RecorderSetup {
   /** How far down earlier takes have made a page reach, in page units; null where it never grew. */
   readonly earlierHeight: (page: string) => number | null;
   readonly takeOver: boolean;
+  /** Spoken over a lesson: not added to its end. */
+  readonly aside?: boolean;
 }
 
 /** Sound counts from so long before recording begins, and goes on so long after Stop is pressed. */
@@ -144,13 +146,14 @@ export class TakeRecorder {
   /** Counts down and records. A count of 0 starts at once. */
   async start(count: number): Promise<void> {
     if (this.#view.state.kind !== 'listening') return;
-    const { lessonId, takeOver } = this.#setup;
+    const { lessonId, takeOver, aside = false } = this.#setup;
     const facts: TakeFacts = {
       takeId: this.takeId,
       lessonId,
       windowKey: WINDOW_KEY,
       openedAt: new Date().toISOString(),
       takeOver,
+      ...(aside ? { aside } : {}),
     };
     for (let left = count; left > 0; left -= 1) {
       this.#set({ state: { kind: 'countdown', left } });

@@ -3,3 +3,4 @@ export { loadPageFont } from './pageFont.ts';
 export { strokeBounds } from './scenePainter.ts';
 export { usePictures, type Pictures } from './pictures.ts';
 export { PagePicture } from './PagePicture.tsx';
+export { FrameOnPage } from './FrameOnPage.tsx';

@@ -10,10 +10,14 @@ import {
   isBeneath,
   isDark,
   paintCamera,
+  paintCard,
+  paintOver,
   paintPage,
   paintPointer,
   paintStroke,
   paintText,
+  paintVeil,
+  WHOLE,
   type Films,
   type Scene,
   type Surface,
@@ -85,11 +89,8 @@ export class ScenePainter {
     if (isMoving && key === this.#key) this.#paintPage(done, this.#view());
     this.#key = key;
     this.#settled = done;
-    this.live(
-      scene.strokes.filter((one) => !isSettled(one)),
-      scene.pointer,
-      films,
-    );
+    const moving = scene.card ? [] : scene.strokes.filter((one) => !isSettled(one));
+    this.live(moving, scene.card ? null : scene.pointer, films);
   }
 
   /** Paints only what moves over the scene that was painted last: costs nothing for the ink that is there already. */
@@ -98,10 +99,14 @@ export class ScenePainter {
     this.#clearTop();
     const dark = isDark(this.#scene.page);
     const place = this.#place(this.#top);
+    const { over, veil, card, pointerScale, view } = this.#scene;
     for (const visible of strokes) paintStroke(place, visible, dark);
-    if (pointer) paintPointer(place, pointer);
-    if (camera) paintCamera(place, this.#scene.camera, camera);
-    this.#moving = camera ? 'all' : movingBounds(strokes, pointer);
+    paintOver(place, this.#scene);
+    if (pointer) paintPointer(place, pointer, pointerScale);
+    if (camera && !card) paintCamera(place, this.#scene.camera, camera);
+    paintVeil(place, this.#scene);
+    const isWide = camera ?? over ?? veil ?? pointerScale ?? view;
+    this.#moving = isWide === undefined ? movingBounds(strokes, pointer) : 'all';
   }
 
   /** Clears what moved last time: a small place, as a rule. */
@@ -151,14 +156,16 @@ export class ScenePainter {
   }
 
   #paintPage(done: readonly Stroke[], region: Bounds): void {
-    const { page, height } = this.#scene!;
+    const { page, height, card } = this.#scene!;
+    if (card) return paintCard(this.#place(this.#page), card);
     paintPage(this.#place(this.#page), page, height, this.#film);
     const beneath = done.filter((stroke) => lies(stroke) && meets(strokeBounds(stroke), region));
     for (const stroke of beneath) paintStroke(this.#place(this.#page), { stroke, untilMs: Infinity }, isDark(page));
   }
 
   #paintInk(done: readonly Stroke[], region: Bounds): void {
-    const { page, texts } = this.#scene!;
+    const { page, texts, card } = this.#scene!;
+    if (card) return;
     const place = this.#place(this.#ink);
     for (const text of texts) paintText(place, text, isDark(page));
     const above = done.filter((stroke) => !lies(stroke) && meets(strokeBounds(stroke), region));
@@ -166,9 +173,11 @@ export class ScenePainter {
   }
 
   #clip(surface: Canvas2D, region: Bounds): void {
-    const scale = this.#widthPx / PAGE_WIDTH;
-    const [left, top] = [Math.floor(region.left * scale), Math.floor((region.top - this.#scene!.top) * scale)];
-    const [right, foot] = [Math.ceil(region.right * scale), Math.ceil((region.bottom - this.#scene!.top) * scale)];
+    const { view = WHOLE } = this.#scene!;
+    const scale = this.#widthPx / view.width;
+    const above = this.#scene!.top + view.y;
+    const [left, top] = [Math.floor((region.left - view.x) * scale), Math.floor((region.top - above) * scale)];
+    const [right, foot] = [Math.ceil((region.right - view.x) * scale), Math.ceil((region.bottom - above) * scale)];
     surface.beginPath();
     surface.rect(left, top, right - left, foot - top);
     surface.clip();
@@ -181,7 +190,8 @@ export class ScenePainter {
   }
 
   #place(surface: Canvas2D): Place {
-    return { surface, widthPx: this.#widthPx, assets: this.#pictures, top: this.#scene!.top };
+    const { top, view } = this.#scene!;
+    return { surface, widthPx: this.#widthPx, assets: this.#pictures, top, ...(view ? { view } : {}) };
   }
 
   #resize(width: number, height: number): void {
@@ -222,9 +232,11 @@ function versionOf(list: object | undefined): number {
 }
 
 /** Changes whenever the page beneath the ink has to be painted anew. */
-function keyOf({ page, height, top, texts }: Scene, pictures: Pictures, widthPx: number): string {
+function keyOf({ page, height, top, texts, view, card }: Scene, pictures: Pictures, widthPx: number): string {
   const drawn = picturesOf(page).map((digest) => `${digest}${pictures.has(digest)}`);
   const backdrop = page.kind === 'board' ? versionOf(page.backdrop) : 0;
   const words = texts.map((text) => `${text.id}@${text.x},${text.y}`);
-  return [page.id, widthPx, height, top, backdrop, versionOf(page.things), ...drawn, ...words].join(' ');
+  const seen = view ? `${view.x},${view.y},${view.width}` : '';
+  const shown = card ? JSON.stringify(card) : '';
+  return [page.id, widthPx, height, top, backdrop, versionOf(page.things), seen, shown, ...drawn, ...words].join(' ');
 }

@@ -2,9 +2,13 @@ import { timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
 import type { RangeSet } from '@oakbell/core/intervals';
 import { useElementSize } from '@mantine/hooks';
 import { useEffect, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { scaleMoments, timeAt, xOf, type Axis } from './axis.ts';
+import { createPortal } from 'react-dom';
+import { scaleMoments, timeAt, widthOf, xOf, type Axis } from './axis.ts';
 import { drawGrain, drawWarmth } from './grain.ts';
+import { LaneRow, type Lane } from './LaneRow.tsx';
 import classes from './Timeline.module.css';
+import { useZoom } from './useZoom.ts';
+import { ZoomBar } from './ZoomBar.tsx';
 
 export interface PageTurn {
   readonly at: Micros;
@@ -38,6 +42,10 @@ interface Props {
   readonly seams?: readonly SeamMark[];
   /** Stretches in which nothing is said. */
   readonly quiet?: RangeSet;
+  /** What lies in lanes below: takes, the camera, what is laid over. */
+  readonly lanes?: readonly Lane[];
+  /** One can look closer, with the wheel, two fingers, + and −; the buttons for it stand in this place. */
+  readonly zoomPlace?: HTMLElement | null;
   readonly hall?: boolean;
   readonly label: string;
 }
@@ -50,24 +58,28 @@ const SHORTEST_US = 500_000;
 /** The one time axis of the product: voice as grain, page turns as notches, ink as ticks. */
 export function Timeline(props: Props) {
   const { length, peaks, turns, ink, seen, warmth, position, onSeek, trim, hall = false, label } = props;
-  const { marked, onMark, seams = [], quiet = [] } = props;
+  const { marked, onMark, seams = [], quiet = [], lanes = [], zoomPlace } = props;
   const markFrom = useRef<number | null>(null);
   const { ref: place, width } = useElementSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
-  const axis: Axis = { length, widthPx: width };
+  const zoom = useZoom({ whole: length, widthPx: width, position, on: zoomPlace !== undefined });
+  const { from, length: across } = zoom.shown;
+  const axis: Axis = { from, length: across, widthPx: width };
 
   useEffect(() => {
     if (!canvas.current || width === 0) return;
     drawGrain(canvas.current, {
-      peaks,
+      peaks: partOf(peaks, length, from, across),
       widthPx: width,
-      inkX: ink.map((time) => xOf({ length, widthPx: width }, time)),
+      inkX: ink
+        .filter((time) => time >= from && time <= from + across)
+        .map((time) => xOf({ from, length: across, widthPx: width }, time)),
     });
     if (warmth) drawWarmth(canvas.current, warmth, width);
-  }, [peaks, ink, length, width, warmth]);
+  }, [peaks, ink, length, width, warmth, from, across]);
 
   const seekTo = (event: PointerEvent<HTMLDivElement>) => {
-    if (!onSeek || (event.type === 'pointermove' && event.buttons !== 1)) return;
+    if (!onSeek || (event.type === 'pointermove' && event.buttons !== 1) || zoom.isPinched()) return;
     const time = timeAt(axis, event.clientX - event.currentTarget.getBoundingClientRect().left);
     if (event.type === 'pointerdown') {
       event.currentTarget.setPointerCapture(event.pointerId);
@@ -79,17 +91,20 @@ export function Timeline(props: Props) {
     onSeek(time);
   };
   const onKey = (event: KeyboardEvent) => {
-    const step = { ArrowLeft: -STEP_US, ArrowRight: STEP_US, Home: -length, End: length }[event.key];
+    const near = across < length ? across / 20 : STEP_US;
+    const step = { ArrowLeft: -near, ArrowRight: near, Home: -length, End: length }[event.key];
     if (step === undefined || !onSeek) return;
     event.preventDefault();
     event.stopPropagation();
     onSeek(Math.max(0, Math.min(length, (position ?? 0) + step)) as Micros);
   };
 
+  const inView = ({ at }: { readonly at: Micros }) => at >= from && at <= from + across;
   return (
-    <div className={classes.timeline} data-hall={hall || undefined}>
+    <div className={classes.timeline} data-hall={hall || undefined} ref={zoom.place} {...zoom.touch}>
+      {zoomPlace && createPortal(<ZoomBar zoom={zoom} whole={length} />, zoomPlace)}
       <div className={classes.notches} aria-hidden>
-        {turns.map((turn, i) => (
+        {turns.filter(inView).map((turn, i) => (
           <button
             key={i}
             type="button"
@@ -103,7 +118,7 @@ export function Timeline(props: Props) {
           </button>
         ))}
       </div>
-      <div ref={place} className={classes.grain}>
+      <div ref={place} className={classes.grain} data-cut={across < length || undefined}>
         <div
           className={classes.seek}
           role={onSeek ? 'slider' : 'img'}
@@ -122,41 +137,60 @@ export function Timeline(props: Props) {
             <span
               key={range.start}
               className={classes.seen}
-              style={{ left: xOf(axis, range.start), width: xOf(axis, range.end - range.start) }}
+              style={{ left: xOf(axis, range.start), width: widthOf(axis, range.end - range.start) }}
             />
           ))}
           {quiet.map((range) => (
             <span
               key={range.start}
               className={classes.quiet}
-              style={{ left: xOf(axis, range.start), width: xOf(axis, range.end - range.start) }}
+              style={{ left: xOf(axis, range.start), width: widthOf(axis, range.end - range.start) }}
             />
           ))}
           {marked && (
             <span
               className={classes.marked}
-              style={{ left: xOf(axis, marked.start), width: Math.max(2, xOf(axis, marked.end - marked.start)) }}
+              style={{ left: xOf(axis, marked.start), width: Math.max(2, widthOf(axis, marked.end - marked.start)) }}
             />
           )}
-          {turns.map((turn, i) => (
+          {turns.filter(inView).map((turn, i) => (
             <span key={i} className={classes.mark} style={{ left: xOf(axis, turn.at) }} />
           ))}
-          {position !== undefined && <span className={classes.playhead} style={{ left: xOf(axis, position) }} />}
+          {position !== undefined && inView({ at: position }) && (
+            <span className={classes.playhead} style={{ left: xOf(axis, position) }} />
+          )}
         </div>
-        {seams.map((seam) => (
+        {seams.filter(inView).map((seam) => (
           <Seam key={seam.at} {...seam} x={xOf(axis, seam.at)} />
         ))}
-        {trim && <TrimHandles axis={axis} {...trim} />}
+        {trim && <TrimHandles axis={axis} whole={length} {...trim} />}
       </div>
+      {lanes.map((lane) => (
+        <LaneRow key={lane.name} lane={lane} axis={axis} />
+      ))}
       <div className={classes.scale} aria-hidden>
         {scaleMoments(axis, 64).map((time) => (
           <span key={time} className="ob-time" style={{ left: xOf(axis, time) }}>
-            {timeText(time)}
+            {scaleText(time, across)}
           </span>
         ))}
       </div>
     </div>
   );
+}
+
+/** Close up, the scale tells tenths and hundredths of a second. */
+function scaleText(time: Micros, across: Micros): string {
+  if (across > 20e6) return timeText(time);
+  if (across > 2e6) return timeText(time, { tenths: true });
+  return `${timeText(time)}.${String(Math.floor((time % 1e6) / 1e4)).padStart(2, '0')}`;
+}
+
+/** The peaks of what is in view. */
+function partOf(peaks: Uint8Array, whole: Micros, from: Micros, across: Micros): Uint8Array {
+  if (across >= whole) return peaks;
+  const each = whole / peaks.length;
+  return peaks.subarray(Math.floor(from / each), Math.ceil((from + across) / each));
 }
 
 /** A thin line where two parts meet; where something was left out it is a button that brings it back. */
@@ -177,14 +211,20 @@ function Seam({ x, label, onOpen }: SeamMark & { readonly x: number }) {
   );
 }
 
-function TrimHandles({ axis, kept, onChange }: { readonly axis: Axis } & NonNullable<Props['trim']>) {
+function TrimHandles({
+  axis,
+  whole,
+  kept,
+  onChange,
+}: { readonly axis: Axis; readonly whole: Micros } & NonNullable<Props['trim']>) {
   const move = (end: 'start' | 'end', time: number) => {
     const next =
       end === 'start'
         ? { ...kept, start: Math.max(0, Math.min(time, kept.end - SHORTEST_US)) as Micros }
-        : { ...kept, end: Math.min(axis.length, Math.max(time, kept.start + SHORTEST_US)) as Micros };
+        : { ...kept, end: Math.min(whole, Math.max(time, kept.start + SHORTEST_US)) as Micros };
     onChange(next);
   };
+  const isInView = (end: 'start' | 'end') => xOf(axis, kept[end]) >= 0 && xOf(axis, kept[end]) <= axis.widthPx;
   const handle = (end: 'start' | 'end') => (
     <span
       className={classes.handle}
@@ -194,7 +234,7 @@ function TrimHandles({ axis, kept, onChange }: { readonly axis: Axis } & NonNull
       tabIndex={0}
       aria-label={end === 'start' ? 'Where the lesson starts' : 'Where the lesson ends'}
       aria-valuemin={0}
-      aria-valuemax={Math.round(axis.length / 1e6)}
+      aria-valuemax={Math.round(whole / 1e6)}
       aria-valuenow={Math.round(kept[end] / 1e6)}
       aria-valuetext={timeText(kept[end], { tenths: true })}
       onPointerDown={(event) => {
@@ -217,10 +257,10 @@ function TrimHandles({ axis, kept, onChange }: { readonly axis: Axis } & NonNull
   );
   return (
     <>
-      <span className={classes.cut} style={{ left: 0, width: xOf(axis, kept.start) }} />
-      <span className={classes.cut} style={{ left: xOf(axis, kept.end), right: 0 }} />
-      {handle('start')}
-      {handle('end')}
+      <span className={classes.cut} style={{ left: 0, width: Math.max(0, xOf(axis, kept.start)) }} />
+      <span className={classes.cut} style={{ left: Math.min(axis.widthPx, xOf(axis, kept.end)), right: 0 }} />
+      {isInView('start') && handle('start')}
+      {isInView('end') && handle('end')}
     </>
   );
 }

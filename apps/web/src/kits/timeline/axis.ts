@@ -1,27 +1,63 @@
 import { ZERO, type Micros } from '@oakbell/core/clock';
 
-/** The time axis shared by everything that is drawn along it: time 0 at the left edge, `length` at the right. */
+/** The time axis shared by everything that is drawn along it: `from` at the left edge, `length` of time across. */
 export interface Axis {
+  /** 0 when left out. */
+  readonly from?: Micros;
   readonly length: Micros;
   readonly widthPx: number;
 }
 
 /** Pixels from the left edge; 0 for an empty axis. */
-export const xOf = ({ length, widthPx }: Axis, time: number): number => (length === 0 ? 0 : (time / length) * widthPx);
+export const xOf = ({ from = ZERO, length, widthPx }: Axis, time: number): number =>
+  length === 0 ? 0 : ((time - from) / length) * widthPx;
+/** How many pixels a length of time takes. */
+export const widthOf = ({ length, widthPx }: Axis, time: number): number =>
+  length === 0 ? 0 : (time / length) * widthPx;
 
 /** The moment at a pixel, held to the axis. */
-export function timeAt({ length, widthPx }: Axis, x: number): Micros {
-  if (widthPx === 0) return ZERO;
-  return Math.round(Math.max(0, Math.min(1, x / widthPx)) * length) as Micros;
+export function timeAt({ from = ZERO, length, widthPx }: Axis, x: number): Micros {
+  if (widthPx === 0) return from;
+  return Math.round(from + Math.max(0, Math.min(1, x / widthPx)) * length) as Micros;
 }
 
-const STEPS_S = [1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 900];
+const STEPS_MS = [
+  10, 20, 50, 100, 200, 500, 1_000, 2_000, 5_000, 10_000, 15_000, 30_000, 60_000, 120_000, 300_000, 600_000, 900_000,
+];
 
 /** Round moments for the scale under the axis, at least `roomPx` apart. */
 export function scaleMoments(axis: Axis, roomPx: number): readonly Micros[] {
-  const most = Math.max(1, Math.floor(axis.widthPx / roomPx));
-  const stepS = STEPS_S.find((step) => axis.length / (step * 1e6) <= most) ?? 1800;
+  const { from = ZERO, length, widthPx } = axis;
+  const most = Math.max(1, Math.floor(widthPx / roomPx));
+  const step = 1000 * (STEPS_MS.find((ms) => length / (ms * 1000) <= most) ?? 1_800_000);
   const moments: Micros[] = [];
-  for (let time = 0; time <= axis.length; time += stepS * 1e6) moments.push(time as Micros);
+  for (let time = Math.ceil(from / step) * step; time <= from + length; time += step) moments.push(time as Micros);
   return moments;
+}
+
+/** What of the axis is in view. */
+export interface Shown {
+  readonly from: Micros;
+  readonly length: Micros;
+}
+/** The closest look: a fifth of a second across, where 10 ms are a finger wide. */
+export const CLOSEST: Micros = 200_000 as Micros;
+
+/** A view held to the whole. */
+export function heldTo(whole: Micros, from: number, length: number): Shown {
+  const wide = Math.round(Math.max(Math.min(CLOSEST, whole), Math.min(whole, length)));
+  return { from: Math.round(Math.max(0, Math.min(whole - wide, from))) as Micros, length: wide as Micros };
+}
+
+/** A view so many times as close, with `around` staying where it is. */
+export function zoomed(whole: Micros, shown: Shown, times: number, around: Micros): Shown {
+  const length = Math.max(Math.min(CLOSEST, whole), Math.min(whole, shown.length / times));
+  const share = shown.length === 0 ? 0 : (around - shown.from) / shown.length;
+  return heldTo(whole, around - share * length, length);
+}
+
+/** A view in which `time` can be seen: the same one where it can, else one that begins with it. */
+export function following(whole: Micros, shown: Shown, time: Micros): Shown {
+  if (time >= shown.from && time <= shown.from + shown.length) return shown;
+  return heldTo(whole, time - shown.length * 0.05, shown.length);
 }

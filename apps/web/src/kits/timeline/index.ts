@@ -1,2 +1,3 @@
 export { Timeline, type PageTurn, type SeamMark } from './Timeline.tsx';
 export { SeenBar } from './SeenBar.tsx';
+export type { Lane, LaneBar } from './LaneRow.tsx';

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import type { EditList, History } from '@oakbell/core/edits';
 import { BLANK, readBackdrop, readThings, type Page } from '@oakbell/core/pages';
 import { call, client, type Api } from './client.ts';
@@ -77,6 +77,8 @@ export function useTakes(lessonId: string, revision: number) {
   const queries = useQueryClient();
   return useQuery({
     queryKey: ['takes', lessonId, revision],
+    // An edit hardly ever brings a take: what is there stays on screen meanwhile.
+    placeholderData: keepPreviousData,
     queryFn: async (): Promise<readonly TakeMaterial[]> => {
       const takes = await call(client.GET('/api/lessons/{id}/takes', { params: { path: { id: lessonId } } }));
       return Promise.all(

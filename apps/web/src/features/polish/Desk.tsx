@@ -1,0 +1,264 @@
+import { Button, Group, Text } from '@mantine/core';
+import { micros, subtractTime, timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { cutWithInk, redo, revise, undo, type Revised } from '@oakbell/core/edits';
+import { sceneAt } from '@oakbell/core/scene';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { LessonStage, PlayControls, usePlayerTime, usePlayerView } from '../../kits/player/index.ts';
+import { Timeline } from '../../kits/timeline/index.ts';
+import { pictureOf, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
+import { KeyHelp, type KeyLine, PageTitle, ProblemNote, useKeys, Waiting } from '../../shared/ui/index.ts';
+import { AddMenu } from './AddMenu.tsx';
+import { CutTools } from './CutTools.tsx';
+import { joinedPeaks, keptOf, trimEdits, untrimmed } from './ends.ts';
+import { inkIn } from './inkIn.ts';
+import { lanesOf } from './lanes.ts';
+import { OverlayFrame } from './OverlayFrame.tsx';
+import classes from './Polish.module.css';
+import { SidePanel } from './SidePanel.tsx';
+import { strokeAt, type PickedStroke } from './StrokePanel.tsx';
+import { Undoing } from './Undoing.tsx';
+import { useChange } from './useChange.ts';
+import { useCutting } from './useCutting.ts';
+import { useFound } from './useFound.ts';
+import { copied, usePasting } from './usePasting.ts';
+import { usePlaying } from './usePlaying.ts';
+import { polishOf, segmentUnder } from './usePolish.ts';
+
+// Recording comes along only for whoever speaks over something.
+const SpeakOver = lazy(() => import('./SpeakOver.tsx').then((module) => ({ default: module.SpeakOver })));
+
+const KEYS: readonly KeyLine[] = [
+  ['Space or L', 'Play, and Space again to pause'],
+  ['K', 'Stop'],
+  ['J', 'Five seconds back'],
+  [', and .', 'A tenth of a second back and on'],
+  ['I and O', 'Mark a stretch from here, up to here; or drag with Shift'],
+  ['Delete', 'Cut what is marked'],
+  ['S', 'Split here'],
+  ['F', 'Speed what is marked up, four times'],
+  ['Ctrl+C and Ctrl+V', 'Copy what is marked; put it in at the playhead, in this lesson or another'],
+  ['+ and −', 'Look closer, wider; or turn the wheel over the timeline'],
+  ['0', 'See all of it'],
+  ['Ctrl+Z', 'Undo'],
+  ['Ctrl+Shift+Z', 'Redo'],
+  ['← and → on a handle', 'Move it by a tenth of a second; with Shift by a second'],
+];
+
+interface Props {
+  readonly lesson: Lesson;
+  readonly takes: readonly TakeMaterial[];
+}
+
+/** The stage, what can be done beside it, and the timeline across the whole width. */
+export function Desk({ lesson, takes }: Props) {
+  const change = useChange(lesson);
+  // The timeline shows the takes whole, so that a trimmed end can be drawn out again.
+  const whole = useMemo(() => untrimmed(lesson.edits, takes), [lesson.edits, takes]);
+  const saved = useMemo(() => keptOf(lesson.edits, whole), [lesson.edits, whole]);
+  const [dragged, setDragged] = useState<TimeRange | null>(null);
+  const [selected, setSelected] = useState<string | null>(null);
+  const [picking, setPicking] = useState<{ readonly picked: PickedStroke | null } | null>(null);
+  const [speaking, setSpeaking] = useState<TimeRange | null>(null);
+  const [snaps, setSnaps] = useState(true);
+  const [zoomPlace, setZoomPlace] = useState<HTMLElement | null>(null);
+  const kept = dragged ?? saved;
+  const overlay = lesson.edits.overlays?.find((one) => one.id === selected) ?? null;
+  const { player, played, films, standAt } = usePlaying(lesson, whole, takes, overlay?.kind === 'close-up');
+  const time = usePlayerTime(player);
+  const view = usePlayerView(player);
+  const peaks = useMemo(() => joinedPeaks(whole, takes), [whole, takes]);
+  // On the timeline everything stands as much later as was trimmed from the start.
+  const offset = saved.start;
+  const cutting = useCutting({ lesson, peaks, offset, time, change, standAt, snaps });
+  const found = useFound(lesson);
+  const polish = polishOf({ lesson, change, time, marked: cutting.marked, offset });
+  const paste = usePasting(polish);
+  const scene = sceneAt(played.source, time);
+  const onAxis = ({ start, end }: TimeRange): TimeRange => ({
+    start: (start + offset) as Micros,
+    end: (end + offset) as Micros,
+  });
+  const [quiet, writing] = [found.quiet.map(onAxis), found.writing.map(onAxis)];
+  const listen = ({ start, end }: TimeRange) => {
+    player.seek(micros(Math.max(kept.start, start - 1e6)));
+    cutting.mark({ start, end });
+    void player.play();
+  };
+
+  useEffect(
+    () => player.onTick((now) => now >= kept.end && player.getView().state === 'playing' && player.pause()),
+    [player, kept.end],
+  );
+  useEffect(() => {
+    if (player.time < kept.start) player.seek(kept.start);
+  }, [player, kept.start]);
+  const store = () => {
+    if (!dragged) return;
+    const edits = trimEdits(lesson.edits, whole, dragged);
+    if (edits.length > 0)
+      change.mutate((now) => edits.reduce<Revised | null>((so, edit) => so && revise(so.edits, so.history, edit), now));
+    setDragged(null);
+  };
+  const play = () => {
+    if (player.time >= kept.end || player.time < kept.start) player.seek(kept.start);
+    player.toggle();
+  };
+  const frame = (by: number) => player.scrub(micros(Math.max(kept.start, Math.min(kept.end, player.time + by))));
+  const letGo = () => {
+    cutting.mark(null);
+    setSelected(null);
+    setPicking(null);
+  };
+  const copy = () => polish.marked && copied(polish, polish.marked);
+  const speak = () => setSpeaking(cutting.marked);
+  const fast = () => cutting.marked && cutting.speedUp([cutting.marked], 4);
+  const strokes = polish.marked ? inkIn(played.source, polish.programme, polish.marked) : [];
+  const cutInk = () => cutting.cut((range) => cutWithInk(lesson.edits, range, strokes, () => crypto.randomUUID()));
+  const keys = {
+    ' ': play,
+    k: () => player.pause(),
+    j: () => frame(-5e6),
+    l: play,
+    ',': () => frame(-1e5),
+    '.': () => frame(1e5),
+    i: cutting.acts.markStart,
+    o: cutting.acts.markEnd,
+    Delete: cutting.acts.cut,
+    Backspace: cutting.acts.cut,
+    s: cutting.acts.split,
+    f: () => void fast(),
+    Escape: letGo,
+    'Ctrl+c': () => (polish.marked ? void copy() : (false as const)),
+    'Ctrl+v': paste.paste,
+    'Ctrl+z': () => change.mutate((now) => undo(now.edits, now.history)),
+    'Ctrl+Shift+z': () => change.mutate((now) => redo(now.edits, now.history)),
+  };
+  useKeys(speaking ? {} : keys);
+  const pick = (place: { readonly x: number; readonly y: number }) => {
+    const segment = segmentUnder(polish.programme, polish.time);
+    if (scene && segment) setPicking({ picked: strokeAt(scene, segment.takeId, place) });
+  };
+  return (
+    <div className={classes.hall}>
+      <PageTitle>{`Polish · ${lesson.title}`}</PageTitle>
+      <div className={classes.top}>
+        <div className={classes.stage}>
+          <LessonStage
+            lesson={played}
+            player={player}
+            films={films}
+            pictureAddress={pictureOf(lesson.id)}
+            onClick={play}
+            {...(picking ? { onPress: pick } : {})}
+          >
+            {overlay && scene && !scene.card && <OverlayFrame polish={polish} overlay={overlay} scene={scene} />}
+          </LessonStage>
+        </div>
+        <aside className={classes.side} aria-label="The lesson">
+          <Group justify="space-between" wrap="nowrap">
+            <Text fw={700} size="lg" className="ob-time">
+              {timeText(subtractTime(kept.end, kept.start), { tenths: true })} long
+            </Text>
+            <Button size="compact-sm" component={Link} to={`/lessons/${lesson.id}/assign`}>
+              Publish
+            </Button>
+          </Group>
+          <Undoing lesson={lesson} />
+          <ProblemNote failure={change.error} />
+          {view.fault && <Text role="alert">{view.fault}</Text>}
+          {paste.told && <Text role="status">{paste.told}</Text>}
+          {speaking ? (
+            <Suspense fallback={<Waiting what="Opening the microphone" />}>
+              <SpeakOver
+                polish={polish}
+                range={polish.marked ?? speaking}
+                onTimeline={speaking}
+                player={player}
+                onDone={() => {
+                  setSpeaking(null);
+                  cutting.mark(null);
+                }}
+              />
+            </Suspense>
+          ) : (
+            <SidePanel
+              polish={polish}
+              played={played}
+              overlay={overlay}
+              card={lesson.edits.segments.find((one) => one.id === selected && one.card) ?? null}
+              picking={picking}
+              found={{ ...found, quiet, writing }}
+              acts={{
+                done: letGo,
+                goTo: (to) => player.seek((to + offset) as Micros),
+                listen,
+                shorten: cutting.shorten,
+                speedUp: cutting.speedUp,
+                leave: (stretch) => {
+                  const [inQuiet, inWriting] = [quiet.indexOf(stretch), writing.indexOf(stretch)];
+                  found.leave(inQuiet >= 0 ? found.quiet[inQuiet]! : found.writing[inWriting]!);
+                },
+                cut: cutting.acts.cut,
+                cutWithInk: strokes.length > 0 ? cutInk : null,
+                copy: () => void copy(),
+                speak,
+                listenToMark: () => cutting.marked && listen(cutting.marked),
+              }}
+            />
+          )}
+        </aside>
+      </div>
+      <div className={classes.foot} onPointerUp={store} onKeyUp={store} onBlur={store}>
+        <Timeline
+          hall
+          label="Time in the lesson"
+          length={whole.length}
+          peaks={peaks}
+          turns={played.turns}
+          ink={played.ink}
+          position={time}
+          onSeek={(to) => player.scrub(to)}
+          trim={{ kept, onChange: setDragged }}
+          marked={cutting.marked}
+          onMark={cutting.mark}
+          seams={cutting.seams}
+          quiet={quiet}
+          zoomPlace={zoomPlace}
+          lanes={lanesOf({
+            edits: lesson.edits,
+            source: played.source,
+            offset,
+            selected,
+            onSelect: setSelected,
+            onEdit: polish.edit,
+          })}
+        />
+        <PlayControls
+          player={player}
+          more={
+            <>
+              <AddMenu
+                polish={polish}
+                scene={scene?.card ? null : scene}
+                onSelect={setSelected}
+                onSpeak={speak}
+                onStroke={() => setPicking({ picked: null })}
+              />
+              <CutTools
+                {...cutting.acts}
+                marked={cutting.marked}
+                parts={lesson.edits.segments.length}
+                busy={change.isPending}
+                snaps={snaps}
+                onSnaps={setSnaps}
+              />
+              <span ref={setZoomPlace} />
+              <KeyHelp hall lines={KEYS} />
+            </>
+          }
+        />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,33 @@
+import { Accordion } from '@mantine/core';
+import type { PlayableLesson } from '../../kits/player/index.ts';
+import { ChaptersPart } from './ChaptersPart.tsx';
+import { CoverPart } from './CoverPart.tsx';
+import { PartsPart } from './PartsPart.tsx';
+import { SoundPart } from './SoundPart.tsx';
+import type { Polish } from './usePolish.ts';
+
+interface Props {
+  readonly polish: Polish;
+  readonly played: PlayableLesson;
+  readonly onGoTo: (time: number) => void;
+}
+
+/** What holds for the whole lesson: how it sounds, begins and ends, its chapters, its cover, and its parts. */
+export function LessonPanel({ polish, played, onGoTo }: Props) {
+  const parts = [
+    ['Sound, fades and music', <SoundPart key="p" polish={polish} />],
+    ['Chapters', <ChaptersPart key="p" polish={polish} played={played} onGoTo={onGoTo} />],
+    ['Cover', <CoverPart key="p" polish={polish} />],
+    ['Split and join', <PartsPart key="p" polish={polish} />],
+  ] as const;
+  return (
+    <Accordion variant="default" aria-label="The whole lesson" order={3}>
+      {parts.map(([name, part]) => (
+        <Accordion.Item key={name} value={name}>
+          <Accordion.Control>{name}</Accordion.Control>
+          <Accordion.Panel>{part}</Accordion.Panel>
+        </Accordion.Item>
+      ))}
+    </Accordion>
+  );
+}

@@ -1,0 +1,82 @@
+import { Tabs, Text } from '@mantine/core';
+import type { Micros, TimeRange } from '@oakbell/core/clock';
+import type { Card, Overlay, Segment } from '@oakbell/core/edits';
+import type { PlayableLesson } from '../../kits/player/index.ts';
+import { LowTakes, QuietList, WritingList } from './FoundLists.tsx';
+import { LessonPanel } from './LessonPanel.tsx';
+import { MarkedPanel } from './MarkedPanel.tsx';
+import { CardPanel, OverlayPanel } from './SelectedPanel.tsx';
+import { StrokePanel, type PickedStroke } from './StrokePanel.tsx';
+import type { LowTake } from './useFound.ts';
+import type { Polish } from './usePolish.ts';
+
+interface Props {
+  readonly polish: Polish;
+  readonly played: PlayableLesson;
+  readonly overlay: Overlay | null;
+  readonly card: Segment | null;
+  readonly picking: { readonly picked: PickedStroke | null } | null;
+  /** On the axis of the timeline. */
+  readonly found: {
+    readonly quiet: readonly TimeRange[];
+    readonly writing: readonly TimeRange[];
+    readonly low: readonly LowTake[];
+  };
+  readonly acts: {
+    readonly done: () => void;
+    readonly goTo: (time: number) => void;
+    readonly listen: (stretch: TimeRange) => void;
+    readonly listenToMark: () => void;
+    readonly shorten: (stretches: readonly TimeRange[]) => void;
+    readonly speedUp: (stretches: readonly TimeRange[], speed: number) => void;
+    readonly leave: (stretch: TimeRange) => void;
+    readonly cut: () => void;
+    readonly cutWithInk: (() => void) | null;
+    readonly copy: () => void;
+    readonly speak: () => void;
+  };
+}
+
+/** What is selected; where nothing is, what was found and what holds for the whole lesson. */
+export function SidePanel({ polish, played, overlay, card, picking, found, acts }: Props) {
+  if (picking)
+    return <StrokePanel key={picking.picked?.stroke.id} polish={polish} picked={picking.picked} onDone={acts.done} />;
+  if (overlay) return <OverlayPanel key={overlay.id} polish={polish} overlay={overlay} onDone={acts.done} />;
+  if (card?.card)
+    return <CardPanel key={card.id} polish={polish} segment={card as Segment & { card: Card }} onDone={acts.done} />;
+  if (polish.marked && polish.marked.end > polish.marked.start) {
+    return (
+      <MarkedPanel
+        polish={polish}
+        onCut={acts.cut}
+        onCutWithInk={acts.cutWithInk}
+        onCopy={acts.copy}
+        onSpeak={acts.speak}
+        onListen={acts.listenToMark}
+      />
+    );
+  }
+  const count = found.quiet.length + found.writing.length + found.low.length;
+  const lists = { busy: polish.busy, onListen: acts.listen, onLeave: acts.leave };
+  return (
+    <Tabs defaultValue="found" keepMounted={false}>
+      <Tabs.List grow>
+        <Tabs.Tab value="found">{count === 0 ? 'Found' : `Found: ${count}`}</Tabs.Tab>
+        <Tabs.Tab value="lesson">The whole lesson</Tabs.Tab>
+      </Tabs.List>
+      <Tabs.Panel value="found" pt="sm">
+        {count === 0 && (
+          <Text size="sm">
+            Nothing stands out. Drag the green handles to trim the ends; drag with Shift to mark a stretch and cut it.
+          </Text>
+        )}
+        <LowTakes takes={found.low} />
+        <QuietList {...lists} stretches={found.quiet} onShorten={acts.shorten} />
+        <WritingList {...lists} stretches={found.writing} onSpeed={acts.speedUp} />
+      </Tabs.Panel>
+      <Tabs.Panel value="lesson" pt="sm">
+        <LessonPanel polish={polish} played={played} onGoTo={(time) => acts.goTo(time as Micros)} />
+      </Tabs.Panel>
+    </Tabs>
+  );
+}

@@ -1,0 +1,18 @@
+import type { TimeRange } from '@oakbell/core/clock';
+import { takeStretches, type Programme } from '@oakbell/core/edits';
+import type { SceneSource } from '@oakbell/core/scene';
+
+/** The strokes that were begun within a stretch of the lesson. */
+export function inkIn(
+  { takes, pages }: SceneSource,
+  programme: Programme,
+  range: TimeRange,
+): readonly { readonly takeId: string; readonly stroke: string }[] {
+  return takeStretches(programme, range).flatMap(({ takeId, start, end }) =>
+    pages.flatMap((page) =>
+      (takes.get(takeId)?.strokesAt(page.id, end) ?? [])
+        .filter((stroke) => stroke.at >= start && stroke.at < end)
+        .map((stroke) => ({ takeId, stroke: stroke.id })),
+    ),
+  );
+}

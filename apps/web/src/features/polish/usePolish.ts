@@ -1,0 +1,81 @@
+import { clampTime, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
+import {
+  dressingOf,
+  programmeOf,
+  revise,
+  segmentAt,
+  takeTimeAt,
+  type Dressing,
+  type Edit,
+  type EditList,
+  type Programme,
+  type Segment,
+} from '@oakbell/core/edits';
+import type { Lesson } from '../../shared/api/index.ts';
+import type { useChange } from './useChange.ts';
+
+export const newId = (): string => crypto.randomUUID();
+
+/** What every part of Polish works with. Times of the lesson are programme times; the timeline's are ahead of them. */
+export interface Polish {
+  readonly lesson: Lesson;
+  readonly edits: EditList;
+  readonly dressing: Dressing;
+  readonly programme: Programme;
+  /** The playhead, in programme time. */
+  readonly time: Micros;
+  /** What is marked, in programme time. */
+  readonly marked: TimeRange | null;
+  readonly busy: boolean;
+  readonly change: ReturnType<typeof useChange>;
+  /** Does an edit and saves it; nothing for null. */
+  readonly edit: (edit: Edit | null) => void;
+}
+
+interface Setting {
+  readonly lesson: Lesson;
+  readonly change: ReturnType<typeof useChange>;
+  /** Where the playhead stands on the timeline, and what is marked there. */
+  readonly time: Micros;
+  readonly marked: TimeRange | null;
+  /** The timeline is so much ahead of the lesson: what was trimmed from the start. */
+  readonly offset: Micros;
+}
+
+export function polishOf({ lesson, change, time, marked, offset }: Setting): Polish {
+  const programme = programmeOf(lesson.edits);
+  const inLesson = (at: number): Micros => clampTime((at - offset) as Micros, ZERO, programme.length);
+  return {
+    lesson,
+    edits: lesson.edits,
+    dressing: dressingOf(lesson.edits),
+    programme,
+    time: inLesson(time),
+    marked: marked && { start: inLesson(marked.start), end: inLesson(marked.end) },
+    busy: change.isPending,
+    change,
+    edit: (edit) => {
+      if (edit && !change.isPending) change.mutate((now) => revise(now.edits, now.history, edit));
+    },
+  };
+}
+
+/** What is laid over begins here and lasts so long, where nothing is marked. */
+const USUAL = 4_000_000;
+
+export interface Place extends TimeRange {
+  readonly takeId: string;
+}
+/** The stretch of a take under the mark, or from the playhead on; null on a card. */
+export function placeFor({ programme, time, marked }: Polish): Place | null {
+  const range = marked ?? { start: time, end: (time + USUAL) as Micros };
+  const start = takeTimeAt(programme, range.start);
+  if (!start || segmentUnder(programme, range.start)?.card) return null;
+  const last = takeTimeAt(programme, (range.end - 1) as Micros);
+  const own = segmentUnder(programme, range.start)!;
+  const end = last && last.takeId === start.takeId && last.time > start.time ? last.time + 1 : own.end;
+  return end > start.time ? { takeId: start.takeId, start: start.time, end: end as Micros } : null;
+}
+
+export const segmentUnder = (programme: Programme, time: Micros): Segment | undefined =>
+  programme.segments[segmentAt(programme, time)];

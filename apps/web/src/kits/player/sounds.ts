@@ -1,0 +1,52 @@
+import { overTime, speedOf, type Programme, type Segment } from '@oakbell/core/edits';
+import { toSeconds, type Micros } from '@oakbell/core/clock';
+
+/** Where a segment's sound is: a file, and the time in it at which the segment starts. Null where nothing is heard. */
+export interface SegmentVoice {
+  readonly takeId: string;
+  /** Seconds. */
+  readonly from: number;
+}
+
+export function voiceOf(segment: Segment): SegmentVoice | null {
+  const { card, sound, takeId, start } = segment;
+  if (sound?.kind === 'over') return { takeId: sound.takeId, from: toSeconds(overTime(segment, sound.shift, 0)) };
+  if (card || sound || speedOf(segment) !== 1) return null;
+  return { takeId, from: toSeconds(start) };
+}
+
+/** A file is opened twice where the programme leaps within it: while one plays, the other stands ready. */
+const MOST_AT_ONCE = 2;
+
+/** The media elements of a programme's sound. */
+export class Sounds {
+  readonly #elements = new Map<string, readonly HTMLAudioElement[]>();
+
+  constructor(programme: Programme, make: (takeId: string) => HTMLAudioElement) {
+    const voices = programme.segments.map(voiceOf);
+    for (const id of new Set(voices.flatMap((voice) => voice?.takeId ?? []))) {
+      const leaps = voices.filter((voice) => voice?.takeId === id).length;
+      this.#elements.set(
+        id,
+        Array.from({ length: Math.min(MOST_AT_ONCE, leaps) }, () => make(id)),
+      );
+    }
+  }
+  get all(): readonly HTMLAudioElement[] {
+    return [...this.#elements.values()].flat();
+  }
+  /** An element of a take's sound: another one than `busy` where there is one. */
+  of(takeId: string, busy: HTMLAudioElement | null = null): HTMLAudioElement | null {
+    const own = this.#elements.get(takeId) ?? [];
+    return own.find((one) => one !== busy) ?? own[0] ?? null;
+  }
+}
+
+/** Whether the sound of one segment simply goes on in the next. */
+export function goesOn(programme: Programme, index: number): boolean {
+  const [a, b] = [programme.segments[index], programme.segments[index + 1]];
+  const [before, after] = [a && voiceOf(a), b && voiceOf(b)];
+  if (!before || !after || before.takeId !== after.takeId) return false;
+  const length = toSeconds((programme.starts[index + 1]! - programme.starts[index]!) as Micros);
+  return Math.abs(before.from + length - after.from) < 1e-4;
+}
