@@ -12,7 +12,8 @@ beforeAll(async () => {
   await addSchool(test);
 }, 60_000);
 afterAll(() => test.close());
-jest.setTimeout(60_000);
+/** Publishing is real work: encoders run. */
+const PATIENCE = 60_000;
 
 type Agent = Awaited<ReturnType<TestApp['signedIn']>>;
 interface Whole {
@@ -50,7 +51,7 @@ it('a lesson is split in two: both are played and published from the same take',
   expect((await teacher.post(`/api/lessons/${lesson.id}/split`).send(nowhere).expect(422)).body).toMatchObject({
     code: 'nothing-to-split',
   });
-});
+}, PATIENCE);
 
 it('a stretch of another lesson is put in, and nobody else’s is', async () => {
   const ilse = await test.signedIn('ilse');
@@ -68,7 +69,7 @@ it('a stretch of another lesson is put in, and nobody else’s is', async () => 
     .post(`/api/lessons/${lesson.id}/join`)
     .send({ ...join, from: randomUUID() })
     .expect(404);
-});
+}, PATIENCE);
 
 it('an edit list that names a take of nobody, or of another, is refused, and the lesson is as it was', async () => {
   const teacher = await test.signedIn('ilse');
@@ -79,7 +80,7 @@ it('an edit list that names a take of nobody, or of another, is refused, and the
     code: 'take-missing',
   });
   expect(await whole(teacher, lesson.id)).toEqual(lesson);
-});
+}, PATIENCE);
 
 it('what is sped up, laid over and faded is published so, and the maker’s file names are not', async () => {
   const teacher = await test.signedIn('ilse');
@@ -132,7 +133,7 @@ it('what is sped up, laid over and faded is published so, and the maker’s file
       response.on('end', () => done(null, Buffer.concat(parts)));
     });
   expect(await decodeVoice(voice.body as Buffer)).toHaveLength(3 * 48_000);
-});
+}, PATIENCE);
 
 it('a stretch is heard as it would be published, cleaned or not', async () => {
   const teacher = await test.signedIn('ilse');
@@ -145,4 +146,4 @@ it('a stretch is heard as it would be published, cleaned or not', async () => {
   }
   await teacher.get(`/api/lessons/${lesson.id}/excerpt?start=9000000&end=9900000&noise=on&levelling=off`).expect(422);
   await teacher.get(`/api/lessons/${lesson.id}/excerpt?start=x&end=1&noise=on&levelling=off`).expect(400);
-});
+}, PATIENCE);

@@ -1,6 +1,7 @@
 import { Accordion } from '@mantine/core';
 import type { PlayableLesson } from '../../kits/player/index.ts';
 import { ChaptersPart } from './ChaptersPart.tsx';
+import classes from './Polish.module.css';
 import { CoverPart } from './CoverPart.tsx';
 import { PartsPart } from './PartsPart.tsx';
 import { SoundPart } from './SoundPart.tsx';
@@ -21,7 +22,11 @@ export function LessonPanel({ polish, played, onGoTo }: Props) {
     ['Split and join', <PartsPart key="p" polish={polish} />],
   ] as const;
   return (
-    <Accordion variant="default" aria-label="The whole lesson" order={3}>
+    <Accordion
+      aria-label="The whole lesson"
+      order={3}
+      classNames={{ item: classes.part!, control: classes.opens!, content: classes.opened! }}
+    >
       {parts.map(([name, part]) => (
         <Accordion.Item key={name} value={name}>
           <Accordion.Control>{name}</Accordion.Control>

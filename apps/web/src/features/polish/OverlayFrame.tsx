@@ -2,7 +2,7 @@ import { layOver, type Overlay } from '@oakbell/core/edits';
 import { PAGE_WIDTH, type Rect } from '@oakbell/core/pages';
 import type { Scene } from '@oakbell/core/scene';
 import { FrameOnPage } from '../../kits/stage/index.ts';
-import { OVERLAY_WORDS } from './editWords.ts';
+import { overlayName } from './editWords.ts';
 import type { Polish } from './usePolish.ts';
 
 interface Props {
@@ -21,7 +21,7 @@ export function OverlayFrame({ polish, overlay, scene }: Props) {
     <FrameOnPage
       rect={place}
       viewHeight={viewHeight}
-      label={OVERLAY_WORDS[overlay.kind]}
+      label={overlayName(overlay)}
       {...(shape ? { shape } : {})}
       onChange={(rect) => polish.edit(layOver(polish.edits, placedAt(overlay, rect, scene)))}
     />

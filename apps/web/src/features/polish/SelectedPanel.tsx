@@ -21,7 +21,7 @@ import {
   type Segment,
 } from '@oakbell/core/edits';
 import { useState } from 'react';
-import { OVERLAY_WORDS } from './editWords.ts';
+import { overlayName } from './editWords.ts';
 import type { Polish } from './usePolish.ts';
 
 interface Props {
@@ -35,7 +35,7 @@ export function OverlayPanel({ polish, overlay, onDone }: Props & { readonly ove
   const change = (to: Overlay) => polish.edit(layOver(polish.edits, to));
   return (
     <Panel
-      title={upper(OVERLAY_WORDS[overlay.kind].replace(/^an? /, ''))}
+      title={upper(overlayName(overlay))}
       range={overlay}
       onDone={onDone}
       onRemove={() => {

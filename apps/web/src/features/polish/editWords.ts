@@ -1,5 +1,5 @@
 import { micros, timeText } from '@oakbell/core/clock';
-import type { Edit, EditAct, Finish, OverlayKind } from '@oakbell/core/edits';
+import type { Edit, EditAct, Finish, Overlay, OverlayKind } from '@oakbell/core/edits';
 
 /** An edit in words, as the history tells it. */
 export function editInWords(edit: Edit): string {
@@ -14,7 +14,7 @@ export function editInWords(edit: Edit): string {
     case 'overlays': {
       const one = edit.to ?? edit.from!;
       const how = edit.from === null ? 'Added' : edit.to === null ? 'Took away' : 'Changed';
-      return `${how} ${OVERLAY_WORDS[one.kind]}`;
+      return `${how} ${overlayInWords(one)}`;
     }
     case 'strokes':
       return edit.to === null ? 'Gave a stroke back' : edit.to.colour ? 'Recoloured a stroke' : 'Removed a stroke';
@@ -36,7 +36,7 @@ export function editInWords(edit: Edit): string {
 }
 
 /** What can be laid over, in words that follow a verb. */
-export const OVERLAY_WORDS: Readonly<Record<OverlayKind, string>> = {
+const OVERLAY_WORDS: Readonly<Record<OverlayKind, string>> = {
   'close-up': 'a close-up',
   drawn: 'a drawing over the page',
   highlight: 'a highlight',
@@ -45,6 +45,15 @@ export const OVERLAY_WORDS: Readonly<Record<OverlayKind, string>> = {
   inset: 'a change of the inset',
   page: 'another page in its place',
 };
+
+/** Something that is laid over, in words that follow a verb. */
+export function overlayInWords(overlay: Overlay): string {
+  if (overlay.kind !== 'drawn') return OVERLAY_WORDS[overlay.kind];
+  const { kind } = overlay.thing;
+  return kind === 'text' ? 'words' : kind === 'arrow' ? 'an arrow' : `a ${kind}`;
+}
+/** The same as a name. */
+export const overlayName = (overlay: Overlay): string => overlayInWords(overlay).replace(/^an? /, '');
 
 function finishInWords(from: Finish, to: Finish): string {
   if (JSON.stringify(from.music) !== JSON.stringify(to.music))

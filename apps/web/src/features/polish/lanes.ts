@@ -11,7 +11,7 @@ import {
 } from '@oakbell/core/edits';
 import { filmPieces, type SceneSource } from '@oakbell/core/scene';
 import type { Lane, LaneBar } from '../../kits/timeline/index.ts';
-import { OVERLAY_WORDS } from './editWords.ts';
+import { overlayName } from './editWords.ts';
 
 interface Setting {
   readonly edits: EditList;
@@ -64,7 +64,7 @@ export function lanesOf({ edits, source, offset, selected, onSelect, onEdit }: S
     seenAt(programme, overlay).map((seen): LaneBar => ({
       id: overlay.id,
       ...moved(seen),
-      label: OVERLAY_WORDS[overlay.kind].replace(/^an? /, ''),
+      label: overlayName(overlay),
       selected: overlay.id === selected,
       onSelect: () => onSelect(overlay.id),
       onChange: (to) => {

@@ -111,6 +111,21 @@ function Playing({
         onSeek={(to) => player.seek(to)}
       />
       <PlayControls player={player} more={<KeyHelp hall lines={KEYS} />} />
+      {lesson.hasChapters && (
+        <nav aria-label="Chapters" className={classes.chapters}>
+          {lesson.chapters.map((chapter, i) => (
+            <button
+              key={chapter.at}
+              type="button"
+              className={classes.chapter}
+              aria-current={i === lesson.chapters.findLastIndex((one) => one.at <= time) ? 'step' : undefined}
+              onClick={() => player.seek(chapter.at)}
+            >
+              <span className="ob-time">{timeText(chapter.at)}</span> {chapter.title}
+            </button>
+          ))}
+        </nav>
+      )}
       <nav aria-label="Pages" className={classes.strip}>
         {lesson.turns.map((one, i) => (
           <button

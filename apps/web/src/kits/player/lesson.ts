@@ -28,6 +28,8 @@ export interface PlayableLesson {
   readonly turns: readonly PageTurn[];
   /** In programme time; those of the page turns where none were written. */
   readonly chapters: readonly ChapterMark[];
+  /** Whether its maker wrote them. */
+  readonly hasChapters: boolean;
   readonly ink: readonly Micros[];
 }
 interface RawTake {
@@ -56,6 +58,7 @@ export function playableLesson({ edits, pages, takes }: RawLesson): PlayableLess
     source: { pages: pages.map((one) => one.page), programme, takes: index, dressing: dressingOf(edits) },
     pages: named.filter((one) => shown.has(one.page.id)),
     turns,
+    hasChapters: (edits.chapters ?? null) !== null,
     chapters: chaptersOf(
       edits,
       programme,
