@@ -30,7 +30,7 @@ test('by keyboard: a stretch is marked and cut, put back at its seam, undone and
   await page.keyboard.press('i');
   await goTo(page, 0.6);
   await page.keyboard.press('o');
-  await expect(page.getByText(/ marked$/)).toBeVisible();
+  await expect(page.getByRole('heading', { name: / marked$/ })).toBeVisible();
   await page.keyboard.press('Delete');
   await expect.poll(() => lengthOf(page, id)).toBeLessThan(whole * 0.8);
   const cut = await lengthOf(page, id);

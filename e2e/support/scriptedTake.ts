@@ -1,7 +1,8 @@
 import type { Page } from '@playwright/test';
 import { fromMillis, fromSeconds, type TimeRange } from '@oakbell/core/clock';
 import { logText, type TakeEvent } from '@oakbell/core/log';
-import { execFileSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -36,8 +37,13 @@ const noise = (): number => {
 /** A quiet room, as a share of full scale: −60 dBFS. */
 const ROOM = 0.001;
 
+let unbroken: Float32Array | null = null;
 /** Speech without its pauses, so that a script alone says where it is quiet. */
 function unbrokenSpeech(): Float32Array {
+  unbroken ??= withoutPauses();
+  return unbroken;
+}
+function withoutPauses(): Float32Array {
   const samples = samplesOf(readFileSync(speechFile()));
   const hop = RATE / 100;
   const loud: number[] = [];
@@ -116,13 +122,12 @@ export async function bring(page: Page, lessonId: string, take: ScriptedTake): P
     const ogg = join(folder, 'voice.ogg');
     const raw = Buffer.from(take.samples.buffer, take.samples.byteOffset, take.samples.byteLength);
     const encoding = ['-c:a', 'libopus', '-b:a', '64k', '-vbr', 'constrained', ogg];
-    execFileSync(
-      'ffmpeg',
-      ['-loglevel', 'error', '-f', 'f32le', '-ac', '1', '-ar', `${RATE}`, '-i', 'pipe:0', ...encoding],
-      {
-        input: raw,
-      },
-    );
+    const args = ['-loglevel', 'error', '-f', 'f32le', '-ac', '1', '-ar', `${RATE}`, '-i', 'pipe:0', ...encoding];
+    // Waited for rather than blocked on: connections that are kept open must be able to see that they were closed.
+    const encoder = spawn('ffmpeg', args, { stdio: ['pipe', 'inherit', 'inherit'] });
+    encoder.stdin.end(raw);
+    const [code] = (await once(encoder, 'close')) as [number];
+    if (code !== 0) throw new Error(`ffmpeg ended with ${code}`);
     await uploadTake(page, lessonId, { ogg, log: logText(take.events), seconds: take.seconds });
   } finally {
     rmSync(folder, { recursive: true, force: true });

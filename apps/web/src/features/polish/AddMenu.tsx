@@ -41,7 +41,7 @@ export function AddMenu({ polish, scene, onSelect, onSpeak, onStroke }: Props) {
     const id = newId();
     const height = scene.page.height;
     const middle = { x: 500, y: Math.round(scene.top + height / 2 - 150), width: 600, height: 300 };
-    polish.edit(layOver(polish.edits, make(place, id, scene.page.id, middle)));
+    polish.edit((now) => layOver(now, make(place, id, scene.page.id, middle)));
     onSelect(id);
   };
   const card = () => {

@@ -1,6 +1,6 @@
 import { Button, Group, Text } from '@mantine/core';
 import { micros, subtractTime, timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
-import { cutWithInk, redo, revise, undo, type Revised } from '@oakbell/core/edits';
+import { cutWithInk, layOver, redo, revise, undo, type Revised } from '@oakbell/core/edits';
 import { sceneAt } from '@oakbell/core/scene';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -61,6 +61,8 @@ export function Desk({ lesson, takes }: Props) {
   const [picking, setPicking] = useState<{ readonly picked: PickedStroke | null } | null>(null);
   const [speaking, setSpeaking] = useState<TimeRange | null>(null);
   const [snaps, setSnaps] = useState(true);
+  /** What is being listened to, shown on the timeline; it is not marked, so the list it came from stays. */
+  const [heard, setHeard] = useState<TimeRange | null>(null);
   const [zoomPlace, setZoomPlace] = useState<HTMLElement | null>(null);
   const kept = dragged ?? saved;
   const overlay = lesson.edits.overlays?.find((one) => one.id === selected) ?? null;
@@ -82,7 +84,7 @@ export function Desk({ lesson, takes }: Props) {
   const [quiet, writing] = [found.quiet.map(onAxis), found.writing.map(onAxis)];
   const listen = ({ start, end }: TimeRange) => {
     player.seek(micros(Math.max(kept.start, start - 1e6)));
-    cutting.mark({ start, end });
+    setHeard({ start, end });
     void player.play();
   };
 
@@ -107,6 +109,7 @@ export function Desk({ lesson, takes }: Props) {
   const frame = (by: number) => player.scrub(micros(Math.max(kept.start, Math.min(kept.end, player.time + by))));
   const letGo = () => {
     cutting.mark(null);
+    setHeard(null);
     setSelected(null);
     setPicking(null);
   };
@@ -220,7 +223,7 @@ export function Desk({ lesson, takes }: Props) {
           position={time}
           onSeek={(to) => player.scrub(to)}
           trim={{ kept, onChange: setDragged }}
-          marked={cutting.marked}
+          marked={cutting.marked ?? heard}
           onMark={cutting.mark}
           seams={cutting.seams}
           quiet={quiet}
@@ -231,7 +234,7 @@ export function Desk({ lesson, takes }: Props) {
             offset,
             selected,
             onSelect: setSelected,
-            onEdit: polish.edit,
+            onChange: (to) => polish.edit((now) => layOver(now, to)),
           })}
         />
         <PlayControls

@@ -23,7 +23,7 @@ export function OverlayFrame({ polish, overlay, scene }: Props) {
       viewHeight={viewHeight}
       label={overlayName(overlay)}
       {...(shape ? { shape } : {})}
-      onChange={(rect) => polish.edit(layOver(polish.edits, placedAt(overlay, rect, scene)))}
+      onChange={(rect) => polish.edit((now) => layOver(now, placedAt(overlay, rect, scene)))}
     />
   );
 }

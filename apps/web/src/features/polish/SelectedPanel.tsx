@@ -32,14 +32,14 @@ const upper = (words: string): string => words.charAt(0).toUpperCase() + words.s
 
 /** What is selected, with everything that can be changed of it. Each change is saved as it is made. */
 export function OverlayPanel({ polish, overlay, onDone }: Props & { readonly overlay: Overlay }) {
-  const change = (to: Overlay) => polish.edit(layOver(polish.edits, to));
+  const change = (to: Overlay) => polish.edit((now) => layOver(now, to));
   return (
     <Panel
       title={upper(overlayName(overlay))}
       range={overlay}
       onDone={onDone}
       onRemove={() => {
-        polish.edit(takeAway(polish.edits, overlay.id));
+        polish.edit((now) => takeAway(now, overlay.id));
         onDone();
       }}
     >

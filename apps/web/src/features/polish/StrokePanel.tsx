@@ -35,7 +35,7 @@ export function StrokePanel({
   readonly onDone: () => void;
 }) {
   const change = (colour?: string) =>
-    picked && polish.edit(changeStroke(polish.edits, picked.takeId, picked.stroke.id, colour));
+    picked && polish.edit((now) => changeStroke(now, picked.takeId, picked.stroke.id, colour));
   return (
     <section aria-label="A stroke">
       <Stack gap="sm">

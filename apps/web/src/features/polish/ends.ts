@@ -74,6 +74,7 @@ export function joinedPeaks(programme: Programme, takes: readonly Measured[]): U
 
 /** Cuts move to the quietest place so near, in hundredths of a second on either side: 120 ms. */
 const SNAP_PEAKS = 12;
+export const SNAP_US = SNAP_PEAKS * PEAK_US;
 
 /** The quietest moment near `time`, so that a cut falls between words; the nearest one of several. */
 export function quietestNear(peaks: Uint8Array, time: Micros): Micros {

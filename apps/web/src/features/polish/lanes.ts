@@ -1,7 +1,6 @@
 import { lengthOf, type Micros, type TimeRange } from '@oakbell/core/clock';
 import {
   dressingOf,
-  layOver,
   playedLength,
   programmeOf,
   seenAt,
@@ -20,11 +19,11 @@ interface Setting {
   readonly offset: Micros;
   readonly selected: string | null;
   readonly onSelect: (id: string) => void;
-  readonly onEdit: (edit: ReturnType<typeof layOver>) => void;
+  readonly onChange: (overlay: Overlay) => void;
 }
 
 /** The lanes under the voice: takes and cards, the camera where there is one, and what is laid over. */
-export function lanesOf({ edits, source, offset, selected, onSelect, onEdit }: Setting): readonly Lane[] {
+export function lanesOf({ edits, source, offset, selected, onSelect, onChange }: Setting): readonly Lane[] {
   const programme = programmeOf(edits);
   const moved = ({ start, end }: TimeRange): TimeRange => ({
     start: (start + offset) as Micros,
@@ -69,7 +68,7 @@ export function lanesOf({ edits, source, offset, selected, onSelect, onEdit }: S
       onSelect: () => onSelect(overlay.id),
       onChange: (to) => {
         const stretched = stretchedTo(edits, overlay, moved(seen), to, seen.index);
-        if (stretched) onEdit(layOver(edits, stretched));
+        if (stretched) onChange(stretched);
       },
     })),
   );

@@ -17,7 +17,7 @@ import { useState } from 'react';
 import type { SeamMark } from '../../kits/timeline/index.ts';
 import type { Lesson } from '../../shared/api/index.ts';
 import type { CutActs } from './CutTools.tsx';
-import { quietestNear } from './ends.ts';
+import { quietestNear, SNAP_US } from './ends.ts';
 import { BREATH } from './FoundLists.tsx';
 import type { useChange } from './useChange.ts';
 import { newId } from './usePolish.ts';
@@ -58,7 +58,11 @@ export function useCutting({ lesson, peaks, offset, time, change, standAt, snaps
     markStart: () => mark(rightWay(time, Math.max(time, marked?.end ?? time))),
     markEnd: () => mark(rightWay(Math.min(time, marked?.start ?? time), time)),
     cut: () => cut((range) => cutStretch(edits, range, newId)),
-    split: () => save(splitAt(edits, inLesson(snaps ? quietestNear(peaks, time) : time), newId)),
+    split: () => {
+      // Beside a seam there is nothing to split: the quiet place nearby is the seam's own.
+      if (snaps && seamsOf(edits).some((seam) => Math.abs(seam.at - inLesson(time)) < SNAP_US)) return;
+      save(splitAt(edits, inLesson(snaps ? quietestNear(peaks, time) : time), newId));
+    },
     move: (by) => {
       const index = programmeOf(edits).starts.findLastIndex((start) => start <= inLesson(time));
       save(movePart(edits, index, by));

@@ -4,6 +4,9 @@ import { useEffect, useMemo, useRef } from 'react';
 import { playableLesson, SegmentPlayer, takeFilms } from '../../kits/player/index.ts';
 import { corePage, pictureOf, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
 
+/** A save takes so long at most, as a rule, in ms. */
+const SAVED_MS = 1500;
+
 /** While a close-up is being placed the whole page is to be seen. */
 const withoutCloseUps = (edits: EditList) => dressingOf(edits).overlays.filter((one) => one.kind !== 'close-up');
 
@@ -38,15 +41,22 @@ export function usePlaying(lesson: Lesson, whole: Programme, takes: readonly Tak
   );
   const films = useMemo(() => takeFilms(played.source, lesson.id), [played, lesson.id]);
   const stood = useRef<Micros>(ZERO);
+  // What the player of before still tells while a cut is being saved does not count.
+  const heldUntil = useRef(0);
   useEffect(() => {
     player.seek(clampTime(stood.current, ZERO, player.programme.length));
-    const leave = player.onTick((time) => (stood.current = time));
+    const leave = player.onTick((time) => {
+      if (performance.now() > heldUntil.current) stood.current = time;
+    });
     return () => {
       leave();
       player.close();
     };
   }, [player]);
   /** Where the next player begins: for a cut that takes away what was under the playhead. */
-  const standAt = (time: Micros) => (stood.current = time);
+  const standAt = (time: Micros) => {
+    stood.current = time;
+    heldUntil.current = performance.now() + SAVED_MS;
+  };
   return { player, played, films, standAt };
 }

@@ -28,8 +28,8 @@ export interface Polish {
   readonly marked: TimeRange | null;
   readonly busy: boolean;
   readonly change: ReturnType<typeof useChange>;
-  /** Does an edit and saves it; nothing for null. */
-  readonly edit: (edit: Edit | null) => void;
+  /** Does an edit and saves it; nothing for null. Made from the list as it then stands, it waits for a save before it. */
+  readonly edit: (edit: Edit | null | ((now: EditList) => Edit | null)) => void;
 }
 
 interface Setting {
@@ -55,7 +55,11 @@ export function polishOf({ lesson, change, time, marked, offset }: Setting): Pol
     busy: change.isPending,
     change,
     edit: (edit) => {
-      if (edit && !change.isPending) change.mutate((now) => revise(now.edits, now.history, edit));
+      if (edit === null) return;
+      change.mutate((now) => {
+        const made = typeof edit === 'function' ? edit(now.edits) : edit;
+        return made && revise(now.edits, now.history, made);
+      });
     },
   };
 }

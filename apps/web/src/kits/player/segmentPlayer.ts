@@ -42,6 +42,8 @@ export class SegmentPlayer {
   /** The next segment's element: in its place, and perhaps on its way. */
   #next: Next | null = null;
   #grain: Timer | null = null;
+  /** Where it stands while a grain is heard: the grain itself moves nothing. */
+  #scrubbedTo: Micros | null = null;
   #isSilenced = false;
   readonly #sounds: Sounds;
   readonly #listeners = new Set<() => void>();
@@ -71,6 +73,7 @@ export class SegmentPlayer {
   }
 
   get time(): Micros {
+    if (this.#scrubbedTo !== null && !this.#isRunning) return this.#scrubbedTo;
     const start = this.programme.starts[this.#index] ?? ZERO;
     const end = this.#endOf(this.#index);
     if (!this.#element) {
@@ -85,7 +88,7 @@ export class SegmentPlayer {
   async play(): Promise<void> {
     if (this.#view.state === 'ended') this.seek(ZERO);
     if (this.programme.segments.length === 0) return;
-    clearTimeout(this.#grain ?? undefined);
+    this.#endGrain();
     this.#set({ state: 'playing', fault: null });
     try {
       if (this.#element) await this.#started(this.#element);
@@ -115,6 +118,7 @@ export class SegmentPlayer {
     const time = clampTime(to, ZERO, this.programme.length);
     if (this.programme.segments.length === 0) return;
     const playing = this.#isRunning;
+    this.#endGrain();
     this.#forgetNext();
     this.#enter(segmentAt(this.programme, time), null, time);
     if (this.#view.state === 'ended') this.#set({ state: 'paused' });
@@ -127,11 +131,19 @@ export class SegmentPlayer {
     this.seek(to);
     const element = this.#element;
     if (this.#isRunning || !element || this.#isSilenced) return;
-    clearTimeout(this.#grain ?? undefined);
+    this.#scrubbedTo = this.time;
     void this.#started(element).catch(() => undefined);
-    this.#grain = setTimeout(() => {
-      if (!this.#isRunning) element.pause();
-    }, GRAIN_MS);
+    this.#grain = setTimeout(() => this.#endGrain(), GRAIN_MS);
+  }
+
+  /** Stops a grain and goes back to where it began. */
+  #endGrain(): void {
+    const at = this.#scrubbedTo;
+    if (at === null) return;
+    clearTimeout(this.#grain ?? undefined);
+    this.#scrubbedTo = null;
+    this.#element?.pause();
+    this.#enter(this.#index, this.#element, at);
   }
 
   setSpeed(speed: number): void {
@@ -149,6 +161,7 @@ export class SegmentPlayer {
   close(): void {
     cancelAnimationFrame(this.#frame);
     clearTimeout(this.#grain ?? undefined);
+    this.#scrubbedTo = null;
     this.#forgetNext();
     for (const element of this.#sounds.all) {
       element.pause();

@@ -6,16 +6,20 @@ import type { PlayerView, SegmentPlayer } from './segmentPlayer.ts';
 export const usePlayerView = (player: SegmentPlayer): PlayerView =>
   useSyncExternalStore(player.subscribe, player.getView);
 
-/** Programme time, four times a second while playing and at once after a seek: enough for what is read. */
+/** Programme time, ten times a second while playing and at once after a seek: enough for what is read. */
 export function usePlayerTime(player: SegmentPlayer): Micros {
   const [time, setTime] = useState<Micros>(player.time ?? ZERO);
   useEffect(() => {
     let last = -Infinity;
-    return player.onTick((now) => {
-      if (Math.abs(now - last) < 100_000 && now !== player.programme.length) return;
+    const tell = (now: Micros) => {
+      const isPlaying = player.getView().state === 'playing';
+      if (isPlaying && Math.abs(now - last) < 100_000 && now !== player.programme.length) return;
       last = now;
       setTime(now);
-    });
+    };
+    // A player that was put in the place of another stands somewhere already.
+    tell(player.time);
+    return player.onTick(tell);
   }, [player]);
   return time;
 }

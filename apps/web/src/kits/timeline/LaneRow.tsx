@@ -81,7 +81,8 @@ function Bar({ bar, axis }: { readonly bar: LaneBar; readonly axis: Axis }) {
   };
   const told = `${label}, ${timeText(bar.start, { tenths: true })} to ${timeText(bar.end, { tenths: true })}`;
   const style = { left, width: Math.max(4, Math.min(right - left, widthOf(axis, range.end - range.start) + 8)) };
-  if (!onSelect) return (
+  if (!onSelect)
+    return (
       <span className={classes.bar} data-look={look} style={style} title={told}>
         {label}
       </span>
