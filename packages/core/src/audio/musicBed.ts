@@ -24,6 +24,14 @@ export interface MusicBed {
   readonly ducksDb: number;
 }
 
+interface BedSettings {
+  /** Loudness of the music where nothing is said. */
+  readonly lufs: number;
+  readonly rate: number;
+  /** Loudness of the voice in LUFS, where it is known already. */
+  readonly speech?: number;
+}
+
 /**
  * The bed for a voice: the music over and over, at `lufs` where nothing is said.
  * @param voice as it will be heard; its loudness is what the music keeps under
@@ -31,10 +39,9 @@ export interface MusicBed {
 export function musicBed(
   voice: Float32Array,
   music: Float32Array,
-  { lufs, rate }: { readonly lufs: number; readonly rate: number },
+  { lufs, rate, speech = integratedLoudness(voice, rate) }: BedSettings,
 ): MusicBed {
   const own = integratedLoudness(music, rate);
-  const speech = integratedLoudness(voice, rate);
   if (!Number.isFinite(own) || voice.length === 0) return { samples: new Float32Array(voice.length), ducksDb: 0 };
   const loudest = Math.max(...momentaryLoudness(music, rate)) + (lufs - own);
   const ducksDb = Number.isFinite(speech) ? Math.max(0, loudest - (speech - AIM_LU)) : 0;
@@ -42,12 +49,19 @@ export function musicBed(
   const gains = duckingGains(voice, rate, 10 ** (-ducksDb / 20));
   const hop = (rate * LEVEL_HOP) / 1e6;
   const fade = Math.min(FADE_S * rate, voice.length / 2);
-  const samples = Float32Array.from({ length: voice.length }, (_, i) => {
-    const at = i / hop;
-    const [low, high] = [gains[Math.floor(at)] ?? 1, gains[Math.ceil(at)] ?? 1];
-    const ends = Math.min(1, i / fade, (voice.length - i) / fade);
-    return (music[i % music.length] ?? 0) * base * (low + (high - low) * (at % 1)) * ends;
-  });
+  const samples = new Float32Array(voice.length);
+  // Within one hop the gain goes straight from one value to the next.
+  for (let h = 0, i = 0, m = 0; i < samples.length; h += 1) {
+    const [low, high] = [gains[h] ?? 1, gains[h + 1] ?? 1];
+    const first = i;
+    for (const end = Math.min(samples.length, Math.round((h + 1) * hop)); i < end; i += 1) {
+      let gain = base * (low + ((high - low) * (i - first)) / hop);
+      if (i < fade) gain *= i / fade;
+      if (samples.length - i < fade) gain *= (samples.length - i) / fade;
+      samples[i] = music[m]! * gain;
+      m = m + 1 === music.length ? 0 : m + 1;
+    }
+  }
   return { samples, ducksDb };
 }
 

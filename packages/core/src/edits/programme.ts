@@ -46,7 +46,10 @@ export function takeTimeAt(programme: Programme, time: Micros): TakeMoment | nul
   const i = segmentAt(programme, time);
   const segment = programme.segments[i];
   if (!segment) return null;
-  return { takeId: segment.takeId, time: takeTimeIn(segment, Math.max(0, time - programme.starts[i]!)) };
+  const found = takeTimeIn(segment, Math.max(0, time - programme.starts[i]!));
+  // The last microsecond of a sped-up segment may be rounded to its end, which it does not play.
+  const isPast = time >= programme.length;
+  return { takeId: segment.takeId, time: (isPast ? found : Math.min(found, segment.end - 1)) as Micros };
 }
 
 /** A segment of one take, by its number in the programme. */

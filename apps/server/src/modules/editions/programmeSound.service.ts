@@ -1,10 +1,12 @@
 import { Injectable, Inject } from '@nestjs/common';
 import {
   fadeEnds,
+  integratedLoudness,
   joinedSound,
   master,
   mix,
   musicBed,
+  TARGET_LUFS,
   throughSwitches,
   type LaidOver,
   type Mastered,
@@ -67,12 +69,12 @@ export class ProgrammeSoundService {
   async #withMusic(voice: Float32Array, { music }: Finish): Promise<Float32Array> {
     const file = music && (await this.#clip(music.clip));
     if (!music || !file) return voice;
-    // The level of the music counts beside a voice at its target: both are brought there together.
-    const level = master(voice, RATE);
-    const bed = musicBed(level.samples, await decodeVoice(file), { lufs: music.lufs, rate: RATE });
-    const mixed = level.samples.slice();
-    for (let i = 0; i < mixed.length; i += 1) mixed[i]! += bed.samples[i]!;
-    return mixed;
+    const speech = integratedLoudness(voice, RATE);
+    // The level of the music counts beside a voice at its target: both are brought there together afterwards.
+    const lufs = Number.isFinite(speech) ? music.lufs + speech - TARGET_LUFS : music.lufs;
+    const bed = musicBed(voice, await decodeVoice(file), { lufs, rate: RATE, speech });
+    for (let i = 0; i < voice.length; i += 1) bed.samples[i]! += voice[i]!;
+    return bed.samples;
   }
 
   /** The voice of a take as it is heard: cleaned, with what was switched on in the sound check, and its clips. */

@@ -1,0 +1,116 @@
+import { fromSeconds, type Micros } from '../clock/index.ts';
+import { NO_DRESSING, programmeOf, type CloseUp, type Dressing, type Overlay, type Segment } from '../edits/index.ts';
+import { TakeIndex, type TakeEvent } from '../log/index.ts';
+import type { Page } from '../pages/index.ts';
+import { sceneAt, viewAt, WHOLE, type SceneSource } from './index.ts';
+
+const s = fromSeconds;
+const range = (start: number, end: number) => ({ start: s(start), end: s(end) });
+const board = (id: string): Page => ({ id, kind: 'board', backdrop: { kind: 'blank' }, height: 900 });
+const stroke = (id: string, at: number): TakeEvent => ({
+  kind: 'stroke',
+  at: s(at),
+  stroke: id,
+  page: 'p',
+  pen: { colour: '#26221b', width: 5 },
+  points: [0, 0, 130, 0, 100, 100, 130, 100],
+});
+const events: readonly TakeEvent[] = [
+  { kind: 'page', at: s(0), page: 'p' },
+  { kind: 'pointer', at: s(0), page: 'p', points: [50, 50, 0] },
+  stroke('s1', 1),
+  stroke('s2', 2),
+];
+const take = { id: 'a', takeId: 't', ...range(0, 20) };
+
+function source(dressing: Partial<Dressing>, segments: readonly Segment[] = [take]): SceneSource {
+  return {
+    pages: [board('p'), board('q')],
+    programme: programmeOf({ version: 1, segments }),
+    takes: new Map([['t', new TakeIndex(events)]]),
+    dressing: { ...NO_DRESSING, ...dressing },
+  };
+}
+const at = (seconds: number, dressing: Partial<Dressing>) => sceneAt(source(dressing), s(seconds))!;
+const laid = (overlay: object) => ({ overlays: [{ id: 'o', takeId: 't', ...range(4, 8), ...overlay } as Overlay] });
+const closeUp = (id: string, start: number, end: number, x = 400): CloseUp => ({
+  id,
+  kind: 'close-up',
+  takeId: 't',
+  ...range(start, end),
+  view: { x, y: 200, width: 800 },
+  ease: s(0.5),
+});
+
+describe('a close-up', () => {
+  const view = (seconds: number, ...overlays: CloseUp[]) => viewAt(overlays, 't', s(seconds));
+  it('is the whole page before and after, moves in and out softly, and stands still between', () => {
+    const one = closeUp('a', 4, 8);
+    expect([view(3.9, one), view(8, one)]).toEqual([WHOLE, WHOLE]);
+    expect(view(6, one)).toEqual(one.view);
+    expect(view(4.25, one).width).toBe(1200);
+    expect(view(7.75, one).width).toBe(1200);
+  });
+  it('passes over into one that follows at once, without going out between', () => {
+    const [one, two] = [closeUp('a', 4, 8), closeUp('b', 8, 12, 0)];
+    expect(view(7.9, one, two)).toEqual(one.view);
+    expect(view(8.25, one, two)).toEqual({ x: 200, y: 200, width: 800 });
+    expect(view(11, one, two)).toEqual(two.view);
+  });
+  it('is the latest of fifty at one place, and of no other take', () => {
+    const many = Array.from({ length: 50 }, (_, i) => closeUp(`z${i}`, 4, 8, i));
+    expect(view(6, ...many).x).toBe(49);
+    expect(viewAt(many, 'another', s(6))).toBe(WHOLE);
+  });
+  it('is where its moment is played, cut or sped up', () => {
+    const fast: Segment = { ...take, speed: 4, sound: { kind: 'room' } };
+    const scene = sceneAt(source({ overlays: [closeUp('a', 4, 8)] }, [fast]), s(1.5))!;
+    expect(scene.view).toEqual(closeUp('a', 4, 8).view);
+  });
+});
+
+describe('what is laid over a page', () => {
+  it('is there for its stretch, and only on its page', () => {
+    const patch = { kind: 'cover-up', page: 'p', x: 0, y: 0, width: 100, height: 100 };
+    expect(at(5, laid(patch)).over).toHaveLength(1);
+    expect(at(8, laid(patch)).over).toBeUndefined();
+    expect(at(5, laid({ ...patch, page: 'q' })).over).toBeUndefined();
+  });
+  it('takes the pointer away or makes it larger', () => {
+    expect(at(5, {}).pointer).not.toBeNull();
+    expect(at(5, laid({ kind: 'pointer', shown: 'off' })).pointer).toBeNull();
+    expect(at(5, laid({ kind: 'pointer', shown: 'larger' })).pointerScale).toBeGreaterThan(1);
+  });
+  it('hides the inset, or moves it', () => {
+    expect(at(5, laid({ kind: 'inset', place: 'hidden' })).camera.opacity).toBe(0);
+    expect(at(5, laid({ kind: 'inset', place: { x: 7, y: 9 } })).camera.rect).toMatchObject({ x: 7, y: 9 });
+  });
+  it('shows another page under the same ink', () => {
+    const scene = at(5, laid({ kind: 'page', page: 'p', shows: 'q' }));
+    expect([scene.page.id, scene.strokes.length]).toEqual(['p q', 2]);
+  });
+});
+
+it('a stroke is removed or recoloured everywhere, and stays the same object from frame to frame', () => {
+  const strokes = [
+    { id: '1', takeId: 't', stroke: 's1' },
+    { id: '2', takeId: 't', stroke: 's2', colour: '#b23a22' },
+  ];
+  const one = source({ strokes });
+  const [first, second] = [sceneAt(one, s(5))!, sceneAt(one, s(6))!];
+  expect(first.strokes.map(({ stroke: seen }) => [seen.id, seen.pen.colour])).toEqual([['s2', '#b23a22']]);
+  expect(second.strokes[0]!.stroke).toBe(first.strokes[0]!.stroke);
+});
+
+it('everything fades in at the start and out at the end', () => {
+  const finish = { ...NO_DRESSING.finish, fadeIn: s(2), fadeOut: s(4) };
+  expect([0, 1, 5, 18, 20].map((time) => at(time, { finish }).veil ?? 0)).toEqual([1, 0.5, 0, 0.5, 1]);
+});
+
+it('a card has words and no page, ink or pointer of the take', () => {
+  const card = { title: 'Tides', line: '', ground: 'oak' } as const;
+  const segments: Segment[] = [{ id: 'c', takeId: 'card-c', start: 0 as Micros, end: s(3), card }, take];
+  const scene = sceneAt(source({}, segments), s(1))!;
+  expect([scene.card, scene.strokes, scene.pointer]).toEqual([card, [], null]);
+  expect(sceneAt(source({}, segments), s(3))!.card).toBeUndefined();
+});
