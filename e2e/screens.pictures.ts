@@ -38,6 +38,11 @@ test('a teacher’s screens', async ({ page }) => {
   await openLesson(page, 'Course to steer', 'Polish');
   await page.getByRole('slider', { name: 'Time in the lesson' }).click({ position: { x: 900, y: 30 } });
   await picture(page, 'polish');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Close-up' }).click();
+  await expect(page.getByRole('group', { name: /^close-up/ })).toBeVisible();
+  await picture(page, 'polish-close-up');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await page.goto('/marking');
   await page
     .getByRole('link', { name: /^Mark \d/ })

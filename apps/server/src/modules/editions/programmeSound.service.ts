@@ -3,16 +3,18 @@ import {
   fadeEnds,
   integratedLoudness,
   joinedSound,
+  levelsOf,
   master,
   mix,
   musicBed,
+  quietStretches,
   TARGET_LUFS,
   throughSwitches,
   type LaidOver,
   type Mastered,
   type TakeSound,
 } from '@oakbell/core/audio';
-import type { Micros } from '@oakbell/core/clock';
+import { fromMillis, type Micros } from '@oakbell/core/clock';
 import { dressingOf, takesOf, type EditList, type Finish } from '@oakbell/core/edits';
 import { TakeIndex } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
@@ -25,6 +27,9 @@ import { RATE, TakeMaterialService, TakesService, type TakeEntity } from '../tak
 
 /** Rumble of desks and fans lies below a voice and is taken out. */
 const CLEANING = 'highpass=f=70';
+
+/** The tone of a room is taken from where nothing is said for so long. */
+const LEAST_QUIET = fromMillis(500);
 
 /** Told the share that is done, 0…1. */
 type Tell = (share: number) => Promise<void>;
@@ -80,10 +85,10 @@ export class ProgrammeSoundService {
   /** The voice of a take as it is heard: cleaned, with what was switched on in the sound check, and its clips. */
   async #takeSound(take: TakeEntity, pages: readonly Page[]): Promise<TakeSound> {
     const events = await this.material.events(take.id);
-    const { quiet } = await this.material.analysis(take);
     const switched = events.find((event) => event.kind === 'sound');
     const samples = await this.material.samples(take, CLEANING);
     const voice = switched ? throughSwitches(samples, RATE, switched) : samples;
+    const quiet = quietStretches(levelsOf(voice, RATE), { shortest: LEAST_QUIET });
     const sounds: LaidOver[] = [];
     for (const { clip, start, end, from } of clipsHeard(pages, new TakeIndex(events))) {
       const file = await this.#clip(clip);

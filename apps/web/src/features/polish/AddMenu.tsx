@@ -44,6 +44,14 @@ export function AddMenu({ polish, scene, onSelect, onSpeak, onStroke }: Props) {
     polish.edit((now) => layOver(now, make(place, id, scene.page.id, middle)));
     onSelect(id);
   };
+  const shape = (kind: 'box' | 'arrow') =>
+    lay((place, id, page, middle) => ({
+      ...place,
+      id,
+      kind: 'drawn',
+      page,
+      thing: { id, kind, ...middle, colour: EMBER, stroke: 6 },
+    }));
   const card = () => {
     const words = { title: polish.lesson.title, line: '', ground: 'slate' } as const;
     const edit = insertCard(polish.edits, polish.time, words, fromSeconds(4), newId);
@@ -66,30 +74,8 @@ export function AddMenu({ polish, scene, onSelect, onSpeak, onStroke }: Props) {
           ease: fromMillis(600),
         })),
     ],
-    [
-      'Box',
-      <IconSquare key="i" aria-hidden size={18} />,
-      () =>
-        lay((place, id, page, middle) => ({
-          ...place,
-          id,
-          kind: 'drawn',
-          page,
-          thing: { id, kind: 'box', ...middle, colour: EMBER, stroke: 6 },
-        })),
-    ],
-    [
-      'Arrow',
-      <IconArrowNarrowRight key="i" aria-hidden size={18} />,
-      () =>
-        lay((place, id, page, middle) => ({
-          ...place,
-          id,
-          kind: 'drawn',
-          page,
-          thing: { id, kind: 'arrow', ...middle, colour: EMBER, stroke: 6 },
-        })),
-    ],
+    ['Box', <IconSquare key="i" aria-hidden size={18} />, () => shape('box')],
+    ['Arrow', <IconArrowNarrowRight key="i" aria-hidden size={18} />, () => shape('arrow')],
     [
       'Words',
       <IconLetterT key="i" aria-hidden size={18} />,

@@ -72,10 +72,23 @@ export function Desk({ lesson, takes }: Props) {
   const peaks = useMemo(() => joinedPeaks(whole, takes), [whole, takes]);
   // On the timeline everything stands as much later as was trimmed from the start.
   const offset = saved.start;
-  const cutting = useCutting({ lesson, peaks, offset, time, change, standAt, snaps });
+  const cutting = useCutting({ lesson, peaks, offset, now: () => player.time, change, standAt, snaps });
   const found = useFound(lesson);
   const polish = polishOf({ lesson, change, time, marked: cutting.marked, offset });
   const paste = usePasting(polish);
+  const { mutate } = change;
+  const lanes = useMemo(
+    () =>
+      lanesOf({
+        edits: lesson.edits,
+        source: played.source,
+        offset,
+        selected,
+        onSelect: setSelected,
+        onChange: (to) => mutate((now) => revise(now.edits, now.history, layOver(now.edits, to))),
+      }),
+    [lesson.edits, played.source, offset, selected, mutate],
+  );
   const scene = sceneAt(played.source, time);
   const onAxis = ({ start, end }: TimeRange): TimeRange => ({
     start: (start + offset) as Micros,
@@ -228,14 +241,7 @@ export function Desk({ lesson, takes }: Props) {
           seams={cutting.seams}
           quiet={quiet}
           zoomPlace={zoomPlace}
-          lanes={lanesOf({
-            edits: lesson.edits,
-            source: played.source,
-            offset,
-            selected,
-            onSelect: setSelected,
-            onChange: (to) => polish.edit((now) => layOver(now, to)),
-          })}
+          lanes={lanes}
         />
         <PlayControls
           player={player}

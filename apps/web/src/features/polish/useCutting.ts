@@ -28,8 +28,8 @@ interface Setting {
   readonly peaks: Uint8Array;
   /** The timeline is so much ahead of the lesson: what was trimmed from the start. */
   readonly offset: Micros;
-  /** Where the playhead stands on the timeline. */
-  readonly time: Micros;
+  /** Where the playhead stands on the timeline now: the screen may still show where it stood. */
+  readonly now: () => Micros;
   readonly change: ReturnType<typeof useChange>;
   readonly standAt: (time: Micros) => void;
   /** Cuts move to the quietest place nearby. */
@@ -37,7 +37,7 @@ interface Setting {
 }
 
 /** Marking and cutting on the timeline. Everything that goes in and out is in the timeline's time. */
-export function useCutting({ lesson, peaks, offset, time, change, standAt, snaps }: Setting) {
+export function useCutting({ lesson, peaks, offset, now, change, standAt, snaps }: Setting) {
   const [marked, mark] = useState<TimeRange | null>(null);
   const { edits } = lesson;
   const { length } = programmeOf(edits);
@@ -46,7 +46,7 @@ export function useCutting({ lesson, peaks, offset, time, change, standAt, snaps
   const save = (edit: Edit | null, stand?: Micros) => {
     if (!edit || change.isPending) return;
     if (stand !== undefined) standAt(stand);
-    change.mutate((now) => revise(now.edits, now.history, edit));
+    change.mutate((before) => revise(before.edits, before.history, edit));
   };
   const cut = (how: (range: TimeRange) => Edit | null) => {
     if (!marked) return;
@@ -55,16 +55,16 @@ export function useCutting({ lesson, peaks, offset, time, change, standAt, snaps
     mark(null);
   };
   const acts: CutActs = {
-    markStart: () => mark(rightWay(time, Math.max(time, marked?.end ?? time))),
-    markEnd: () => mark(rightWay(Math.min(time, marked?.start ?? time), time)),
+    markStart: () => mark(rightWay(now(), Math.max(now(), marked?.end ?? now()))),
+    markEnd: () => mark(rightWay(Math.min(now(), marked?.start ?? now()), now())),
     cut: () => cut((range) => cutStretch(edits, range, newId)),
     split: () => {
       // Beside a seam there is nothing to split: the quiet place nearby is the seam's own.
-      if (snaps && seamsOf(edits).some((seam) => Math.abs(seam.at - inLesson(time)) < SNAP_US)) return;
-      save(splitAt(edits, inLesson(snaps ? quietestNear(peaks, time) : time), newId));
+      if (snaps && seamsOf(edits).some((seam) => Math.abs(seam.at - inLesson(now())) < SNAP_US)) return;
+      save(splitAt(edits, inLesson(snaps ? quietestNear(peaks, now()) : now()), newId));
     },
     move: (by) => {
-      const index = programmeOf(edits).starts.findLastIndex((start) => start <= inLesson(time));
+      const index = programmeOf(edits).starts.findLastIndex((start) => start <= inLesson(now()));
       save(movePart(edits, index, by));
     },
   };

@@ -1,6 +1,6 @@
 import type { Micros } from '@oakbell/core/clock';
 import { ZERO } from '@oakbell/core/clock';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { startTransition, useEffect, useState, useSyncExternalStore } from 'react';
 import type { PlayerView, SegmentPlayer } from './segmentPlayer.ts';
 
 export const usePlayerView = (player: SegmentPlayer): PlayerView =>
@@ -15,7 +15,8 @@ export function usePlayerTime(player: SegmentPlayer): Micros {
       const isPlaying = player.getView().state === 'playing';
       if (isPlaying && Math.abs(now - last) < 100_000 && now !== player.programme.length) return;
       last = now;
-      setTime(now);
+      // The page is painted first; what tells the time follows.
+      startTransition(() => setTime(now));
     };
     // A player that was put in the place of another stands somewhere already.
     tell(player.time);

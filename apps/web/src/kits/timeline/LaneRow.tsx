@@ -1,5 +1,5 @@
 import { timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { memo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { widthOf, xOf, type Axis } from './axis.ts';
 import classes from './Timeline.module.css';
 
@@ -24,8 +24,8 @@ const STEP_US = 100_000;
 const SHORTEST_US = 100_000;
 type Grip = 'start' | 'end' | 'all';
 
-/** One lane under the voice. */
-export function LaneRow({ lane, axis }: { readonly lane: Lane; readonly axis: Axis }) {
+function Row({ lane, from, length, widthPx }: { readonly lane: Lane } & Required<Axis>) {
+  const axis: Axis = { from, length, widthPx };
   return (
     <div className={classes.lane} role="group" aria-label={lane.name} data-name={lane.name}>
       <span className={classes.laneName} aria-hidden>
@@ -37,6 +37,9 @@ export function LaneRow({ lane, axis }: { readonly lane: Lane; readonly axis: Ax
     </div>
   );
 }
+
+/** One lane under the voice: drawn again only when it or the view changes, not with every move of the playhead. */
+export const LaneRow = memo(Row);
 
 function Bar({ bar, axis }: { readonly bar: LaneBar; readonly axis: Axis }) {
   const { label, look = 'plain', selected = false, onSelect, onChange } = bar;

@@ -50,6 +50,8 @@ interface Props {
   readonly label: string;
 }
 
+/** Nearer to each other than this, seams are drawn thin. */
+const SEAM_PX = 22;
 const STEP_US = 5_000_000;
 const TRIM_STEP_US = 100_000;
 /** What is kept is never shorter than this. */
@@ -100,17 +102,26 @@ export function Timeline(props: Props) {
   };
 
   const inView = ({ at }: { readonly at: Micros }) => at >= from && at <= from + across;
+  const [shownTurns, shownSeams] = [turns.filter(inView), seams.filter(inView)];
+  /** A small picture is cut off where the next one begins, and at the end of the axis. */
+  const roomAfter = (i: number) =>
+    Math.max(4, (shownTurns[i + 1] ? xOf(axis, shownTurns[i + 1]!.at) : width) - xOf(axis, shownTurns[i]!.at) - 1);
+  /** Where many seams stand close together they are lines: the voice must still be seen. */
+  const isCrowded = (i: number) =>
+    [shownSeams[i - 1], shownSeams[i + 1]].some(
+      (other) => other && widthOf(axis, Math.abs(other.at - shownSeams[i]!.at)) < SEAM_PX,
+    );
   return (
     <div className={classes.timeline} data-hall={hall || undefined} ref={zoom.place} {...zoom.touch}>
       {zoomPlace && createPortal(<ZoomBar zoom={zoom} whole={length} />, zoomPlace)}
       <div className={classes.notches} aria-hidden>
-        {turns.filter(inView).map((turn, i) => (
+        {shownTurns.map((turn, i) => (
           <button
             key={i}
             type="button"
             tabIndex={-1}
             className={classes.notch}
-            style={{ left: xOf(axis, turn.at) }}
+            style={{ left: xOf(axis, turn.at), maxWidth: roomAfter(i) }}
             onClick={() => onSeek?.(turn.at)}
             title={`${turn.name}, ${timeText(turn.at)}`}
           >
@@ -160,13 +171,13 @@ export function Timeline(props: Props) {
             <span className={classes.playhead} style={{ left: xOf(axis, position) }} />
           )}
         </div>
-        {seams.filter(inView).map((seam) => (
-          <Seam key={seam.at} {...seam} x={xOf(axis, seam.at)} />
+        {shownSeams.map((seam, i) => (
+          <Seam key={seam.at} {...seam} x={xOf(axis, seam.at)} isThin={isCrowded(i)} />
         ))}
         {trim && <TrimHandles axis={axis} whole={length} {...trim} />}
       </div>
       {lanes.map((lane) => (
-        <LaneRow key={lane.name} lane={lane} axis={axis} />
+        <LaneRow key={lane.name} lane={lane} from={from} length={across} widthPx={width} />
       ))}
       <div className={classes.scale} aria-hidden>
         {scaleMoments(axis, 64).map((time) => (
@@ -194,11 +205,12 @@ function partOf(peaks: Uint8Array, whole: Micros, from: Micros, across: Micros):
 }
 
 /** A thin line where two parts meet; where something was left out it is a button that brings it back. */
-function Seam({ x, label, onOpen }: SeamMark & { readonly x: number }) {
+function Seam({ x, label, onOpen, isThin }: SeamMark & { readonly x: number; readonly isThin: boolean }) {
   return onOpen ? (
     <button
       type="button"
       className={classes.seam}
+      data-thin={isThin || undefined}
       style={{ left: x }}
       aria-label={label}
       title={label}
