@@ -1,15 +1,16 @@
 import { micros, type Micros } from '@oakbell/core/clock';
-import { layOver, playAt, programmeOf, revise, type EditList, type History } from '@oakbell/core/edits';
+import { insertCard, layOver, playAt, programmeOf, revise, type EditList, type History } from '@oakbell/core/edits';
 import { randomUUID } from 'node:crypto';
 import { gunzipSync } from 'node:zlib';
 import { decodeVoice, encodeVoice } from '../platform/sound/index.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
-import { newLesson, publish, record } from '../testing/lesson.ts';
+import { assign, newLesson, publish, record } from '../testing/lesson.ts';
 
 let test: TestApp;
+let ids: Readonly<Record<string, string>>;
 beforeAll(async () => {
   test = await startTestApp();
-  await addSchool(test);
+  ids = await addSchool(test);
 }, 60_000);
 afterAll(() => test.close());
 /** Publishing is real work: encoders run. */
@@ -34,116 +35,181 @@ async function recorded(agent: Agent, seconds: number): Promise<Whole> {
   return whole(agent, lesson.id);
 }
 
-it('a lesson is split in two: both are played and published from the same take', async () => {
-  const teacher = await test.signedIn('ilse');
-  const lesson = await recorded(teacher, 6);
-  const split = { revision: lesson.revision, at: 4e6, title: 'The second half' };
-  const second = (await teacher.post(`/api/lessons/${lesson.id}/split`).send(split).expect(201)).body as Whole;
-  expect([second.title, secondsOf(second), secondsOf(await whole(teacher, lesson.id))]).toEqual([split.title, 2, 4]);
-  expect(second.borrowed.map((page) => page.id)).toEqual(lesson.pages.map((page) => page.id));
-  const takes = (await teacher.get(`/api/lessons/${second.id}/takes`).expect(200)).body as { id: string }[];
-  expect(takes.map((take) => take.id)).toEqual([lesson.edits.segments[0]!.takeId]);
-  expect((await publish(teacher, second.id)).length).toBe(2e6);
-  expect((await teacher.post(`/api/lessons/${lesson.id}/split`).send(split).expect(409)).body).toMatchObject({
-    code: 'lesson-changed',
-  });
-  const nowhere = { ...split, revision: lesson.revision + 1, at: 4e6 };
-  expect((await teacher.post(`/api/lessons/${lesson.id}/split`).send(nowhere).expect(422)).body).toMatchObject({
-    code: 'nothing-to-split',
-  });
-}, PATIENCE);
-
-it('a stretch of another lesson is put in, and nobody else’s is', async () => {
-  const ilse = await test.signedIn('ilse');
-  const [lesson, other] = [await recorded(ilse, 4), await recorded(ilse, 6)];
-  const join = { revision: lesson.revision, at: 1e6, from: other.id, start: 2e6, end: 5e6 };
-  const joined = (await ilse.post(`/api/lessons/${lesson.id}/join`).send(join).expect(200)).body as Whole;
-  expect(secondsOf(joined)).toBe(7);
-  expect(joined.edits.segments.map((one) => one.takeId)).toEqual([
-    lesson.edits.segments[0]!.takeId,
-    other.edits.segments[0]!.takeId,
-    lesson.edits.segments[0]!.takeId,
-  ]);
-  expect((await publish(ilse, lesson.id)).length).toBe(7e6);
-  await ilse
-    .post(`/api/lessons/${lesson.id}/join`)
-    .send({ ...join, from: randomUUID() })
-    .expect(404);
-}, PATIENCE);
-
-it('an edit list that names a take of nobody, or of another, is refused, and the lesson is as it was', async () => {
-  const teacher = await test.signedIn('ilse');
-  const lesson = await recorded(teacher, 3);
-  const segments = [{ ...lesson.edits.segments[0]!, takeId: randomUUID() }];
-  const change = { revision: lesson.revision, edits: { version: 1, segments }, history: { done: [], undone: [] } };
-  expect((await teacher.put(`/api/lessons/${lesson.id}/edits`).send(change).expect(422)).body).toMatchObject({
-    code: 'take-missing',
-  });
-  expect(await whole(teacher, lesson.id)).toEqual(lesson);
-}, PATIENCE);
-
-it('what is sped up, laid over and faded is published so, and the maker’s file names are not', async () => {
-  const teacher = await test.signedIn('ilse');
-  const lesson = await recorded(teacher, 6);
-  const tone = Float32Array.from({ length: 48_000 * 2 }, (_, i) => Math.sin(i / 20) * 0.3);
-  const file = await encodeVoice(tone, 'ogg', 64);
-  const sounds = await teacher
-    .post(`/api/lessons/${lesson.id}/sounds`)
-    .attach('files', file, 'my own tune.ogg')
-    .expect(201);
-  const { clip, name } = (sounds.body as { clip: string; name: string }[])[0]!;
-  const range = { start: 2e6 as Micros, end: 6e6 as Micros };
-  let now = revise(
-    lesson.edits,
-    lesson.history,
-    playAt(lesson.edits, range, { speed: 4, sound: { kind: 'room' } }, randomUUID)!,
-  )!;
-  const { takeId } = lesson.edits.segments[0]!;
-  const close = {
-    id: 'z',
-    kind: 'close-up',
-    takeId,
-    ...range,
-    view: { x: 0, y: 0, width: 800 },
-    ease: 4e5 as Micros,
-  } as const;
-  now = revise(now.edits, now.history, layOver(now.edits, close))!;
-  const from = { fadeIn: 0, fadeOut: 0, noise: false, levelling: false, music: null };
-  const to = { ...from, fadeOut: 1e6, music: { clip, name, lufs: -26 } };
-  now = revise(now.edits, now.history, { op: 'finish', from, to } as never)!;
-  await teacher
-    .put(`/api/lessons/${lesson.id}/edits`)
-    .send({ revision: lesson.revision, ...now })
-    .expect(200);
-
-  const edition = await publish(teacher, lesson.id);
-  expect(edition.length).toBe(3e6);
-  const given = await teacher.get(`/api/editions/${edition.id}/manifest`).buffer(true).expect(200);
-  const manifest = (
-    typeof given.body.edits === 'object' ? given.body : JSON.parse(gunzipSync(given.body as Buffer).toString())
-  ) as { edits: EditList };
-  expect(manifest.edits.overlays).toHaveLength(1);
-  expect(JSON.stringify(manifest)).not.toContain('my own tune');
-  const voice = await teacher
-    .get(`/api/editions/${edition.id}/voice.webm`)
-    .buffer(true)
-    .parse((response, done) => {
-      const parts: Buffer[] = [];
-      response.on('data', (part: Buffer) => parts.push(part));
-      response.on('end', () => done(null, Buffer.concat(parts)));
+it(
+  'a lesson is split in two: both are played and published from the same take',
+  async () => {
+    const teacher = await test.signedIn('ilse');
+    const lesson = await recorded(teacher, 6);
+    const split = { revision: lesson.revision, at: 4e6, title: 'The second half' };
+    const second = (await teacher.post(`/api/lessons/${lesson.id}/split`).send(split).expect(201)).body as Whole;
+    expect([second.title, secondsOf(second), secondsOf(await whole(teacher, lesson.id))]).toEqual([split.title, 2, 4]);
+    expect(second.borrowed.map((page) => page.id)).toEqual(lesson.pages.map((page) => page.id));
+    const takes = (await teacher.get(`/api/lessons/${second.id}/takes`).expect(200)).body as { id: string }[];
+    expect(takes.map((take) => take.id)).toEqual([lesson.edits.segments[0]!.takeId]);
+    expect((await publish(teacher, second.id)).length).toBe(2e6);
+    expect((await teacher.post(`/api/lessons/${lesson.id}/split`).send(split).expect(409)).body).toMatchObject({
+      code: 'lesson-changed',
     });
-  expect(await decodeVoice(voice.body as Buffer)).toHaveLength(3 * 48_000);
-}, PATIENCE);
+    const nowhere = { ...split, revision: lesson.revision + 1, at: 4e6 };
+    expect((await teacher.post(`/api/lessons/${lesson.id}/split`).send(nowhere).expect(422)).body).toMatchObject({
+      code: 'nothing-to-split',
+    });
+  },
+  PATIENCE,
+);
 
-it('a stretch is heard as it would be published, cleaned or not', async () => {
-  const teacher = await test.signedIn('ilse');
-  const lesson = await recorded(teacher, 6);
-  for (const noise of ['on', 'off']) {
+it(
+  'a stretch of another lesson is put in, and nobody else’s is',
+  async () => {
+    const ilse = await test.signedIn('ilse');
+    const [lesson, other] = [await recorded(ilse, 4), await recorded(ilse, 6)];
+    const join = { revision: lesson.revision, at: 1e6, from: other.id, start: 2e6, end: 5e6 };
+    const joined = (await ilse.post(`/api/lessons/${lesson.id}/join`).send(join).expect(200)).body as Whole;
+    expect(secondsOf(joined)).toBe(7);
+    expect(joined.edits.segments.map((one) => one.takeId)).toEqual([
+      lesson.edits.segments[0]!.takeId,
+      other.edits.segments[0]!.takeId,
+      lesson.edits.segments[0]!.takeId,
+    ]);
+    expect((await publish(ilse, lesson.id)).length).toBe(7e6);
+    await ilse
+      .post(`/api/lessons/${lesson.id}/join`)
+      .send({ ...join, from: randomUUID() })
+      .expect(404);
+  },
+  PATIENCE,
+);
+
+it(
+  'an edit list that names a take of nobody, or of another, is refused, and the lesson is as it was',
+  async () => {
+    const teacher = await test.signedIn('ilse');
+    const lesson = await recorded(teacher, 3);
+    const segments = [{ ...lesson.edits.segments[0]!, takeId: randomUUID() }];
+    const change = { revision: lesson.revision, edits: { version: 1, segments }, history: { done: [], undone: [] } };
+    expect((await teacher.put(`/api/lessons/${lesson.id}/edits`).send(change).expect(422)).body).toMatchObject({
+      code: 'take-missing',
+    });
+    expect(await whole(teacher, lesson.id)).toEqual(lesson);
+  },
+  PATIENCE,
+);
+
+it(
+  'what is sped up, laid over and faded is published so, and the maker’s file names are not',
+  async () => {
+    const teacher = await test.signedIn('ilse');
+    const lesson = await recorded(teacher, 6);
+    const tone = Float32Array.from({ length: 48_000 * 2 }, (_, i) => Math.sin(i / 20) * 0.3);
+    const file = await encodeVoice(tone, 'ogg', 64);
+    const sounds = await teacher
+      .post(`/api/lessons/${lesson.id}/sounds`)
+      .attach('files', file, 'my own tune.ogg')
+      .expect(201);
+    const { clip, name } = (sounds.body as { clip: string; name: string }[])[0]!;
+    const range = { start: 2e6 as Micros, end: 6e6 as Micros };
+    let now = revise(
+      lesson.edits,
+      lesson.history,
+      playAt(lesson.edits, range, { speed: 4, sound: { kind: 'room' } }, randomUUID)!,
+    )!;
+    const { takeId } = lesson.edits.segments[0]!;
+    const close = {
+      id: 'z',
+      kind: 'close-up',
+      takeId,
+      ...range,
+      view: { x: 0, y: 0, width: 800 },
+      ease: 4e5 as Micros,
+    } as const;
+    now = revise(now.edits, now.history, layOver(now.edits, close))!;
+    const from = { fadeIn: 0, fadeOut: 0, noise: false, levelling: false, music: null };
+    const to = { ...from, fadeOut: 1e6, music: { clip, name, lufs: -26 } };
+    now = revise(now.edits, now.history, { op: 'finish', from, to } as never)!;
     await teacher
-      .get(`/api/lessons/${lesson.id}/excerpt?start=1000000&end=3000000&noise=${noise}&levelling=off`)
-      .expect(200)
-      .expect('content-type', /audio\/webm/);
-  }
-  await teacher.get(`/api/lessons/${lesson.id}/excerpt?start=9000000&end=9900000&noise=on&levelling=off`).expect(422);
-  await teacher.get(`/api/lessons/${lesson.id}/excerpt?start=x&end=1&noise=on&levelling=off`).expect(400);
-}, PATIENCE);
+      .put(`/api/lessons/${lesson.id}/edits`)
+      .send({ revision: lesson.revision, ...now })
+      .expect(200);
+
+    const edition = await publish(teacher, lesson.id);
+    expect(edition.length).toBe(3e6);
+    const given = await teacher.get(`/api/editions/${edition.id}/manifest`).buffer(true).expect(200);
+    const manifest = (
+      typeof given.body.edits === 'object' ? given.body : JSON.parse(gunzipSync(given.body as Buffer).toString())
+    ) as { edits: EditList };
+    expect(manifest.edits.overlays).toHaveLength(1);
+    expect(JSON.stringify(manifest)).not.toContain('my own tune');
+    const voice = await teacher
+      .get(`/api/editions/${edition.id}/voice.webm`)
+      .buffer(true)
+      .parse((response, done) => {
+        const parts: Buffer[] = [];
+        response.on('data', (part: Buffer) => parts.push(part));
+        response.on('end', () => done(null, Buffer.concat(parts)));
+      });
+    expect(await decodeVoice(voice.body as Buffer)).toHaveLength(3 * 48_000);
+  },
+  PATIENCE,
+);
+
+it(
+  'a stretch is heard as it would be published, cleaned or not',
+  async () => {
+    const teacher = await test.signedIn('ilse');
+    const lesson = await recorded(teacher, 6);
+    for (const noise of ['on', 'off']) {
+      await teacher
+        .get(`/api/lessons/${lesson.id}/excerpt?start=1000000&end=3000000&noise=${noise}&levelling=off`)
+        .expect(200)
+        .expect('content-type', /audio\/webm/);
+    }
+    await teacher.get(`/api/lessons/${lesson.id}/excerpt?start=9000000&end=9900000&noise=on&levelling=off`).expect(422);
+    await teacher.get(`/api/lessons/${lesson.id}/excerpt?start=x&end=1&noise=on&levelling=off`).expect(400);
+  },
+  PATIENCE,
+);
+
+it(
+  'a learner watches a title card and a stretch that was sped up: both count, and another edition keeps the place',
+  async () => {
+    const [teacher, learner] = [await test.signedIn('ilse'), await test.signedIn('tam')];
+    const lesson = await recorded(teacher, 6);
+    const card = { title: 'Before we begin', line: '', ground: 'oak' } as const;
+    let now = revise(
+      lesson.edits,
+      lesson.history,
+      insertCard(lesson.edits, 0 as Micros, card, 2e6 as Micros, randomUUID)!,
+    )!;
+    const fast = { start: 4e6 as Micros, end: 8e6 as Micros };
+    now = revise(now.edits, now.history, playAt(now.edits, fast, { speed: 4, sound: { kind: 'room' } }, randomUUID)!)!;
+    await teacher
+      .put(`/api/lessons/${lesson.id}/edits`)
+      .send({ revision: lesson.revision, ...now })
+      .expect(200);
+    const edition = await publish(teacher, lesson.id);
+    expect(edition.length).toBe(5e6);
+    await assign(teacher, lesson.id, ids['10a']!);
+    const begin = async (editionId: string) =>
+      (await learner.post('/api/watching/visits').send({ editionId }).expect(201)).body as {
+        id: string;
+        resumeAt: number;
+        seen: { start: number; end: number }[];
+      };
+    const visit = await begin(edition.id);
+    await learner
+      .post(`/api/watching/visits/${visit.id}/reports`)
+      .send({ plays: [{ start: 0, end: 4.5e6, speed: 2 }], position: 4.5e6 })
+      .expect(204);
+    expect(await begin(edition.id)).toMatchObject({ resumeAt: 4.5e6, seen: [{ start: 0, end: 4.5e6 }] });
+    // Without the card everything comes two seconds sooner; the place and what was seen come along.
+    const { edits, history, revision } = await whole(teacher, lesson.id);
+    const without = revise(edits, history, { op: 'remove', index: 0, segment: edits.segments[0]! })!;
+    await teacher
+      .put(`/api/lessons/${lesson.id}/edits`)
+      .send({ revision, ...without })
+      .expect(200);
+    const next = await publish(teacher, lesson.id);
+    expect(await begin(next.id)).toMatchObject({ resumeAt: 2.5e6, seen: [{ start: 0, end: 2.5e6 }] });
+  },
+  PATIENCE,
+);

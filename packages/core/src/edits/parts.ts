@@ -86,7 +86,7 @@ export function insertCard(edits: EditList, time: Micros, card: Card, length: Mi
   list.do({
     op: 'insert',
     index: list.split(time, newId),
-    segment: { id, takeId: `card-${id}`, start: ZERO, end: length, card },
+    segment: { id, takeId: id, start: ZERO, end: length, card },
   });
   return list.edit({ kind: 'card', at: time, length });
 }
@@ -109,7 +109,7 @@ export function pieceOf(edits: EditList, range: TimeRange, newId: NewId): Piece 
 
 function renamed(segment: Segment, newId: NewId): Segment {
   const id = newId();
-  return { ...segment, id, ...(segment.card ? { takeId: `card-${id}` } : {}) };
+  return { ...segment, id, ...(segment.card ? { takeId: id } : {}) };
 }
 
 /** Puts a piece in at `time`; what is laid over it comes along where it is not there yet. */

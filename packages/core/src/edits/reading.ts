@@ -67,7 +67,6 @@ function readSegment(value: unknown): Segment | null {
   };
   if (read.sound === null || read.card === null) return null;
   if (speed !== undefined && !isBetween(speed, 1, MOST_SPEED)) return null;
-  if (read.card && !stretch.takeId.startsWith('card-')) return null;
   return {
     ...stretch,
     ...(speed === undefined ? {} : { speed }),

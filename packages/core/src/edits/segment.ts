@@ -22,7 +22,7 @@ export interface Card {
 /** A stretch of one take, in take time. Its id stays the same through trims. */
 export interface Segment extends TimeRange {
   readonly id: string;
-  /** Of a card, its own name: `card-…`. */
+  /** Of a card, a name of its own: what a learner saw of it is counted like that of a take. */
   readonly takeId: string;
   /** How many times as fast as it was recorded, 1…8; 1 when left out. */
   readonly speed?: number;
