@@ -1,16 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { expectClean } from './support/axe.ts';
 import { asPerson, makeLesson, signIn } from './support/people.ts';
-
-async function expectClean(page: Page): Promise<void> {
-  await page.waitForTimeout(400);
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-    .analyze();
-  expect(
-    violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`),
-  ).toEqual([]);
-}
 
 test('the screens of a teacher pass axe', async ({ page }) => {
   await page.goto('/sign-in');

@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { programmeOf, type EditList } from '@oakbell/core/edits';
 import { join } from 'node:path';
+import { expectClean } from './support/axe.ts';
 import { asPerson, signIn } from './support/people.ts';
 import { scriptedLesson, type ScriptLine } from './support/scriptedTake.ts';
 import { speechFile } from './support/speech.ts';
@@ -61,6 +62,7 @@ test('a close-up is placed on the stage, moved by keys, lengthened in its lane, 
   await expect.poll(async () => JSON.stringify((await editsOf(page, id)).overlays)).toContain('"x":390');
   await page.keyboard.press('Shift+ArrowRight');
   await expect.poll(async () => JSON.stringify((await editsOf(page, id)).overlays)).toContain('"width":810');
+  await expectClean(page);
   const placing = await stageOf(page);
   await page.getByRole('button', { name: 'Done' }).click();
   await expect
@@ -157,6 +159,7 @@ test('chapters, a cover, music and fades belong to the lesson, and learners see 
   await page.getByRole('button', { name: 'Sound, fades and music' }).click();
   await page.locator('input[type=file][accept^=audio]').setInputFiles(speechFile());
   await expect(page.getByText(/^Music: speech48.*gives way/)).toBeVisible();
+  await expectClean(page);
   await page.getByLabel('Fade out, seconds').fill('2');
   await page.getByLabel('Fade out, seconds').blur();
   await expect.poll(async () => (await editsOf(page, id)).finish?.fadeOut).toBe(2_000_000);

@@ -2,9 +2,11 @@ import { micros, type Micros } from '@oakbell/core/clock';
 import { insertCard, layOver, playAt, programmeOf, revise, type EditList, type History } from '@oakbell/core/edits';
 import { randomUUID } from 'node:crypto';
 import { gunzipSync } from 'node:zlib';
+import sharp from 'sharp';
+import { pdfOf } from '../testing/files.ts';
 import { decodeVoice, encodeVoice } from '../platform/sound/index.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
-import { assign, newLesson, publish, record } from '../testing/lesson.ts';
+import { assign, imported, newLesson, publish, record } from '../testing/lesson.ts';
 
 let test: TestApp;
 let ids: Readonly<Record<string, string>>;
@@ -210,6 +212,53 @@ it(
       .expect(200);
     const next = await publish(teacher, lesson.id);
     expect(await begin(next.id)).toMatchObject({ resumeAt: 2.5e6, seen: [{ start: 0, end: 2.5e6 }] });
+  },
+  PATIENCE,
+);
+
+it(
+  'what is covered up for as long as its page is up is not in the picture that learners get',
+  async () => {
+    const teacher = await test.signedIn('ilse');
+    const { id } = await newLesson(teacher);
+    await teacher
+      .post(`/api/lessons/${id}/imports`)
+      .attach('files', await pdfOf(1), 'plan.pdf')
+      .expect(201);
+    await imported(teacher, id);
+    const page = (await whole(teacher, id)).pages[1] as { id: string; picture: string };
+    await record(teacher, id, 3, [{ kind: 'page', at: micros(0), page: page.id }]);
+    const lesson = await whole(teacher, id);
+    const { takeId } = lesson.edits.segments[0]!;
+    const place = { x: 0, y: 0, width: 800, height: 300 };
+    const cover = {
+      id: 'z',
+      kind: 'cover-up',
+      takeId,
+      start: 0 as Micros,
+      end: 3e6 as Micros,
+      page: page.id,
+      ...place,
+    } as const;
+    const now = revise(lesson.edits, lesson.history, layOver(lesson.edits, cover))!;
+    await teacher
+      .put(`/api/lessons/${id}/edits`)
+      .send({ revision: lesson.revision, ...now })
+      .expect(200);
+    const edition = await publish(teacher, id);
+    const manifest = (await teacher.get(`/api/editions/${edition.id}/manifest`).expect(200)).body as {
+      pages: { id: string; picture?: string; small?: string }[];
+    };
+    const given = manifest.pages.find((one) => one.id === page.id)!;
+    expect(JSON.stringify(manifest)).not.toContain(page.picture);
+    const file = await teacher.get(`/api/editions/${edition.id}/pictures/${given.picture}`).buffer(true).expect(200);
+    const { data, info } = await sharp(file.body as Buffer)
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const inside = (Math.floor(info.width / 10) + Math.floor(info.width / 20) * info.width) * info.channels;
+    expect([...data.subarray(inside, inside + 3)].every((value, i) => Math.abs(value - [223, 230, 225][i]!) < 6)).toBe(
+      true,
+    );
   },
   PATIENCE,
 );

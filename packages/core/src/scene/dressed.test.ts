@@ -2,7 +2,7 @@ import { fromSeconds, type Micros } from '../clock/index.ts';
 import { NO_DRESSING, programmeOf, type CloseUp, type Dressing, type Overlay, type Segment } from '../edits/index.ts';
 import { TakeIndex, type TakeEvent } from '../log/index.ts';
 import type { Page } from '../pages/index.ts';
-import { sceneAt, viewAt, WHOLE, type SceneSource } from './index.ts';
+import { alwaysCovered, sceneAt, viewAt, WHOLE, type SceneSource } from './index.ts';
 
 const s = fromSeconds;
 const range = (start: number, end: number) => ({ start: s(start), end: s(end) });
@@ -113,4 +113,34 @@ it('a card has words and no page, ink or pointer of the take', () => {
   const scene = sceneAt(source({}, segments), s(1))!;
   expect([scene.card, scene.strokes, scene.pointer]).toEqual([card, [], null]);
   expect(sceneAt(source({}, segments), s(3))!.card).toBeUndefined();
+});
+
+describe('what is covered up', () => {
+  const cover = (start: number, end: number) => ({
+    overlays: [
+      {
+        id: 'o',
+        kind: 'cover-up',
+        takeId: 't',
+        ...range(start, end),
+        page: 'p',
+        x: 0,
+        y: 0,
+        width: 9,
+        height: 9,
+      } as const,
+    ],
+  });
+  const covered = (dressing: Partial<Dressing>, segments?: readonly Segment[]) =>
+    alwaysCovered(source(dressing, segments), 'p').length;
+  it('is never seen where the cover lies over the page for as long as it is up', () => {
+    expect(covered(cover(0, 20))).toBe(1);
+    expect(covered(cover(0, 19))).toBe(0);
+    expect(covered(cover(4, 9), [{ ...take, ...range(4, 9) }])).toBe(1);
+  });
+  it('is seen where the page is up in another take, or in place of another page', () => {
+    const swap = { id: 's', kind: 'page', takeId: 't', ...range(0, 1), page: 'q', shows: 'p' } as const;
+    expect(covered({ overlays: [...cover(0, 20).overlays, swap] })).toBe(0);
+    expect(alwaysCovered(source(cover(0, 20)), 'q')).toEqual([]);
+  });
 });

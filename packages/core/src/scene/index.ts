@@ -7,3 +7,4 @@ export * from './paint.ts';
 export { drawThing, isDark, textHeight, textLines, type FilmPicture } from './paintThings.ts';
 export { inkOn } from './colours.ts';
 export * from './filmPieces.ts';
+export * from './alwaysCovered.ts';

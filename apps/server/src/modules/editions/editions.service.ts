@@ -5,7 +5,7 @@ import type { TimeRange } from '@oakbell/core/clock';
 import { dressingOf, NO_FINISH, pieceOf, programmeOf, type EditList, type Finish } from '@oakbell/core/edits';
 import { TakeIndex } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
-import { filmPieces, type FilmFile, type ProgrammeFilm } from '@oakbell/core/scene';
+import { alwaysCovered, filmPieces, type FilmFile, type ProgrammeFilm } from '@oakbell/core/scene';
 import { createHash, randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
@@ -18,7 +18,7 @@ import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { clipKey, corePage, LessonsService, mayMake, PagesService, type LessonEntity } from '../lessons/index.ts';
 import { RATE, TakeFilmsService, TakeMaterialService, TakesService } from '../takes/index.ts';
 import { EditionEntity } from './edition.entity.ts';
-import { coarsePeaks, publishedEdits, publishedLog, takesNeeded, type Manifest } from './manifest.ts';
+import { coarsePeaks, pagesPlayed, publishedEdits, publishedLog, takesNeeded, type Manifest } from './manifest.ts';
 import { cutFilm } from './programmeFilm.ts';
 import { ProgrammeSoundService } from './programmeSound.service.ts';
 
@@ -153,10 +153,7 @@ export class EditionsService implements OnModuleInit {
   /** Cuts the films of the programme, and says which there are. */
   async #films(edition: EditionEntity, pages: readonly Page[], progress: Progress): Promise<readonly ProgrammeFilm[]> {
     const programme = programmeOf(edition.edits);
-    const takes = new Map<string, TakeIndex>();
-    for (const { takeId, card } of edition.edits.segments) {
-      if (!card && !takes.has(takeId)) takes.set(takeId, new TakeIndex(await this.material.events(takeId)));
-    }
+    const takes = await this.#takesOf(edition.edits);
     const still = new Set(pages.flatMap((page) => (page.kind === 'clip' && !page.moving ? [page.clip] : [])));
     const made: ProgrammeFilm[] = [];
     for (const film of ['camera', 'page'] as const) {
@@ -170,6 +167,14 @@ export class EditionsService implements OnModuleInit {
       made.push(film);
     }
     return made;
+  }
+
+  async #takesOf(edits: EditList): Promise<ReadonlyMap<string, TakeIndex>> {
+    const takes = new Map<string, TakeIndex>();
+    for (const { takeId, card } of edits.segments) {
+      if (!card && !takes.has(takeId)) takes.set(takeId, new TakeIndex(await this.material.events(takeId)));
+    }
+    return takes;
   }
 
   /** A film that never arrived leaves a blank: the lesson is there without it. */
@@ -209,7 +214,21 @@ export class EditionsService implements OnModuleInit {
     const playable = await this.takes.byIds(edition.edits.segments.map((one) => one.takeId));
     const earlier = new Map(playable.map((take) => [take.id, take.earlier]));
     const needed = takesNeeded(edition.edits, (id) => earlier.get(id) ?? []);
-    const pages = await this.lessons.allPagesOf(lesson.id);
+    // Of another lesson's pages only those that are played: the rest of that lesson is not part of this one.
+    const takes = await this.#takesOf(edition.edits);
+    const played = pagesPlayed(edition.edits, takes);
+    const all = await this.lessons.allPagesOf(lesson.id);
+    const source = {
+      pages: all.map(corePage),
+      programme: programmeOf(edition.edits),
+      takes,
+      dressing: dressingOf(edition.edits),
+    };
+    const pages = await Promise.all(
+      all
+        .filter((page) => page.lessonId === lesson.id || played.has(page.id))
+        .map((page) => this.pages.covered(lesson.id, page, alwaysCovered(source, page.id))),
+    );
     return {
       edition: 'oakbell.edition',
       version: 1,

@@ -1,6 +1,7 @@
 import { fromSeconds } from '@oakbell/core/clock';
 import type { EditList, Segment } from '@oakbell/core/edits';
-import { coarsePeaks, publishedEdits, publishedLog, takesNeeded } from './manifest.ts';
+import { TakeIndex } from '@oakbell/core/log';
+import { coarsePeaks, pagesPlayed, publishedEdits, publishedLog, takesNeeded } from './manifest.ts';
 
 const segment = (id: string, takeId: string, start: number, end: number): Segment => ({
   id,
@@ -38,4 +39,22 @@ it('learners get the fades of a lesson, and not the files of its maker', () => {
     ...edits,
     finish: { ...finish, music: null },
   });
+});
+
+it('the pages of a programme are those that are up in what is left of its takes', () => {
+  const turn = (seconds: number, page: string) => ({ kind: 'page', at: fromSeconds(seconds), page }) as const;
+  const takes = new Map([
+    ['t1', new TakeIndex([turn(0, 'p1'), turn(1.5, 'p2'), turn(2.5, 'cut')])],
+    ['t2', new TakeIndex([turn(0, 'p3'), turn(1, 'cut')])],
+  ]);
+  const swap = {
+    id: 'o',
+    kind: 'page',
+    takeId: 't1',
+    start: fromSeconds(1),
+    end: fromSeconds(2),
+    page: 'p1',
+    shows: 'p4',
+  } as const;
+  expect([...pagesPlayed({ ...edits, overlays: [swap] }, takes)]).toEqual(['p1', 'p2', 'p3', 'p4']);
 });

@@ -1,5 +1,5 @@
 import type { EditList, StrokeChange } from '@oakbell/core/edits';
-import { readEarlier } from '@oakbell/core/log';
+import { readEarlier, type TakeIndex } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
 import type { ProgrammeFilm } from '@oakbell/core/scene';
 
@@ -35,6 +35,18 @@ export interface ManifestTake {
 export function takesNeeded(edits: EditList, earlierOf: (takeId: string) => readonly string[]): readonly string[] {
   const played = edits.segments.flatMap((segment) => (segment.card ? [] : [segment.takeId]));
   return [...new Set(played.flatMap((id) => [...earlierOf(id).map((one) => readEarlier(one).takeId), id]))];
+}
+
+/** The pages that are up in a programme at any time, and those that are shown in place of one. */
+export function pagesPlayed(edits: EditList, takes: ReadonlyMap<string, TakeIndex>): ReadonlySet<string> {
+  const played = edits.segments.flatMap(({ takeId, start, end }) => {
+    const take = takes.get(takeId);
+    const first = take?.pageAt(start) ?? null;
+    const turned = (take?.turns ?? []).filter(({ at }) => at >= start && at < end).map(({ page }) => page);
+    return first === null ? turned : [first, ...turned];
+  });
+  const shown = (edits.overlays ?? []).flatMap((one) => (one.kind === 'page' ? [one.shows] : []));
+  return new Set([...played, ...shown]);
 }
 
 /** An edit list as learners get it: the names of its maker's files are nobody else's. */

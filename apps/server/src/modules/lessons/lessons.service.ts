@@ -45,6 +45,12 @@ function ensureUnchanged(lesson: LessonEntity, revision: number): void {
   if (lesson.revision !== revision) throw CHANGED();
 }
 
+/** Feedback and answers stand on somebody's own pages: no part of them goes into another lesson. */
+function ensureALesson({ kind }: LessonEntity): void {
+  if (kind !== 'slides' && kind !== 'worked')
+    throw new Problem(422, 'not-a-lesson', 'Feedback and spoken answers stay with the hand-in they belong to.');
+}
+
 /** Refuses an edit list that its maker may not have, with a Problem. */
 export type EditsGuard = (lesson: LessonEntity, edits: EditList) => Promise<void>;
 
@@ -153,6 +159,7 @@ export class LessonsService {
     { at, revision, title }: { at: Micros; revision: number; title: string },
   ): Promise<LessonEntity> {
     ensureUnchanged(lesson, revision);
+    ensureALesson(lesson);
     const parts = splitLesson(lesson.edits, at, randomUUID);
     const revised = parts && revise(lesson.edits, lesson.history, parts.edit);
     if (!parts || !revised)
@@ -177,6 +184,7 @@ export class LessonsService {
     { at, range, revision }: { at: Micros; range: TimeRange | null; revision: number },
   ): Promise<LessonEntity> {
     ensureUnchanged(lesson, revision);
+    for (const one of [lesson, from]) ensureALesson(one);
     const whole = { start: 0 as Micros, end: programmeOf(from.edits).length };
     const piece = pieceOf(from.edits, range ?? whole, randomUUID);
     const edit = lengthOf(range ?? whole) > 0 ? insertPiece(lesson.edits, at, piece, randomUUID) : null;

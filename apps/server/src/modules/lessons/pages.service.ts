@@ -1,12 +1,13 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { picturesOf, readBackdrop, readThings, type Page } from '@oakbell/core/pages';
+import { PAGE_WIDTH, picturesOf, readBackdrop, readThings, type Page, type Rect } from '@oakbell/core/pages';
 import { In, Repository } from 'typeorm';
 import { notFound, Problem } from '../../platform/http/index.ts';
+import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { LessonAssetEntity, PageEntity } from './lesson.entity.ts';
-import { corePage } from './lessons.rules.ts';
+import { corePage, pictureKey } from './lessons.rules.ts';
 import { LessonsService } from './lessons.service.ts';
-import type { StoredPicture } from './imports/index.ts';
+import { storeCovered, type StoredPicture } from './imports/index.ts';
 
 interface Sized {
   readonly digest: string;
@@ -21,6 +22,7 @@ export class PagesService {
     private readonly lessons: LessonsService,
     @InjectRepository(PageEntity) private readonly pages: Repository<PageEntity>,
     @InjectRepository(LessonAssetEntity) private readonly assets: Repository<LessonAssetEntity>,
+    @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
   /** @throws Problem `bad-backdrop`, `not-a-board`, `picture-missing` */
@@ -131,6 +133,21 @@ export class PagesService {
       if (!(await this.hasPicture(lessonId, digest))) throw notFound('picture');
     }
     return this.replacePicture(lessonId, pageId, before, null);
+  }
+
+  /** A page as it is given out with places of its picture painted over, in page units; they belong to the lesson then. */
+  async covered(lessonId: string, page: PageEntity, places: readonly Rect[]): Promise<PageEntity> {
+    if (!page.picture || places.length === 0) return page;
+    const shares = places.map(({ x, y, width, height }) => ({
+      x: x / PAGE_WIDTH,
+      y: y / PAGE_WIDTH,
+      width: width / PAGE_WIDTH,
+      height: height / PAGE_WIDTH,
+    }));
+    const made = await storeCovered(this.storage, await this.storage.read(pictureKey(page.picture)), shares);
+    for (const digest of [made.picture, made.smallPicture])
+      await this.addAsset(lessonId, { digest, width: 0, height: page.height });
+    return { ...page, picture: made.picture, smallPicture: made.smallPicture };
   }
 
   async addAsset(lessonId: string, { digest, width, height }: Sized): Promise<Sized> {

@@ -7,11 +7,12 @@ import { Link } from 'react-router';
 import { LessonStage, PlayControls, usePlayerTime, usePlayerView } from '../../kits/player/index.ts';
 import { Timeline } from '../../kits/timeline/index.ts';
 import { pictureOf, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
-import { KeyHelp, type KeyLine, PageTitle, ProblemNote, useKeys, Waiting } from '../../shared/ui/index.ts';
+import { KeyHelp, PageTitle, ProblemNote, useKeys, Waiting } from '../../shared/ui/index.ts';
 import { AddMenu } from './AddMenu.tsx';
 import { CutTools } from './CutTools.tsx';
 import { joinedPeaks, keptOf, trimEdits, untrimmed } from './ends.ts';
 import { inkIn } from './inkIn.ts';
+import { KEYS } from './keys.ts';
 import { lanesOf } from './lanes.ts';
 import { OverlayFrame } from './OverlayFrame.tsx';
 import classes from './Polish.module.css';
@@ -21,29 +22,12 @@ import { Undoing } from './Undoing.tsx';
 import { useChange } from './useChange.ts';
 import { useCutting } from './useCutting.ts';
 import { useFound } from './useFound.ts';
-import { copied, usePasting } from './usePasting.ts';
+import { usePasting } from './usePasting.ts';
 import { usePlaying } from './usePlaying.ts';
 import { polishOf, segmentUnder } from './usePolish.ts';
 
 // Recording comes along only for whoever speaks over something.
 const SpeakOver = lazy(() => import('./SpeakOver.tsx').then((module) => ({ default: module.SpeakOver })));
-
-const KEYS: readonly KeyLine[] = [
-  ['Space or L', 'Play, and Space again to pause'],
-  ['K', 'Stop'],
-  ['J', 'Five seconds back'],
-  [', and .', 'A tenth of a second back and on'],
-  ['I and O', 'Mark a stretch from here, up to here; or drag with Shift'],
-  ['Delete', 'Cut what is marked'],
-  ['S', 'Split here'],
-  ['F', 'Speed what is marked up, four times'],
-  ['Ctrl+C and Ctrl+V', 'Copy what is marked; put it in at the playhead, in this lesson or another'],
-  ['+ and −', 'Look closer, wider; or turn the wheel over the timeline'],
-  ['0', 'See all of it'],
-  ['Ctrl+Z', 'Undo'],
-  ['Ctrl+Shift+Z', 'Redo'],
-  ['← and → on a handle', 'Move it by a tenth of a second; with Shift by a second'],
-];
 
 interface Props {
   readonly lesson: Lesson;
@@ -126,7 +110,6 @@ export function Desk({ lesson, takes }: Props) {
     setSelected(null);
     setPicking(null);
   };
-  const copy = () => polish.marked && copied(polish, polish.marked);
   const speak = () => setSpeaking(cutting.marked);
   const fast = () => cutting.marked && cutting.speedUp([cutting.marked], 4);
   const strokes = polish.marked ? inkIn(played.source, polish.programme, polish.marked) : [];
@@ -145,7 +128,7 @@ export function Desk({ lesson, takes }: Props) {
     s: cutting.acts.split,
     f: () => void fast(),
     Escape: letGo,
-    'Ctrl+c': () => (polish.marked ? void copy() : (false as const)),
+    'Ctrl+c': () => (polish.marked ? paste.copy() : (false as const)),
     'Ctrl+v': paste.paste,
     'Ctrl+z': () => change.mutate((now) => undo(now.edits, now.history)),
     'Ctrl+Shift+z': () => change.mutate((now) => redo(now.edits, now.history)),
@@ -217,7 +200,7 @@ export function Desk({ lesson, takes }: Props) {
                 },
                 cut: cutting.acts.cut,
                 cutWithInk: strokes.length > 0 ? cutInk : null,
-                copy: () => void copy(),
+                copy: paste.copy,
                 speak,
                 listenToMark: () => cutting.marked && listen(cutting.marked),
               }}

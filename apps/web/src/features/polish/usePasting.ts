@@ -14,23 +14,10 @@ interface Copied {
   readonly revision: number;
 }
 
-export function copied({ lesson }: Polish, range: TimeRange): void {
-  const kept: Copied = { lessonId: lesson.id, range, revision: lesson.revision };
-  localStorage.setItem(KEPT, JSON.stringify(kept));
-  listeners.forEach((tell) =>
-    tell(
-      `Copied ${timeText(lengthOf(range), { tenths: true })}. Ctrl+V puts it in at the playhead, here or in another lesson.`,
-    ),
-  );
-}
-const listeners = new Set<(words: string) => void>();
-
-/** Puts what was copied in at the playhead; says in words what came of it. */
+/** Copies what is marked, and puts what was copied in at the playhead; says in words what came of it. */
 export function usePasting(polish: Polish) {
   const queries = useQueryClient();
   const [told, setTold] = useState<string | null>(null);
-  listeners.clear();
-  listeners.add(setTold);
   const { lesson } = polish;
   const join = useMutation({
     mutationFn: ({ lessonId, range }: Copied) =>
@@ -44,6 +31,14 @@ export function usePasting(polish: Polish) {
     onError: (failure) => setTold(failure.message),
     onSettled: () => queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
   });
+  const copy = () => {
+    const { marked } = polish;
+    if (!marked) return;
+    const kept: Copied = { lessonId: lesson.id, range: marked, revision: lesson.revision };
+    localStorage.setItem(KEPT, JSON.stringify(kept));
+    const length = timeText(lengthOf(marked), { tenths: true });
+    setTold(`Copied ${length}. Ctrl+V puts it in at the playhead, here or in another lesson.`);
+  };
   const paste = () => {
     const kept = localStorage.getItem(KEPT);
     if (!kept) return setTold('Nothing was copied yet. Mark a stretch and press Ctrl+C.');
@@ -54,5 +49,5 @@ export function usePasting(polish: Polish) {
     polish.edit(insertPiece(polish.edits, polish.time, pieceOf(polish.edits, piece.range, newId), newId));
     setTold('Put in.');
   };
-  return { told, paste };
+  return { told, copy, paste };
 }

@@ -1,5 +1,5 @@
 export * from './imports.service.ts';
 export * from './upload.ts';
-export { storePlaced, storeRawPicture, type PlacedPicture, type StoredPicture } from './pictures.ts';
+export { storeCovered, storePlaced, storeRawPicture, type PlacedPicture, type StoredPicture } from './pictures.ts';
 export type { Share } from './pdf.ts';
 export { posterOf, checkMedia } from './media.ts';

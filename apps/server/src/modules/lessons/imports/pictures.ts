@@ -6,6 +6,9 @@ import type { Storage } from '../../../platform/storage/index.ts';
 import { pictureKey } from '../lessons.rules.ts';
 import { PICTURE_WIDTH, type RawPicture } from './pdf.ts';
 
+/** What is covered up is painted over with this, until the player draws the cover over it. */
+const COVER = { r: 223, g: 230, b: 225 };
+
 /** The longest side of a picture that is taken, in pixels. */
 export const LONGEST_SIDE = 12_000;
 const SMALL_WIDTH = 320;
@@ -76,6 +79,33 @@ export async function storePlaced(storage: Storage, picture: string | Buffer | S
       throw new Problem(422, 'picture-broken', 'This picture is damaged and cannot be drawn. Nothing was changed.');
     });
   return { digest: await keep(storage, data), width: info.width, height: info.height };
+}
+
+/** In shares of the picture's width. */
+export interface CoveredPlace {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Stores a page's picture with places of it painted over: what was there is not in the new one. */
+export async function storeCovered(
+  storage: Storage,
+  picture: Buffer,
+  places: readonly CoveredPlace[],
+): Promise<StoredPicture> {
+  const { width = 1, height = 1 } = await sharp(picture).metadata();
+  const painted = places.flatMap((place) => {
+    const [left, top] = [Math.max(0, Math.floor(place.x * width)), Math.max(0, Math.floor(place.y * width))];
+    const right = Math.min(width, Math.ceil((place.x + place.width) * width));
+    const foot = Math.min(height, Math.ceil((place.y + place.height) * width));
+    if (right <= left || foot <= top) return [];
+    const create = { width: right - left, height: foot - top, channels: 3, background: COVER } as const;
+    return [{ input: { create }, left, top }];
+  });
+  const covered = await sharp(picture).composite(painted).png().toBuffer();
+  return store(storage, () => sharp(covered));
 }
 
 /** Stores drawn pixels as a page. */
