@@ -160,7 +160,7 @@ export function Desk({ lesson, takes }: Props) {
               {timeText(subtractTime(kept.end, kept.start), { tenths: true })} long
             </Text>
             <Button size="compact-sm" component={Link} to={`/lessons/${lesson.id}/assign`}>
-              Publish
+              Publish and assign
             </Button>
           </Group>
           <Undoing lesson={lesson} />
@@ -223,6 +223,7 @@ export function Desk({ lesson, takes }: Props) {
           onMark={cutting.mark}
           seams={cutting.seams}
           quiet={quiet}
+          threshold={found.threshold}
           zoomPlace={zoomPlace}
           lanes={lanes}
         />

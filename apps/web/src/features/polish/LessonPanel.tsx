@@ -16,10 +16,10 @@ interface Props {
 /** What holds for the whole lesson: how it sounds, begins and ends, its chapters, its cover, and its parts. */
 export function LessonPanel({ polish, played, onGoTo }: Props) {
   const parts = [
-    ['Sound, fades and music', <SoundPart key="p" polish={polish} />],
-    ['Chapters', <ChaptersPart key="p" polish={polish} played={played} onGoTo={onGoTo} />],
-    ['Cover', <CoverPart key="p" polish={polish} />],
-    ['Split and join', <PartsPart key="p" polish={polish} />],
+    ['sound', 'Sound, fades and music', <SoundPart key="p" polish={polish} />],
+    ['chapters', 'Chapters', <ChaptersPart key="p" polish={polish} played={played} onGoTo={onGoTo} />],
+    ['cover', 'Cover', <CoverPart key="p" polish={polish} />],
+    ['parts', 'Split and join', <PartsPart key="p" polish={polish} />],
   ] as const;
   return (
     <Accordion
@@ -27,8 +27,8 @@ export function LessonPanel({ polish, played, onGoTo }: Props) {
       order={3}
       classNames={{ item: classes.part!, control: classes.opens!, content: classes.opened! }}
     >
-      {parts.map(([name, part]) => (
-        <Accordion.Item key={name} value={name}>
+      {parts.map(([id, name, part]) => (
+        <Accordion.Item key={id} value={id}>
           <Accordion.Control>{name}</Accordion.Control>
           <Accordion.Panel>{part}</Accordion.Panel>
         </Accordion.Item>

@@ -53,7 +53,16 @@ export function useFound(lesson: Lesson) {
     setLeft(next);
     localStorage.setItem(place, next.join(' '));
   };
-  return { ...found, low: lowTakes(known), thresholds: known.map((one) => one?.threshold), leave };
+  return { ...found, low: lowTakes(known), threshold: highestThreshold(known), leave };
+}
+
+/** A wave is about so much larger than its level. */
+const CREST = 1.4;
+
+/** What counts as speech in every take of the lesson, 0…1 of full scale; undefined until it is known. */
+function highestThreshold(known: readonly (Known | undefined)[]): number | undefined {
+  const levels = known.flatMap((one) => (one ? [one.threshold] : []));
+  return levels.length === 0 ? undefined : Math.min(1, CREST * 10 ** (Math.max(...levels) / 20));
 }
 
 function lowTakes(known: readonly (Known | undefined)[]): readonly LowTake[] {

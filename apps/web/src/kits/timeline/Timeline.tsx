@@ -42,6 +42,8 @@ interface Props {
   readonly seams?: readonly SeamMark[];
   /** Stretches in which nothing is said. */
   readonly quiet?: RangeSet;
+  /** Louder than this counts as speech, 0…1 of full scale. */
+  readonly threshold?: number | undefined;
   /** What lies in lanes below: takes, the camera, what is laid over. */
   readonly lanes?: readonly Lane[];
   /** One can look closer, with the wheel, two fingers, + and −; the buttons for it stand in this place. */
@@ -60,7 +62,7 @@ const SHORTEST_US = 500_000;
 /** The one time axis of the product: voice as grain, page turns as notches, ink as ticks. */
 export function Timeline(props: Props) {
   const { length, peaks, turns, ink, seen, warmth, position, onSeek, trim, hall = false, label } = props;
-  const { marked, onMark, seams = [], quiet = [], lanes = [], zoomPlace } = props;
+  const { marked, onMark, seams = [], quiet = [], lanes = [], zoomPlace, threshold } = props;
   const markFrom = useRef<number | null>(null);
   const { ref: place, width } = useElementSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -73,12 +75,13 @@ export function Timeline(props: Props) {
     drawGrain(canvas.current, {
       peaks: partOf(peaks, length, from, across),
       widthPx: width,
+      threshold,
       inkX: ink
         .filter((time) => time >= from && time <= from + across)
         .map((time) => xOf({ from, length: across, widthPx: width }, time)),
     });
     if (warmth) drawWarmth(canvas.current, warmth, width);
-  }, [peaks, ink, length, width, warmth, from, across]);
+  }, [peaks, ink, length, width, warmth, from, across, threshold]);
 
   const seekTo = (event: PointerEvent<HTMLDivElement>) => {
     if (!onSeek || (event.type === 'pointermove' && event.buttons !== 1) || zoom.isPinched()) return;

@@ -16,24 +16,33 @@ interface Grain {
   readonly peaks: Uint8Array;
   readonly widthPx: number;
   readonly inkX: readonly number[];
+  /** Louder than this counts as speech, 0…1 of full scale: drawn as a line on either side. */
+  readonly threshold?: number | undefined;
 }
 /** Columns of the voice are this far apart, in CSS pixels. */
 const COLUMN_PX = 2;
 const INK_TICK_PX = 7;
 
 /** Draws the voice as a mirrored line and the ink as ticks below it, in the colours of the canvas's style. */
-export function drawGrain(canvas: HTMLCanvasElement, { peaks, widthPx, inkX }: Grain): void {
+export function drawGrain(canvas: HTMLCanvasElement, { peaks, widthPx, inkX, threshold }: Grain): void {
   const context = open(canvas, widthPx);
   const height = canvas.clientHeight;
   const voiceHeight = height - INK_TICK_PX - 2;
   const middle = voiceHeight / 2;
   const style = getComputedStyle(canvas);
+  // The root lifts quiet speech: a voice drawn by size alone looks empty.
+  const halfOf = (share: number) => Math.max(0.75, Math.sqrt(share) * (middle - 2));
   context.fillStyle = style.getPropertyValue('--grain');
   columnPeaks(peaks, Math.ceil(widthPx / COLUMN_PX)).forEach((peak, i) => {
-    // The root lifts quiet speech: a voice drawn by size alone looks empty.
-    const half = Math.max(0.75, Math.sqrt(peak / 255) * (middle - 2));
+    const half = halfOf(peak / 255);
     context.fillRect(i * COLUMN_PX, middle - half, COLUMN_PX - 0.6, half * 2);
   });
+  if (threshold !== undefined) {
+    context.fillStyle = style.getPropertyValue('--line');
+    for (let x = 0; x < widthPx; x += 8) {
+      for (const side of [-1, 1]) context.fillRect(x, middle + side * halfOf(threshold), 4, 1);
+    }
+  }
   context.fillStyle = style.getPropertyValue('--ticks');
   for (const x of inkX) context.fillRect(Math.round(x), height - INK_TICK_PX, 1.5, INK_TICK_PX);
 }
