@@ -3,6 +3,7 @@ import { Link, useParams } from 'react-router';
 import { useLesson, useTakes } from '../../shared/api/index.ts';
 import { Empty, Waiting } from '../../shared/ui/index.ts';
 import { Desk } from './Desk.tsx';
+import classes from './Polish.module.css';
 import { Undoing } from './Undoing.tsx';
 
 /** Hears the lesson as it stands, cuts out what is too much, and lays over it what is missing. */
@@ -24,7 +25,11 @@ export function PolishStep() {
         >
           Record the lesson first; then hear it here and trim its ends.
         </Empty>
-        <Undoing lesson={lesson} />
+        {lesson.history.done.length + lesson.history.undone.length > 0 && (
+          <div className={classes.wayBack}>
+            <Undoing lesson={lesson} />
+          </div>
+        )}
       </div>
     );
   }
