@@ -7,6 +7,7 @@ import {
   momentaryLoudness,
   musicBed,
   roomTone,
+  UNDER_SPEECH_LU,
   type TakeSound,
 } from './index.ts';
 
@@ -116,7 +117,7 @@ describe('a music bed', () => {
   it('stands at its level where nobody speaks, and twelve LU or more under whoever speaks', () => {
     expect(integratedLoudness(between(14, 17), RATE)).toBeCloseTo(-24, 0);
     const voice = integratedLoudness(speech, RATE);
-    expect(Math.max(...momentaryLoudness(between(5, 12), RATE))).toBeLessThan(voice - 12);
+    expect(Math.max(...momentaryLoudness(between(5, 12), RATE))).toBeLessThan(voice - UNDER_SPEECH_LU);
     expect(bed.ducksDb).toBeGreaterThan(3);
   });
   it('comes and goes without a step, and fades with the end', () => {

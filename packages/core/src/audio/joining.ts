@@ -3,7 +3,15 @@
  * sound and pages stay together however many cuts there are.
  */
 import { toFrames, type Micros, type TimeRange } from '../clock/index.ts';
-import { overTime, playedLength, programmeOf, type EditList, type Segment } from '../edits/index.ts';
+import {
+  isPlayedAlike,
+  overTime,
+  playedLength,
+  programmeOf,
+  speedOf,
+  type EditList,
+  type Segment,
+} from '../edits/index.ts';
 import { roomTone } from './roomTone.ts';
 
 /** At a join one sound goes over into the next for so long, in microseconds: half before it, half after. */
@@ -49,16 +57,7 @@ export async function joinedSound(
 
 /** Whether the sound simply goes on from one segment to the next. */
 function goesOn(a: Segment, b: Segment): boolean {
-  return (
-    a.takeId === b.takeId &&
-    a.end === b.start &&
-    (a.speed ?? 1) === 1 &&
-    (b.speed ?? 1) === 1 &&
-    !a.card &&
-    !b.card &&
-    JSON.stringify(a.sound) === JSON.stringify(b.sound) &&
-    a.sound?.kind !== 'room'
-  );
+  return isPlayedAlike(a, b) && a.end === b.start && speedOf(a) === 1 && !a.card && a.sound?.kind !== 'room';
 }
 
 interface Source {
@@ -85,7 +84,7 @@ async function sourceOf(
     const fill = roomUnder(own, over, rate);
     return { ...voice, at: (frame) => voice.at(frame) + fill.at(frame) };
   }
-  if (segment.sound?.kind === 'room' || (segment.speed ?? 1) !== 1) {
+  if (segment.sound?.kind === 'room' || speedOf(segment) !== 1) {
     return looped(roomTone(own.samples, own.quiet, rate));
   }
   return ofTake(own, toFrames(segment.start, rate));

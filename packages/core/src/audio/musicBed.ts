@@ -8,7 +8,7 @@ import { fromMillis, toFrames } from '../clock/index.ts';
 
 /** Under speech the music is at least so far below it, in LU; it aims a little lower. */
 export const UNDER_SPEECH_LU = 12;
-const AIM_LU = 14;
+const AIM_LU = UNDER_SPEECH_LU + 2;
 /** It gives way before a word begins and comes back after the last one. */
 const GIVES_WAY_S = 0.25;
 const COMES_BACK_S = 0.9;

@@ -94,8 +94,10 @@ export interface Chapter {
   readonly at: Micros;
   readonly title: string;
 }
-/** The moment of a take that stands for the lesson, or an uploaded picture by its digest. */
-export type Cover = { readonly takeId: string; readonly at: Micros } | { readonly picture: string };
+/** The picture that stands for the lesson, by its digest: what was on stage at a moment, or one that was brought. */
+export interface Cover {
+  readonly picture: string;
+}
 
 /** What there is beside the segments. */
 export interface Dressing {

@@ -155,7 +155,6 @@ function readChapter(value: unknown): Chapter | null {
 }
 
 function readCover(value: unknown): Cover | null {
-  const { takeId, at, picture } = fieldsOf(value) ?? {};
-  if (typeof picture === 'string') return /^[0-9a-f]{64}$/.test(picture) ? { picture } : null;
-  return isName(takeId) && isTime(at) ? { takeId, at } : null;
+  const { picture } = fieldsOf(value) ?? {};
+  return typeof picture === 'string' && /^[0-9a-f]{64}$/.test(picture) ? { picture } : null;
 }

@@ -25,12 +25,17 @@ interface Written {
 export interface Stroke extends Written, StrokeManner {
   readonly pen: Pen;
   readonly points: readonly number[];
+  /** Of a piece: the stroke that the hand wrote. */
+  readonly origin?: string;
 }
 /** Text that was typed onto the page while recording. */
 export interface WrittenText extends Written {
   readonly thing: TextThing;
 }
 export type Mark = Stroke | WrittenText;
+
+/** The name under which the hand wrote a stroke, of which it may be a piece. */
+export const writtenAs = ({ id, origin }: Stroke): string => origin ?? id;
 
 export const isStroke = (mark: Mark): mark is Stroke => 'points' in mark;
 
@@ -68,7 +73,7 @@ export function pieceOf(mark: Mark, { stroke: id, from = 0, to, dx = 0, dy = 0 }
   const part = mark.points.slice(from * 4, (to ?? mark.points.length / 4) * 4);
   if (part.length === 0) return null;
   const points = part.map((value, i) => (i % 4 === 0 ? value + dx : i % 4 === 1 ? value + dy : value));
-  return { ...mark, id, points };
+  return { ...mark, id, points, origin: writtenAs(mark) };
 }
 
 /** How long after its beginning the last point of a stroke came, in ms. */

@@ -144,3 +144,32 @@ describe('what is covered up', () => {
     expect(alwaysCovered(source(cover(0, 20)), 'q')).toEqual([]);
   });
 });
+
+it('a stroke that was moved, or that an earlier take left, is still the one that was removed', () => {
+  const moved: TakeEvent = {
+    kind: 'replaced',
+    at: s(3),
+    act: 'm',
+    out: ['s1'],
+    pieces: [{ stroke: 's1-moved', of: 's1', dx: 100 }],
+  };
+  const strokes = [{ id: '1', takeId: 't', stroke: 's1' }];
+  const takes = new Map([
+    ['t', new TakeIndex([...events, moved])],
+    ['later', new TakeIndex([{ kind: 'page', at: s(0), page: 'p' }], [[...events, moved]])],
+  ]);
+  const segments = [take, { ...take, id: 'b', takeId: 'later' }];
+  const seen = (time: number, changes: Dressing['strokes']) =>
+    sceneAt({ ...source({ strokes: changes }, segments), takes }, s(time))!.strokes.map((one) => one.stroke.id);
+  expect([seen(10, []), seen(30, [])]).toEqual([
+    ['s1-moved', 's2'],
+    ['s1-moved', 's2'],
+  ]);
+  expect([seen(10, strokes), seen(30, strokes)]).toEqual([['s2'], ['s2']]);
+});
+
+it('fades lie at the ends of what is kept, where the ends are drawn out', () => {
+  const finish = { ...NO_DRESSING.finish, fadeIn: s(2), fadeOut: s(4) };
+  const drawnOut = { ...source({ finish }), kept: range(5, 15) };
+  expect([5, 6, 10, 13, 15].map((time) => sceneAt(drawnOut, s(time))!.veil ?? 0)).toEqual([1, 0.5, 0, 0.5, 1]);
+});

@@ -1,8 +1,9 @@
-import type { Micros } from '../clock/index.ts';
+import type { Micros, TimeRange } from '../clock/index.ts';
 import {
   overlaysAt,
   segmentAt,
   takeTimeIn,
+  wholeOf,
   type Card,
   type Dressing,
   type DrawnOver,
@@ -20,6 +21,7 @@ import {
   type PointerPlace,
   type Stroke,
   type TakeIndex,
+  writtenAs,
 } from '../log/index.ts';
 import { WIDE_HEIGHT, type Page, type TextThing } from '../pages/index.ts';
 import { cameraLook, type CameraLook } from './cameraLook.ts';
@@ -63,6 +65,8 @@ export interface SceneSource {
   readonly takes: ReadonlyMap<string, TakeIndex>;
   /** What is laid over; nothing when left out. */
   readonly dressing?: Dressing;
+  /** What of the programme the lesson keeps, where it is shown with its ends drawn out; all of it when left out. */
+  readonly kept?: TimeRange;
 }
 
 /** How much larger a pointer is that was made larger. */
@@ -126,7 +130,9 @@ function changedStrokes(
   }
   const named = byStroke;
   return strokes.flatMap((visible) => {
-    const change = named.get(`${takeId} ${visible.stroke.id}`);
+    const name = writtenAs(visible.stroke);
+    // What an earlier take left is changed by what was said of that take.
+    const change = visible.stroke.at < 0 ? changes.find((one) => one.stroke === name) : named.get(`${takeId} ${name}`);
     if (!change) return [visible];
     return change.colour === undefined ? [] : [{ ...visible, stroke: inColour(visible.stroke, change.colour) }];
   });
@@ -140,11 +146,11 @@ function inColour(stroke: Stroke, colour: string): Stroke {
   return known;
 }
 
-/** Fades at both ends of the programme. */
-function veiled(scene: Scene, { programme, dressing }: SceneSource, time: Micros): Scene {
+/** Fades at both ends of what is kept. */
+function veiled(scene: Scene, { programme, dressing, kept }: SceneSource, time: Micros): Scene {
   const { fadeIn = 0, fadeOut = 0 } = dressing?.finish ?? {};
-  const left = programme.length - time;
-  const veil = Math.max(fadeIn > 0 ? 1 - time / fadeIn : 0, fadeOut > 0 ? 1 - left / fadeOut : 0);
+  const { start, end } = kept ?? wholeOf(programme);
+  const veil = Math.max(fadeIn > 0 ? 1 - (time - start) / fadeIn : 0, fadeOut > 0 ? 1 - (end - time) / fadeOut : 0);
   return veil > 0 ? { ...scene, veil: Math.min(1, veil) } : scene;
 }
 

@@ -5,7 +5,7 @@ import type { TimeRange } from '@oakbell/core/clock';
 import { dressingOf, NO_FINISH, pieceOf, programmeOf, type EditList, type Finish } from '@oakbell/core/edits';
 import { TakeIndex } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
-import { alwaysCovered, filmPieces, type FilmFile, type ProgrammeFilm } from '@oakbell/core/scene';
+import { alwaysCovered, filmPieces, type FilmFile, type ProgrammeFilm, type SceneSource } from '@oakbell/core/scene';
 import { createHash, randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
@@ -36,6 +36,13 @@ export type Audience = (personId: string, lessonId: string) => Promise<boolean>;
 
 type EditionFile = 'manifest.json.gz' | 'voice.webm' | 'voice.m4a' | `${ProgrammeFilm}.mp4`;
 export const editionKey = (id: string, name: EditionFile): string => `editions/${id}/${name}`;
+
+/** What a manifest is made from, beside what is stored. */
+interface Made {
+  readonly takes: ReadonlyMap<string, TakeIndex>;
+  readonly peaks: Uint8Array;
+  readonly films: readonly ProgrammeFilm[];
+}
 
 @Injectable()
 export class EditionsService implements OnModuleInit {
@@ -133,12 +140,13 @@ export class EditionsService implements OnModuleInit {
     const edition = await this.editions.findOneByOrFail({ id });
     try {
       const pages = (await this.lessons.allPagesOf(edition.lessonId)).map(corePage);
-      const films = await this.#films(edition, pages, (share) => progress(share * FILM_SHARE));
+      const takes = await this.#takesOf(edition.edits);
+      const films = await this.#films(edition, { pages, takes }, (share) => progress(share * FILM_SHARE));
       const voice = await this.#voice(edition, pages, (share) =>
         progress(films.length > 0 ? FILM_SHARE + share * (1 - FILM_SHARE) : share),
       );
       await this.storage.put(editionKey(id, 'voice.webm'), voice.file);
-      const manifest = JSON.stringify(await this.#manifest(edition, voice.peaks, films));
+      const manifest = JSON.stringify(await this.#manifest(edition, { takes, peaks: voice.peaks, films }));
       await this.storage.put(editionKey(id, 'manifest.json.gz'), await promisify(gzip)(manifest));
       const digest = createHash('sha256').update(manifest).digest('hex');
       await this.editions.update({ id }, { state: 'ready', manifest: digest, lufs: voice.lufs });
@@ -151,9 +159,12 @@ export class EditionsService implements OnModuleInit {
   }
 
   /** Cuts the films of the programme, and says which there are. */
-  async #films(edition: EditionEntity, pages: readonly Page[], progress: Progress): Promise<readonly ProgrammeFilm[]> {
+  async #films(
+    edition: EditionEntity,
+    { pages, takes }: Pick<SceneSource, 'pages' | 'takes'>,
+    progress: Progress,
+  ): Promise<readonly ProgrammeFilm[]> {
     const programme = programmeOf(edition.edits);
-    const takes = await this.#takesOf(edition.edits);
     const still = new Set(pages.flatMap((page) => (page.kind === 'clip' && !page.moving ? [page.clip] : [])));
     const made: ProgrammeFilm[] = [];
     for (const film of ['camera', 'page'] as const) {
@@ -209,13 +220,12 @@ export class EditionsService implements OnModuleInit {
     return encodeVoice((await this.sound.render(edits, pages)).samples, 'webm', VOICE_KILOBITS);
   }
 
-  async #manifest(edition: EditionEntity, peaks: Uint8Array, films: readonly ProgrammeFilm[]): Promise<Manifest> {
+  async #manifest(edition: EditionEntity, { takes, peaks, films }: Made): Promise<Manifest> {
     const lesson = (await this.lessons.one(edition.lessonId))!;
     const playable = await this.takes.byIds(edition.edits.segments.map((one) => one.takeId));
     const earlier = new Map(playable.map((take) => [take.id, take.earlier]));
     const needed = takesNeeded(edition.edits, (id) => earlier.get(id) ?? []);
     // Of another lesson's pages only those that are played: the rest of that lesson is not part of this one.
-    const takes = await this.#takesOf(edition.edits);
     const played = pagesPlayed(edition.edits, takes);
     const all = await this.lessons.allPagesOf(lesson.id);
     const source = {

@@ -59,7 +59,7 @@ export class LessonsController {
         const pages = await this.lessons.pagesOf(id);
         const { length } = programmeOf(edits);
         const shown = pages.find((page) => page.smallPicture !== null)?.smallPicture ?? null;
-        const cover = edits.cover && 'picture' in edits.cover ? edits.cover.picture : shown;
+        const cover = edits.cover?.picture ?? shown;
         return {
           id,
           kind,

@@ -168,12 +168,17 @@ export class LessonsService {
         'nothing-to-split',
         'There is nothing on one side of this place. Go to where the second lesson is to begin.',
       );
-    // The first part is saved before the second is made: what fails on the way leaves the whole lesson as it was.
-    await this.#store(lesson, revision, revised.edits, revised.history);
+    // The second lesson is made before the first is cut: what fails on the way leaves the whole lesson as it was.
     const { kind, ownerId, goal, targetMs, unitId } = lesson;
     const made = await this.add({ kind, ownerId, title, goal, targetMs, unitId });
     const change = { edits: parts.rest, sources: [...new Set([lesson.id, ...lesson.sources])] };
     await this.lessons.update({ id: made.id }, change);
+    try {
+      await this.#store(lesson, revision, revised.edits, revised.history);
+    } catch (failure) {
+      await this.remove(made.id);
+      throw failure;
+    }
     return { ...made, ...change };
   }
 

@@ -1,4 +1,4 @@
-import { Inject, Injectable } from '@nestjs/common';
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { PAGE_WIDTH, picturesOf, readBackdrop, readThings, type Page, type Rect } from '@oakbell/core/pages';
 import { In, Repository } from 'typeorm';
@@ -17,13 +17,21 @@ interface Sized {
 
 /** What is on a page: backdrop, placed things, its picture; and copies of whole pages. */
 @Injectable()
-export class PagesService {
+export class PagesService implements OnModuleInit {
   constructor(
     private readonly lessons: LessonsService,
     @InjectRepository(PageEntity) private readonly pages: Repository<PageEntity>,
     @InjectRepository(LessonAssetEntity) private readonly assets: Repository<LessonAssetEntity>,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
+
+  onModuleInit(): void {
+    // A lesson is heard with files that were brought to it, and no others: nobody publishes a file by naming it.
+    this.lessons.guard(async ({ id }, { finish }) => {
+      if (finish?.music && !(await this.hasClip(id, finish.music.clip)))
+        throw new Problem(422, 'music-missing', 'This music was not brought to the lesson. The lesson is as it was.');
+    });
+  }
 
   /** @throws Problem `bad-backdrop`, `not-a-board`, `picture-missing` */
   async setBackdrop(lessonId: string, pageId: string, value: unknown): Promise<PageEntity> {

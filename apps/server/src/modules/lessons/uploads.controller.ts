@@ -18,6 +18,7 @@ import type { Request, Response } from 'express';
 import { Problem } from '../../platform/http/index.ts';
 import { JobDto, jobDto } from '../../platform/jobs/index.ts';
 import { By, For, type Person } from '../../platform/sessions/index.ts';
+import { probe } from '../../platform/sound/index.ts';
 import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { ReceiveFiles, storePlaced, withFiles, type UploadedFile } from './imports/index.ts';
 import { storeClip } from './imports/media.ts';
@@ -126,6 +127,8 @@ export class UploadsController {
       await this.lessons.ownOne(person, id);
       const kept: SoundFileDto[] = [];
       for (const { path, originalname } of received) {
+        if (!(await probe(path))?.hasSound)
+          throw new Problem(422, 'no-sound', `“${originalname}” holds no sound that can be read. Choose another file.`);
         const { clip, lengthMs } = await storeClip(this.storage, path, originalname);
         await this.pages.addAsset(id, { digest: clip, width: 0, height: 0 });
         kept.push({ clip, name: originalname.slice(0, 200), lengthMs });

@@ -1,9 +1,9 @@
 import { Button, Group, Stack, Text, TextInput } from '@mantine/core';
 import { timeText } from '@oakbell/core/clock';
-import { setChapters, type ChapterMark } from '@oakbell/core/edits';
+import { chaptersOf, programmeOf, setChapters, type ChapterMark } from '@oakbell/core/edits';
 import { IconArrowMerge, IconClockPin } from '@tabler/icons-react';
 import { useState } from 'react';
-import type { PlayableLesson } from '../../kits/player/index.ts';
+import { turnsOf, type PlayableLesson } from '../../kits/player/index.ts';
 import { IconAction } from '../../shared/ui/index.ts';
 import classes from './Polish.module.css';
 import type { Polish } from './usePolish.ts';
@@ -16,8 +16,12 @@ interface Props {
 
 /** The chapters: from page turns to begin with; renamed, moved to the playhead, merged, added. */
 export function ChaptersPart({ polish, played, onGoTo }: Props) {
-  const { chapters } = played;
-  const set = (marks: readonly ChapterMark[]) => polish.edit(setChapters(polish.edits, polish.programme, marks));
+  const turns = turnsOf(polish.programme, played.source.takes).map(({ at, page }) => ({
+    at,
+    title: played.pages.find((one) => one.page.id === page)?.name ?? '',
+  }));
+  const chapters = chaptersOf(polish.edits, polish.programme, turns);
+  const set = (marks: readonly ChapterMark[]) => polish.edit((now) => setChapters(now, programmeOf(now), marks));
   const hasHere = chapters.some((one) => Math.abs(one.at - polish.time) < 500_000);
   return (
     <Stack gap="xs">

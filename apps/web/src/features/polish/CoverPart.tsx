@@ -1,4 +1,5 @@
 import { Button, FileButton, Group, Stack, Text } from '@mantine/core';
+import { dressingOf, type Cover } from '@oakbell/core/edits';
 import { useState } from 'react';
 import { pictureOf, sendFiles } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
@@ -26,13 +27,14 @@ export function CoverPart({ polish }: { readonly polish: Polish }) {
   const [failure, setFailure] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
   const { cover } = polish.dressing;
+  const set = (to: Cover | null) => polish.edit((now) => ({ op: 'cover', from: dressingOf(now).cover, to }));
   const bring = async (file: File | null) => {
     if (!file) return;
     setFailure(null);
     setBusy(true);
     try {
       const [made] = await sendFiles<{ digest: string }[]>('POST', `/api/lessons/${polish.lesson.id}/assets`, [file]);
-      if (made) polish.edit({ op: 'cover', from: cover, to: { picture: made.digest } });
+      if (made) set({ picture: made.digest });
     } catch (problem) {
       setFailure(problem);
     } finally {
@@ -41,7 +43,7 @@ export function CoverPart({ polish }: { readonly polish: Polish }) {
   };
   return (
     <Stack gap="xs">
-      {cover && 'picture' in cover && (
+      {cover && (
         <img className={classes.cover} src={pictureOf(polish.lesson.id)(cover.picture)} alt="The cover as it is now" />
       )}
       <Group gap="xs">
@@ -56,7 +58,7 @@ export function CoverPart({ polish }: { readonly polish: Polish }) {
           )}
         </FileButton>
         {cover && (
-          <Button size="sm" variant="default" onClick={() => polish.edit({ op: 'cover', from: cover, to: null })}>
+          <Button size="sm" variant="default" onClick={() => set(null)}>
             Take it away
           </Button>
         )}

@@ -43,7 +43,7 @@ export function Desk({ lesson, takes }: Props) {
   const [dragged, setDragged] = useState<TimeRange | null>(null);
   const [selected, setSelected] = useState<string | null>(null);
   const [picking, setPicking] = useState<{ readonly picked: PickedStroke | null } | null>(null);
-  const [speaking, setSpeaking] = useState<TimeRange | null>(null);
+  const [speaking, setSpeaking] = useState<{ readonly range: TimeRange; readonly onTimeline: TimeRange } | null>(null);
   const [snaps, setSnaps] = useState(true);
   /** What is being listened to, shown on the timeline; it is not marked, so the list it came from stays. */
   const [heard, setHeard] = useState<TimeRange | null>(null);
@@ -61,6 +61,7 @@ export function Desk({ lesson, takes }: Props) {
   const polish = polishOf({ lesson, change, time, marked: cutting.marked, offset });
   const paste = usePasting(polish);
   const { mutate } = change;
+  const { mark } = cutting;
   const lanes = useMemo(
     () =>
       lanesOf({
@@ -69,9 +70,10 @@ export function Desk({ lesson, takes }: Props) {
         offset,
         selected,
         onSelect: setSelected,
+        onMark: mark,
         onChange: (to) => mutate((now) => revise(now.edits, now.history, layOver(now.edits, to))),
       }),
-    [lesson.edits, played.source, offset, selected, mutate],
+    [lesson.edits, played.source, offset, selected, mutate, mark],
   );
   const scene = sceneAt(played.source, time);
   const onAxis = ({ start, end }: TimeRange): TimeRange => ({
@@ -110,7 +112,8 @@ export function Desk({ lesson, takes }: Props) {
     setSelected(null);
     setPicking(null);
   };
-  const speak = () => setSpeaking(cutting.marked);
+  const speak = () =>
+    polish.marked && cutting.marked && setSpeaking({ range: polish.marked, onTimeline: cutting.marked });
   const fast = () => cutting.marked && cutting.speedUp([cutting.marked], 4);
   const strokes = polish.marked ? inkIn(played.source, polish.programme, polish.marked) : [];
   const cutInk = () => cutting.cut((range) => cutWithInk(lesson.edits, range, strokes, () => crypto.randomUUID()));
@@ -136,7 +139,7 @@ export function Desk({ lesson, takes }: Props) {
   useKeys(speaking ? {} : keys);
   const pick = (place: { readonly x: number; readonly y: number }) => {
     const segment = segmentUnder(polish.programme, polish.time);
-    if (scene && segment) setPicking({ picked: strokeAt(scene, segment.takeId, place) });
+    if (scene && segment) setPicking({ picked: strokeAt(scene, played.source, segment.takeId, place) });
   };
   return (
     <div className={classes.hall}>
@@ -171,8 +174,7 @@ export function Desk({ lesson, takes }: Props) {
             <Suspense fallback={<Waiting what="Opening the microphone" />}>
               <SpeakOver
                 polish={polish}
-                range={polish.marked ?? speaking}
-                onTimeline={speaking}
+                {...speaking}
                 player={player}
                 onDone={() => {
                   setSpeaking(null);

@@ -33,5 +33,5 @@ export function PolishStep() {
       </div>
     );
   }
-  return <Desk lesson={lesson} takes={takes.data} />;
+  return <Desk key={id} lesson={lesson} takes={takes.data} />;
 }

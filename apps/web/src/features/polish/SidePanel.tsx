@@ -1,11 +1,12 @@
 import { Tabs, Text } from '@mantine/core';
 import type { Micros, TimeRange } from '@oakbell/core/clock';
-import type { Card, Overlay, Segment } from '@oakbell/core/edits';
+import type { Overlay, Segment } from '@oakbell/core/edits';
 import type { PlayableLesson } from '../../kits/player/index.ts';
+import { CardPanel, type CardSegment } from './CardPanel.tsx';
 import { LowTakes, QuietList, WritingList } from './FoundLists.tsx';
 import { LessonPanel } from './LessonPanel.tsx';
 import { MarkedPanel } from './MarkedPanel.tsx';
-import { CardPanel, OverlayPanel } from './SelectedPanel.tsx';
+import { OverlayPanel } from './OverlayPanel.tsx';
 import { StrokePanel, type PickedStroke } from './StrokePanel.tsx';
 import type { LowTake } from './useFound.ts';
 import type { Polish } from './usePolish.ts';
@@ -42,8 +43,7 @@ export function SidePanel({ polish, played, overlay, card, picking, found, acts 
   if (picking)
     return <StrokePanel key={picking.picked?.stroke.id} polish={polish} picked={picking.picked} onDone={acts.done} />;
   if (overlay) return <OverlayPanel key={overlay.id} polish={polish} overlay={overlay} onDone={acts.done} />;
-  if (card?.card)
-    return <CardPanel key={card.id} polish={polish} segment={card as Segment & { card: Card }} onDone={acts.done} />;
+  if (card?.card) return <CardPanel key={card.id} polish={polish} segment={card as CardSegment} onDone={acts.done} />;
   if (polish.marked && polish.marked.end > polish.marked.start) {
     return (
       <MarkedPanel

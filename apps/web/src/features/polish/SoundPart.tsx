@@ -1,6 +1,6 @@
 import { Button, FileButton, Group, NumberInput, Slider, Stack, Switch, Text } from '@mantine/core';
 import { fromSeconds, toSeconds } from '@oakbell/core/clock';
-import type { Finish } from '@oakbell/core/edits';
+import { dressingOf, type Finish } from '@oakbell/core/edits';
 import { useEffect, useRef, useState } from 'react';
 import { sendFiles } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
@@ -20,7 +20,11 @@ export function SoundPart({ polish }: { readonly polish: Polish }) {
   const { finish } = polish.dressing;
   const [sending, setSending] = useState<number | null>(null);
   const [failure, setFailure] = useState<unknown>(null);
-  const set = (part: Partial<Finish>) => polish.edit({ op: 'finish', from: finish, to: { ...finish, ...part } });
+  const set = (part: Partial<Finish>) =>
+    polish.edit((now) => {
+      const from = dressingOf(now).finish;
+      return { op: 'finish', from, to: { ...from, ...part } };
+    });
   const bring = async (file: File | null) => {
     if (!file) return;
     setFailure(null);

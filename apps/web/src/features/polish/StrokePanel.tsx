@@ -1,8 +1,8 @@
 import { Button, ColorInput, Group, Stack, Text, Title } from '@mantine/core';
 import { changeStroke } from '@oakbell/core/edits';
 import { strokeHit } from '@oakbell/core/ink';
-import { FIRST_PENS, type Stroke } from '@oakbell/core/log';
-import type { Scene } from '@oakbell/core/scene';
+import { FIRST_PENS, writtenAs, type Stroke, type TakeIndex } from '@oakbell/core/log';
+import type { Scene, SceneSource } from '@oakbell/core/scene';
 import type { Polish } from './usePolish.ts';
 
 /** So near to a stroke a press means it, in page units. */
@@ -16,12 +16,21 @@ export interface PickedStroke {
 /** The uppermost stroke at a place of the view, as the scene shows it; null where there is none. */
 export function strokeAt(
   scene: Scene,
+  source: SceneSource,
   takeId: string,
   place: { readonly x: number; readonly y: number },
 ): PickedStroke | null {
   const at = { x: place.x, y: place.y + scene.top };
   const hit = scene.strokes.findLast(({ stroke }) => strokeHit(stroke.points, at, stroke.pen.width / 2 + REACH));
-  return hit ? { takeId, stroke: hit.stroke } : null;
+  return hit ? { takeId: takeOf(hit.stroke, source, takeId), stroke: hit.stroke } : null;
+}
+
+/** The take in which a stroke was written: an earlier one than that which is played, where it was there already. */
+function takeOf(stroke: Stroke, { takes }: SceneSource, played: string): string {
+  if (stroke.at >= 0) return played;
+  const wrote = (take: TakeIndex) =>
+    take.finalStrokes(stroke.page).some((one) => one.at >= 0 && writtenAs(one) === writtenAs(stroke));
+  return [...takes].find(([, take]) => wrote(take))?.[0] ?? played;
 }
 
 /** Gives a stroke another colour, or removes it, wherever it is seen. */
@@ -35,7 +44,7 @@ export function StrokePanel({
   readonly onDone: () => void;
 }) {
   const change = (colour?: string) =>
-    picked && polish.edit((now) => changeStroke(now, picked.takeId, picked.stroke.id, colour));
+    picked && polish.edit((now) => changeStroke(now, picked.takeId, writtenAs(picked.stroke), colour));
   return (
     <section aria-label="A stroke">
       <Stack gap="sm">

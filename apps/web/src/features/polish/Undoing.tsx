@@ -4,6 +4,7 @@ import { programmeOf, redo, undo, type Edit, type Revised } from '@oakbell/core/
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import type { Lesson } from '../../shared/api/index.ts';
 import { clockText, IconAction } from '../../shared/ui/index.ts';
+import { useMemo } from 'react';
 import { editInWords } from './editWords.ts';
 import { useChange } from './useChange.ts';
 
@@ -16,7 +17,7 @@ export function Undoing({ lesson }: { readonly lesson: Lesson }) {
   const { done, undone } = lesson.history;
   const last: Edit | undefined = done.at(-1);
   const newest = done.slice(-LISTED).toReversed();
-  const lengths = lengthsBefore(lesson, newest.length);
+  const lengths = useMemo(() => lengthsBefore(lesson), [lesson]);
   return (
     <div>
       <Group gap={4} wrap="nowrap">
@@ -73,7 +74,8 @@ export function Undoing({ lesson }: { readonly lesson: Lesson }) {
 }
 
 /** How long the lesson was before each of the newest changes, the newest first. */
-function lengthsBefore(lesson: Lesson, count: number): readonly string[] {
+function lengthsBefore(lesson: Lesson): readonly string[] {
+  const count = Math.min(LISTED, lesson.history.done.length);
   const lengths: string[] = [];
   let now: Revised = lesson;
   for (let i = 0; i < count; i += 1) {

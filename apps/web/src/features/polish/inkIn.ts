@@ -1,5 +1,6 @@
 import type { TimeRange } from '@oakbell/core/clock';
 import { takeStretches, type Programme } from '@oakbell/core/edits';
+import { writtenAs } from '@oakbell/core/log';
 import type { SceneSource } from '@oakbell/core/scene';
 
 /** The strokes that were begun within a stretch of the lesson. */
@@ -12,7 +13,7 @@ export function inkIn(
     pages.flatMap((page) =>
       (takes.get(takeId)?.strokesAt(page.id, end) ?? [])
         .filter((stroke) => stroke.at >= start && stroke.at < end)
-        .map((stroke) => ({ takeId, stroke: stroke.id })),
+        .map((stroke) => ({ takeId, stroke: writtenAs(stroke) })),
     ),
   );
 }

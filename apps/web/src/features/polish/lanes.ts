@@ -1,4 +1,4 @@
-import { lengthOf, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { type Micros, type TimeRange } from '@oakbell/core/clock';
 import {
   dressingOf,
   playedLength,
@@ -19,11 +19,13 @@ interface Setting {
   readonly offset: Micros;
   readonly selected: string | null;
   readonly onSelect: (id: string) => void;
+  /** A part of a take is marked: to be cut, copied, or played otherwise. */
+  readonly onMark: (range: TimeRange) => void;
   readonly onChange: (overlay: Overlay) => void;
 }
 
 /** The lanes under the voice: takes and cards, the camera where there is one, and what is laid over. */
-export function lanesOf({ edits, source, offset, selected, onSelect, onChange }: Setting): readonly Lane[] {
+export function lanesOf({ edits, source, offset, selected, onSelect, onMark, onChange }: Setting): readonly Lane[] {
   const programme = programmeOf(edits);
   const moved = ({ start, end }: TimeRange): TimeRange => ({
     start: (start + offset) as Micros,
@@ -51,7 +53,7 @@ export function lanesOf({ edits, source, offset, selected, onSelect, onChange }:
       ...(sound?.kind === 'over' ? ['spoken over'] : []),
     ];
     const label = [`Take ${numbers.get(segment.takeId)}`, ...how].join(', ');
-    return { id, ...range, label, look: how.length > 0 ? 'striped' : 'plain' };
+    return { id, ...range, label, look: how.length > 0 ? 'striped' : 'plain', onSelect: () => onMark(range) };
   });
   const camera = filmPieces('camera', source).map(({ start, end }, i): LaneBar => ({
     id: `camera-${i}`,
@@ -91,5 +93,5 @@ export function stretchedTo(
   const by = (change: number) => Math.round(change * speed);
   const start = Math.max(0, overlay.start + by(to.start - was.start)) as Micros;
   const end = (overlay.end + by(to.end - was.end)) as Micros;
-  return end > start && lengthOf({ start, end }) > 0 ? { ...overlay, start, end } : null;
+  return end > start ? { ...overlay, start, end } : null;
 }

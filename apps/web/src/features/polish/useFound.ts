@@ -1,5 +1,5 @@
 import { fromMillis, lengthOf, micros, type TimeRange } from '@oakbell/core/clock';
-import { heardStretches, programmeOf, takesOf, takeTimeAt, type EditList } from '@oakbell/core/edits';
+import { heardStretches, programmeOf, takeTimeAt, type EditList } from '@oakbell/core/edits';
 import { useQueries } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { call, client, type Api, type Lesson } from '../../shared/api/index.ts';
@@ -24,7 +24,10 @@ export interface LowTake {
 /** What was found in a lesson and neither taken up nor left, in programme time. What is left is kept here. */
 export function useFound(lesson: Lesson) {
   const { edits } = lesson;
-  const ids = useMemo(() => [...new Set(edits.segments.flatMap(takesOf))], [edits]);
+  const ids = useMemo(
+    () => [...new Set(edits.segments.flatMap(({ takeId, card }) => (card ? [] : [takeId])))],
+    [edits],
+  );
   const known = useQueries({
     queries: ids.map((id) => ({
       queryKey: ['take-analysis', id],

@@ -2,6 +2,7 @@ import { clampTime, ZERO, type Micros } from '@oakbell/core/clock';
 import { dressingOf, programmeOf, type EditList, type Programme } from '@oakbell/core/edits';
 import { useEffect, useMemo, useRef } from 'react';
 import { playableLesson, SegmentPlayer, takeFilms } from '../../kits/player/index.ts';
+import { keptOf } from './ends.ts';
 import { corePage, pictureOf, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
 
 /** A save takes so long at most, as a rule, in ms. */
@@ -26,6 +27,7 @@ export function usePlaying(lesson: Lesson, whole: Programme, takes: readonly Tak
           small: page.smallPicture && pictureOf(lesson.id)(page.smallPicture),
         })),
         takes,
+        kept: keptOf(lesson.edits, whole),
       }),
     // The programme is another object with each trim, and the same one as long as its segments are.
     // eslint-disable-next-line react-hooks/exhaustive-deps

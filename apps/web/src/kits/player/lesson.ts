@@ -1,4 +1,4 @@
-import { micros, type Micros } from '@oakbell/core/clock';
+import { micros, type Micros, type TimeRange } from '@oakbell/core/clock';
 import {
   chaptersOf,
   dressingOf,
@@ -41,10 +41,12 @@ interface RawLesson {
   readonly edits: EditList;
   readonly pages: readonly { readonly page: Page; readonly small: string | null }[];
   readonly takes: readonly RawTake[];
+  /** What of it is kept, where its ends are drawn out. */
+  readonly kept?: TimeRange;
 }
 
 /** Reads the logs and lays everything out on the programme's axis. Pages that are never up are left out of the strip. */
-export function playableLesson({ edits, pages, takes }: RawLesson): PlayableLesson {
+export function playableLesson({ edits, pages, takes, kept }: RawLesson): PlayableLesson {
   const index = new Map(takes.map((take) => [take.id, indexOf(take, takes)]));
   const programme = programmeOf(edits);
   const named = pages.map((one, i) => ({ ...one, name: `Page ${i + 1}` }));
@@ -55,7 +57,13 @@ export function playableLesson({ edits, pages, takes }: RawLesson): PlayableLess
   const shown = new Set(turns.map((turn) => turn.page));
   return {
     programme,
-    source: { pages: pages.map((one) => one.page), programme, takes: index, dressing: dressingOf(edits) },
+    source: {
+      pages: pages.map((one) => one.page),
+      programme,
+      takes: index,
+      dressing: dressingOf(edits),
+      ...(kept ? { kept } : {}),
+    },
     pages: named.filter((one) => shown.has(one.page.id)),
     turns,
     hasChapters: (edits.chapters ?? null) !== null,

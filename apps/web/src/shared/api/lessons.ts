@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import type { EditList, History } from '@oakbell/core/edits';
 import { BLANK, readBackdrop, readThings, type Page } from '@oakbell/core/pages';
 import { call, client, type Api } from './client.ts';
@@ -78,7 +78,7 @@ export function useTakes(lessonId: string, revision: number) {
   return useQuery({
     queryKey: ['takes', lessonId, revision],
     // An edit hardly ever brings a take: what is there stays on screen meanwhile.
-    placeholderData: keepPreviousData,
+    placeholderData: (before, query) => (query?.queryKey[1] === lessonId ? before : undefined),
     queryFn: async (): Promise<readonly TakeMaterial[]> => {
       const takes = await call(client.GET('/api/lessons/{id}/takes', { params: { path: { id: lessonId } } }));
       return Promise.all(

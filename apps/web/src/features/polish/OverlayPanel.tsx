@@ -1,34 +1,15 @@
-import {
-  Button,
-  ColorInput,
-  Group,
-  NativeSelect,
-  NumberInput,
-  Stack,
-  Text,
-  Textarea,
-  TextInput,
-  Title,
-} from '@mantine/core';
-import { fromSeconds, lengthOf, timeText, toSeconds, type TimeRange } from '@oakbell/core/clock';
-import {
-  CARD_GROUNDS,
-  layOver,
-  takeAway,
-  type Card,
-  type DrawnOver,
-  type Overlay,
-  type Segment,
-} from '@oakbell/core/edits';
+import { Button, ColorInput, Group, NativeSelect, NumberInput, Textarea } from '@mantine/core';
+import { fromSeconds, toSeconds } from '@oakbell/core/clock';
+import { layOver, takeAway, type DrawnOver, type Overlay } from '@oakbell/core/edits';
 import { useState } from 'react';
 import { overlayName } from './editWords.ts';
+import { Hint, Panel, upper } from './Panel.tsx';
 import type { Polish } from './usePolish.ts';
 
 interface Props {
   readonly polish: Polish;
   readonly onDone: () => void;
 }
-const upper = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** What is selected, with everything that can be changed of it. Each change is saved as it is made. */
 export function OverlayPanel({ polish, overlay, onDone }: Props & { readonly overlay: Overlay }) {
@@ -153,96 +134,3 @@ function DrawnFields({
     </>
   );
 }
-
-/** The words, the ground and the length of a title card. */
-export function CardPanel({
-  polish,
-  segment,
-  onDone,
-}: Props & { readonly segment: Segment & { readonly card: Card } }) {
-  const { card } = segment;
-  const [words, setWords] = useState({ title: card.title, line: card.line });
-  const index = polish.edits.segments.findIndex((one) => one.id === segment.id);
-  const set = (part: Partial<Card>) =>
-    polish.edit({ op: 'play', from: segment, to: { ...segment, card: { ...card, ...part } } });
-  const keep = () => (words.title !== card.title || words.line !== card.line) && set(words);
-  return (
-    <Panel
-      title="Title card"
-      range={segment}
-      onDone={onDone}
-      onRemove={() => {
-        polish.edit({ op: 'remove', index, segment });
-        onDone();
-      }}
-    >
-      <TextInput
-        label="Title"
-        maxLength={200}
-        value={words.title}
-        onChange={(event) => setWords({ ...words, title: event.currentTarget.value })}
-        onBlur={keep}
-      />
-      <TextInput
-        label="Line under it"
-        maxLength={200}
-        value={words.line}
-        onChange={(event) => setWords({ ...words, line: event.currentTarget.value })}
-        onBlur={keep}
-      />
-      <NativeSelect
-        label="Ground"
-        value={card.ground}
-        data={CARD_GROUNDS.map((one) => ({ value: one, label: upper(one) }))}
-        onChange={(event) => set({ ground: event.currentTarget.value as Card['ground'] })}
-      />
-      <NumberInput
-        label="Seconds"
-        min={1}
-        max={30}
-        step={1}
-        value={toSeconds(lengthOf(segment))}
-        onChange={(value) => {
-          const end = fromSeconds(Math.max(1, Math.min(30, Number(value) || 4)));
-          if (end !== segment.end)
-            polish.edit({ op: 'trim', segment: segment.id, from: rangeOf(segment), to: { start: segment.start, end } });
-        }}
-      />
-    </Panel>
-  );
-}
-const rangeOf = ({ start, end }: TimeRange): TimeRange => ({ start, end });
-
-interface PanelProps {
-  readonly title: string;
-  readonly range: TimeRange;
-  readonly onDone: () => void;
-  readonly onRemove: () => void;
-  readonly children: React.ReactNode;
-}
-function Panel({ title, range, onDone, onRemove, children }: PanelProps) {
-  return (
-    <section aria-label={title}>
-      <Stack gap="sm">
-        <Group justify="space-between">
-          <Title order={2} size="h4">
-            {title}
-          </Title>
-          <Text size="sm" className="ob-time">
-            {timeText(lengthOf(range), { tenths: true })}
-          </Text>
-        </Group>
-        {children}
-        <Group gap="xs">
-          <Button size="sm" onClick={onDone}>
-            Done
-          </Button>
-          <Button size="sm" variant="default" onClick={onRemove}>
-            Take it away
-          </Button>
-        </Group>
-      </Stack>
-    </section>
-  );
-}
-const Hint = ({ children }: { readonly children: string }) => <Text size="sm">{children}</Text>;
