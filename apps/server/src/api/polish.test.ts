@@ -128,6 +128,13 @@ it(
     const from = { fadeIn: 0, fadeOut: 0, noise: false, levelling: false, music: null };
     const to = { ...from, fadeOut: 1e6, music: { clip, name, lufs: -26 } };
     now = revise(now.edits, now.history, { op: 'finish', from, to } as never)!;
+    const music = { ...to.music, clip: '0'.repeat(64) };
+    const foreign = { ...now, edits: { ...now.edits, finish: { ...to, music } } };
+    const refused = await teacher
+      .put(`/api/lessons/${lesson.id}/edits`)
+      .send({ revision: lesson.revision, ...foreign })
+      .expect(422);
+    expect(refused.body).toMatchObject({ code: 'music-missing' });
     await teacher
       .put(`/api/lessons/${lesson.id}/edits`)
       .send({ revision: lesson.revision, ...now })

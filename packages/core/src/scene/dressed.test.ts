@@ -160,7 +160,9 @@ it('a stroke that was moved, or that an earlier take left, is still the one that
   ]);
   const segments = [take, { ...take, id: 'b', takeId: 'later' }];
   const seen = (time: number, changes: Dressing['strokes']) =>
-    sceneAt({ ...source({ strokes: changes }, segments), takes }, s(time))!.strokes.map((one) => one.stroke.id);
+    sceneAt({ ...source({ strokes: changes }, segments), takes }, s(time))!
+      .strokes.map((one) => one.stroke.id)
+      .sort();
   expect([seen(10, []), seen(30, [])]).toEqual([
     ['s1-moved', 's2'],
     ['s1-moved', 's2'],
