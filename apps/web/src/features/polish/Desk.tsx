@@ -2,7 +2,7 @@ import { Button, Group, Text } from '@mantine/core';
 import { micros, subtractTime, timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { cutWithInk, layOver, redo, revise, undo, type Revised } from '@oakbell/core/edits';
 import { sceneAt } from '@oakbell/core/scene';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { LessonStage, PlayControls, usePlayerTime, usePlayerView } from '../../kits/player/index.ts';
 import { Timeline } from '../../kits/timeline/index.ts';
@@ -105,6 +105,7 @@ export function Desk({ lesson, takes }: Props) {
     if (player.time >= kept.end || player.time < kept.start) player.seek(kept.start);
     player.toggle();
   };
+  const scrub = useCallback((to: Micros) => player.scrub(to), [player]);
   const frame = (by: number) => player.scrub(micros(Math.max(kept.start, Math.min(kept.end, player.time + by))));
   const letGo = () => {
     cutting.mark(null);
@@ -219,7 +220,7 @@ export function Desk({ lesson, takes }: Props) {
           turns={played.turns}
           ink={played.ink}
           position={time}
-          onSeek={(to) => player.scrub(to)}
+          onSeek={scrub}
           trim={{ kept, onChange: setDragged }}
           marked={cutting.marked ?? heard}
           onMark={cutting.mark}

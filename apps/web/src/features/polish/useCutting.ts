@@ -13,7 +13,7 @@ import {
   type Edit,
   type Seam,
 } from '@oakbell/core/edits';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { SeamMark } from '../../kits/timeline/index.ts';
 import type { Lesson } from '../../shared/api/index.ts';
 import type { CutActs } from './CutTools.tsx';
@@ -73,11 +73,22 @@ export function useCutting({ lesson, peaks, offset, now, change, standAt, snaps 
     save(cutStretches(edits, cuts, newId, 'shorten'));
     mark(null);
   };
-  const seams = seamsOf(edits).map((seam): SeamMark => {
-    const at = (seam.at + offset) as Micros;
-    const label = seamWords(seam, at);
-    return seam.left === null ? { at, label } : { at, label, onOpen: () => save(putBack(edits, seam)) };
-  });
+  const { mutate } = change;
+  const seams = useMemo(
+    () =>
+      seamsOf(edits).map((seam): SeamMark => {
+        const at = (seam.at + offset) as Micros;
+        const label = seamWords(seam, at);
+        if (seam.left === null) return { at, label };
+        const open = (before: Lesson) => {
+          // A seam is a place in this list and in no other.
+          const edit = before.edits === edits ? putBack(edits, seam) : null;
+          return edit && revise(before.edits, before.history, edit);
+        };
+        return { at, label, onOpen: () => mutate(open) };
+      }),
+    [edits, offset, mutate],
+  );
   const speedUp = (stretches: readonly TimeRange[], speed: number) => {
     save(playAllAt(edits, stretches.map(rangeInLesson), { speed, sound: { kind: 'room' } }, newId));
     mark(null);

@@ -1,3 +1,5 @@
-export { Timeline, type PageTurn, type SeamMark } from './Timeline.tsx';
+export { Timeline } from './Timeline.tsx';
+export type { PageTurn } from './Notches.tsx';
+export type { SeamMark } from './Seams.tsx';
 export { SeenBar } from './SeenBar.tsx';
 export type { Lane, LaneBar } from './LaneRow.tsx';
