@@ -45,10 +45,12 @@ async function jest(report) {
 }
 
 async function browser(report) {
-  const world = await startWorld({ name: 'test-browser', fresh: true, quiet: true, demo: true });
+  const more = { OAKBELL_COMPANION_IDLE_S: '20' };
+  const world = await startWorld({ name: 'test-browser', fresh: true, quiet: true, demo: true, second: true, more });
   try {
     const env = {
       OAKBELL_URL: world.url,
+      OAKBELL_SECOND_URL: world.secondUrl,
       OAKBELL_FOLDER: world.folder,
       OAKBELL_PIDS: `${world.http.child.pid} ${world.database.child.pid}`,
       PLAYWRIGHT_JSON_OUTPUT_NAME: report,

@@ -4,7 +4,7 @@ import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { connect, createServer } from 'node:net';
 import { join } from 'node:path';
 import { run } from './run.mjs';
-import { Plain } from './say.mjs';
+import { Plain, say } from './say.mjs';
 
 const HOST = '127.0.0.1';
 
@@ -133,6 +133,50 @@ export async function startRedis(folder) {
   const process_ = held(child);
   await until(() => answers(port), child, 'Redis', log);
   return { port, stop: process_.stop, child };
+}
+
+/** A process that ends by itself is started again after so long, in ms; one that cannot stay up is given up. */
+const AGAIN_MS = 500;
+const SHORT_LIFE_MS = 5000;
+const MOST_SHORT_LIVES = 5;
+
+/**
+ * Starts one of our own processes and starts it again whenever it ends by itself. `ended` resolves when it is stopped,
+ * or given up because it ended soon after its start again and again.
+ * @param {() => Promise<boolean>} isReady
+ * @param {(pid: number) => Promise<void>} note told of each process
+ */
+export async function keepNode(entry, env, log, isReady, what, note) {
+  let [stopped, short] = [false, 0];
+  let now = await startNode(entry, env, log, isReady, what);
+  await note(now.child.pid);
+  let giveUp = () => undefined;
+  const ended = new Promise((resolve) => (giveUp = resolve));
+  const watch = async (begun) => {
+    await now.ended;
+    short = Date.now() - begun < SHORT_LIFE_MS ? short + 1 : 0;
+    if (stopped || short >= MOST_SHORT_LIVES) return giveUp();
+    say(`${what} ended and is started again.`);
+    await pause(AGAIN_MS);
+    if (stopped) return giveUp();
+    const since = Date.now();
+    now = await startNode(entry, env, log, isReady, what).catch(() => now);
+    await note(now.child.pid);
+    void watch(since);
+  };
+  void watch(Date.now());
+  return {
+    /** The process as it is now: another one after each start. */
+    get child() {
+      return now.child;
+    },
+    ended,
+    async stop() {
+      stopped = true;
+      await now.stop();
+      giveUp();
+    },
+  };
 }
 
 /** Starts one of our own processes; its log goes to a file. @param {() => Promise<boolean>} isReady */

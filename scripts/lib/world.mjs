@@ -1,17 +1,20 @@
-import { rm } from 'node:fs/promises';
+import { createHash, randomBytes } from 'node:crypto';
+import { readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { lock } from './lock.mjs';
 import { node, ROOT } from './run.mjs';
-import { freePort, isFree, startMariaDb, startNode, startRedis } from './services.mjs';
+import { freePort, isFree, keepNode, startMariaDb, startRedis } from './services.mjs';
 import { Plain, say } from './say.mjs';
 
 const SERVER = join(ROOT, 'apps/server/dist');
 
 /**
  * Starts a whole Oak Bell in `.oakbell/<name>`: database, queue, HTTP process and job process.
- * @param {{ name: string, port?: number, fresh?: boolean, demo?: boolean, quiet?: boolean, processes?: boolean }} how
+ * `second` starts another HTTP process at another port, `more` sets further variables of the processes.
+ * @param {{ name: string, port?: number, fresh?: boolean, demo?: boolean, quiet?: boolean, processes?: boolean, second?: boolean, more?: Record<string, string> }} how
  */
-export async function startWorld({ name, port, fresh = false, demo = false, quiet = false, processes = true }) {
+export async function startWorld({ name, port, fresh = false, demo = false, quiet = false, processes = true, second = false, more = {} }) {
   const folder = join(ROOT, '.oakbell', name);
   const tell = quiet ? () => undefined : say;
   if (port !== undefined && !(await isFree(port))) {
@@ -34,9 +37,12 @@ export async function startWorld({ name, port, fresh = false, demo = false, quie
       OAKBELL_DATABASE_URL: `mysql://root@127.0.0.1:${database.port}/oakbell`,
       OAKBELL_REDIS_URL: `redis://127.0.0.1:${queue.port}`,
       OAKBELL_STORAGE: join(folder, 'media'),
+      OAKBELL_WORK: join(tmpdir(), `oakbell-work-${createHash('sha256').update(folder).digest('hex').slice(0, 12)}`),
+      OAKBELL_SECRET: await secretIn(folder),
       OAKBELL_WEB: join(ROOT, 'apps/web/dist'),
       OAKBELL_PORT: `${port ?? (await freePort())}`,
       OAKBELL_LOG: process.env.OAKBELL_LOG ?? 'info',
+      ...more,
       ...(demo ? { OAKBELL_DEMO: join(ROOT, 'demo/world') } : {}),
     };
     tell('Bringing the database up to date …');
@@ -44,7 +50,7 @@ export async function startWorld({ name, port, fresh = false, demo = false, quie
     await node([join(SERVER, 'migrate.js')], env);
     const url = `http://127.0.0.1:${env.OAKBELL_PORT}`;
     const world = { url, env, folder, stop, database, http: null, jobs: null };
-    if (processes) await startProcesses(world, held, stops, tell);
+    if (processes) await startProcesses(world, held, stops, tell, second);
     if (demo) {
       tell('Looking after the demo world …');
       await node([join(SERVER, 'demo/index.js')], env);
@@ -56,23 +62,35 @@ export async function startWorld({ name, port, fresh = false, demo = false, quie
   }
 }
 
-async function startProcesses(world, held, stops, tell) {
-  const { url, env, folder } = world;
+async function startProcesses(world, held, stops, tell, second) {
+  const { env, folder } = world;
   tell('Starting the HTTP process and the job process …');
-  const isReady = () =>
+  const isReadyAt = (url) => () =>
     fetch(`${url}/health/ready`).then(
       (answer) => answer.ok,
       () => false,
     );
-  world.jobs = await startNode(
-    join(SERVER, 'worker.js'),
-    env,
-    join(folder, 'jobs.log'),
-    async () => true,
-    'The job process',
-  );
-  stops.push(() => world.jobs.stop());
-  world.http = await startNode(join(SERVER, 'main.js'), env, join(folder, 'http.log'), isReady, 'The HTTP process');
-  stops.push(() => world.http.stop());
-  for (const { child } of [world.jobs, world.http]) await held.note(child.pid);
+  const keep = async (what, file, log, env, isReady) => {
+    const kept = await keepNode(join(SERVER, file), env, join(folder, log), isReady, what, held.note);
+    stops.push(() => kept.stop());
+    return kept;
+  };
+  world.jobs = await keep('The job process', 'worker.js', 'jobs.log', env, async () => true);
+  world.http = await keep('The HTTP process', 'main.js', 'http.log', env, isReadyAt(world.url));
+  if (!second) return;
+  // The same house by another door: what is said at one is heard at the other.
+  const port = `${await freePort()}`;
+  world.secondUrl = `http://127.0.0.1:${port}`;
+  const there = { ...env, OAKBELL_PORT: port };
+  world.second = await keep('The second HTTP process', 'main.js', 'http-2.log', there, isReadyAt(world.secondUrl));
+}
+
+/** What signs the addresses of media: made once for a world, and kept with it. */
+async function secretIn(folder) {
+  const file = join(folder, 'secret');
+  const there = await readFile(file, 'utf8').catch(() => '');
+  if (there) return there;
+  const made = randomBytes(32).toString('base64url');
+  await writeFile(file, made, { mode: 0o600 });
+  return made;
 }

@@ -1,10 +1,12 @@
 import { Module } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
+import { AccessModule, MayGuard } from './modules/access/index.ts';
 import { AssignmentsModule } from './modules/assignments/index.ts';
 import { ClassesModule } from './modules/classes/index.ts';
 import { CompanionsModule } from './modules/companions/index.ts';
 import { CoursesModule } from './modules/courses/index.ts';
 import { EditionsModule } from './modules/editions/index.ts';
+import { JobRoutesModule } from './modules/jobs/index.ts';
 import { LessonsModule } from './modules/lessons/index.ts';
 import { MarkingModule } from './modules/marking/index.ts';
 import { PeopleModule } from './modules/people/index.ts';
@@ -15,8 +17,10 @@ import { WatchingModule } from './modules/watching/index.ts';
 import { ConfigModule } from './platform/config/index.ts';
 import { DatabaseModule } from './platform/database/index.ts';
 import { HealthModule } from './platform/health/index.ts';
-import { ProblemFilter, SameSiteGuard, validation } from './platform/http/index.ts';
+import { ProblemFilter, RateGuard, SameSiteGuard, validation } from './platform/http/index.ts';
 import { JobsModule } from './platform/jobs/index.ts';
+import { QuotasModule } from './platform/quotas/index.ts';
+import { RedisModule } from './platform/redis/index.ts';
 import { RightsGuard, SessionsModule } from './platform/sessions/index.ts';
 import { StorageModule } from './platform/storage/index.ts';
 
@@ -25,10 +29,14 @@ import { StorageModule } from './platform/storage/index.ts';
   imports: [
     ConfigModule,
     DatabaseModule,
+    RedisModule,
     SessionsModule,
     StorageModule,
+    QuotasModule,
     JobsModule,
+    AccessModule,
     HealthModule,
+    JobRoutesModule,
     PeopleModule,
     ClassesModule,
     LessonsModule,
@@ -47,6 +55,8 @@ import { StorageModule } from './platform/storage/index.ts';
     { provide: APP_PIPE, useFactory: validation },
     { provide: APP_GUARD, useClass: SameSiteGuard },
     { provide: APP_GUARD, useClass: RightsGuard },
+    { provide: APP_GUARD, useClass: RateGuard },
+    { provide: APP_GUARD, useClass: MayGuard },
   ],
 })
 export class AppModule {}

@@ -7,6 +7,7 @@ import { AppModule } from './app.module.ts';
 process.env['OAKBELL_DATABASE_URL'] ??= 'mysql://none@127.0.0.1/none';
 process.env['OAKBELL_REDIS_URL'] ??= 'redis://127.0.0.1';
 process.env['OAKBELL_STORAGE'] ??= '/none';
+process.env['OAKBELL_SECRET'] ??= 'nothing is signed while describing';
 const app = await NestFactory.create(AppModule, { preview: true, logger: false });
 const described = new DocumentBuilder().setTitle('Oak Bell').setVersion('1').build();
 const document = SwaggerModule.createDocument(app, described, {

@@ -1,10 +1,12 @@
 import type { NestExpressApplication } from '@nestjs/platform-express';
+import { WsAdapter } from '@nestjs/platform-ws';
 import cookieParser from 'cookie-parser';
 import express from 'express';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Config } from './platform/config/index.ts';
+import { LARGEST_JSON, listenForErrors, shallowBodies } from './platform/http/index.ts';
 
 /** The largest part of a recording, in bytes: about two seconds are usual. */
 const LARGEST_PART = '4mb';
@@ -12,6 +14,8 @@ const SECONDS_IN_A_YEAR = 31_536_000;
 
 /** What stands between the network and the controllers. */
 export function prepareHttp(app: NestExpressApplication, config: Config): void {
+  listenForErrors(app.getHttpServer());
+  app.useWebSocketAdapter(new WsAdapter(app));
   app.set('trust proxy', 'loopback');
   app.disable('x-powered-by');
   app.use(
@@ -37,7 +41,9 @@ export function prepareHttp(app: NestExpressApplication, config: Config): void {
     }),
   );
   app.use(cookieParser());
+  app.useBodyParser('json', { limit: LARGEST_JSON });
   app.use('/api/takes', express.raw({ type: 'application/octet-stream', limit: LARGEST_PART }));
+  app.use('/api', shallowBodies);
   if (config.web) serveWeb(app, config.web);
 }
 

@@ -4,8 +4,8 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import { Logger } from 'nestjs-pino';
 import { prepareHttp } from './http.ts';
 import { LoggedAppModule } from './loggedApp.module.ts';
-import { CompanionSocket } from './modules/companions/index.ts';
 import { CONFIG, ConfigError, readConfig, type Config } from './platform/config/index.ts';
+import { endOnFault } from './platform/process/index.ts';
 
 /** The HTTP process. */
 async function serve(): Promise<void> {
@@ -14,8 +14,8 @@ async function serve(): Promise<void> {
   app.useLogger(app.get(Logger));
   const config = app.get<Config>(CONFIG);
   prepareHttp(app, config);
+  endOnFault(app, (failure) => app.get(Logger).error({ err: failure }, 'process'));
   app.enableShutdownHooks();
-  app.get(CompanionSocket).attach(app.getHttpServer());
   await app.listen(config.port, config.host);
 }
 

@@ -4,12 +4,14 @@ import { Logger } from 'nestjs-pino';
 import { LoggedAppModule } from './loggedApp.module.ts';
 import { ConfigError, readConfig } from './platform/config/index.ts';
 import { JobRunner } from './platform/jobs/index.ts';
+import { endOnFault } from './platform/process/index.ts';
 
 /** The job process: the same modules, no routes. */
 async function work(): Promise<void> {
   readConfig(process.env);
   const app = await NestFactory.createApplicationContext(LoggedAppModule, { bufferLogs: true });
   app.useLogger(app.get(Logger));
+  endOnFault(app, (failure) => app.get(Logger).error({ err: failure }, 'process'));
   app.enableShutdownHooks();
   await app.get(JobRunner).start();
 }

@@ -1,12 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import { cp, mkdtemp, readFile, rm } from 'node:fs/promises';
+import { cp, mkdtemp, readFile, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { AssignmentsService, type AssignmentEntity } from '../modules/assignments/index.ts';
 import { ClassesService } from '../modules/classes/index.ts';
 import { CoursesService } from '../modules/courses/index.ts';
 import { EditionsService, type EditionEntity } from '../modules/editions/index.ts';
-import { cuesOfText, IMPORT, ImportsService, LessonsService, type LessonEntity } from '../modules/lessons/index.ts';
+import { cuesOfText, FileChecks, IMPORT, ImportsService, LessonsService, type LessonEntity } from '../modules/lessons/index.ts';
 import { MarkingService } from '../modules/marking/index.ts';
 import { PeopleService } from '../modules/people/index.ts';
 import { SubmissionsService } from '../modules/submissions/index.ts';
@@ -33,6 +33,7 @@ export class DemoLoader {
     private readonly lessons: LessonsService,
     private readonly courses: CoursesService,
     private readonly imports: ImportsService,
+    private readonly checks: FileChecks,
     private readonly takes: TakesService,
     private readonly editions: EditionsService,
     private readonly assignments: AssignmentsService,
@@ -82,7 +83,9 @@ export class DemoLoader {
     const lesson = await this.lessons.add({ ownerId, kind, title, goal, unitId: this.#units.get(unit) ?? null });
     for (let i = 0; i < boards; i += 1) await this.lessons.addBoard(lesson.id);
     if (pdf) {
-      const checked = await this.imports.check([{ path: join(folder, pdf), originalname: pdf }]);
+      const path = join(folder, pdf);
+      const brought = { personId: ownerId, subjectId: lesson.id };
+      const checked = await this.checks.bring([{ path, originalname: pdf, size: (await stat(path)).size }], brought);
       await this.imports.begin({ lessonId: lesson.id, ownerId, as: 'slide' }, checked);
       await this.#imported(lesson.id);
     }
@@ -105,7 +108,7 @@ export class DemoLoader {
   async #assign(world: World, ownerId: string): Promise<void> {
     const owner = { id: ownerId, role: 'teacher' } as const;
     for (const key of new Set(world.assignments.map((one) => one.lesson)))
-      await this.editions.publish(this.#lessons.get(key)!);
+      await this.editions.publish(ownerId, this.#lessons.get(key)!);
     for (const { key, lesson, class: className, dueInHours, ...terms } of world.assignments) {
       const dueAt = new Date(Date.now() + dueInHours * HOUR_MS);
       dueAt.setMinutes(0, 0, 0);
@@ -156,7 +159,7 @@ export class DemoLoader {
       const at = new Date(Date.now() - hoursAgo * HOUR_MS);
       if (file) await cp(join(folder, file), join(copies, file));
       const handed = file
-        ? { files: [{ path: join(copies, file), originalname: fileName ?? file }] }
+        ? { files: [{ path: join(copies, file), originalname: fileName ?? file, size: (await stat(join(copies, file))).size }] }
         : { text: text ?? '' };
       const submission = await this.submissions.handIn(person, this.#assignments.get(assignment)!, handed, at);
       await this.#imported((await this.lessons.forSubmission(submission.id))!.id);
@@ -171,7 +174,7 @@ export class DemoLoader {
     const lesson = (await this.lessons.forSubmission(submission.id))!;
     await this.#addTake(folder, lesson.id, ownerId, feedback.take);
     await this.marking.save(assignment, submission.id, feedback);
-    await this.marking.handBack(assignment, submission);
+    await this.marking.handBack(ownerId, assignment, submission);
     await this.#playShares(learnerId, await this.#ready(lesson.id), [[0, 1]], feedback.heardHoursAgo);
   }
 

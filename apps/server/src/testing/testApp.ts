@@ -1,13 +1,15 @@
 import { Test } from '@nestjs/testing';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { randomUUID } from 'node:crypto';
-import { createServer, type Server } from 'node:http';
+import type { Server } from 'node:http';
+import { rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { createConnection } from 'mysql2/promise';
 import supertest from 'supertest';
 import { DataSource } from 'typeorm';
 import { AppModule } from '../app.module.ts';
 import { prepareHttp } from '../http.ts';
-import { CompanionSocket } from '../modules/companions/index.ts';
 import { ClassesService } from '../modules/classes/index.ts';
 import { PeopleService } from '../modules/people/index.ts';
 import { CONFIG, type Config } from '../platform/config/index.ts';
@@ -35,22 +37,22 @@ export async function startTestApp(): Promise<TestApp> {
   process.env['OAKBELL_DATABASE_URL'] = url.href;
   process.env['OAKBELL_STORAGE'] = `${process.env['OAKBELL_STORAGE']}/${name}`;
   process.env['OAKBELL_QUEUE'] = name;
+  process.env['OAKBELL_WORK'] = join(tmpdir(), `oakbell-${name}`);
   const module = await Test.createTestingModule({ imports: [AppModule] }).compile();
   const app = module.createNestApplication<NestExpressApplication>({ logger: false });
   prepareHttp(app, { ...app.get<Config>(CONFIG), web: '' });
   await app.get(DataSource).runMigrations();
-  await app.init();
+  await app.listen(0, '127.0.0.1');
   await app.get(JobRunner).start();
-  const http = createServer(app.getHttpAdapter().getInstance() as Parameters<typeof createServer>[1]);
-  const detach = app.get(CompanionSocket).attach(http);
+  const http = app.getHttpServer() as Server;
   const signedIn = async (person: string) => {
     const agent = supertest.agent(http);
     await agent.post('/api/session').send({ name: person, password: PASSWORD }).expect(200);
     return agent;
   };
   const close = async () => {
-    detach();
     await app.close();
+    await rm(join(tmpdir(), `oakbell-${name}`), { recursive: true, force: true });
     await admin.query(`DROP DATABASE ${name}`);
     await admin.end();
   };

@@ -1,9 +1,9 @@
 import { Shell } from './Shell.tsx';
 
-const PLACES = [
+export const LEARNER_PLACES = [
   { to: '/desk', name: 'On my desk' },
   { to: '/desk?list=finished', name: 'Finished' },
   { to: '/desk?list=feedback', name: 'Feedback' },
 ];
 
-export const LearnerShell = () => <Shell role="learner" places={PLACES} />;
+export const LearnerShell = () => <Shell role="learner" places={LEARNER_PLACES} />;

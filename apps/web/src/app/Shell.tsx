@@ -1,4 +1,4 @@
-import { Button, Text } from '@mantine/core';
+import { Button } from '@mantine/core';
 import type { ReactNode } from 'react';
 import { Link, Navigate, Outlet, useLocation } from 'react-router';
 import { useSession, useSignOut, type Api } from '../shared/api/index.ts';
@@ -23,7 +23,8 @@ export function Shell({
   places,
   note,
 }: {
-  readonly role: Api['PersonDto']['role'];
+  /** Null for places of everybody. */
+  readonly role: Api['PersonDto']['role'] | null;
   readonly places: readonly Place[];
   readonly note?: ReactNode;
 }) {
@@ -32,14 +33,15 @@ export function Shell({
   const { pathname, search } = useLocation();
   if (person === undefined) return <Waiting what="Opening" />;
   if (person === null) return <Navigate to={`/sign-in?to=${encodeURIComponent(pathname + search)}`} replace />;
-  if (person.role !== role) return <Navigate to={HOME[person.role]} replace />;
+  if (person.mustChangePassword) return <Navigate to="/first-password" replace />;
+  if (role !== null && person.role !== role) return <Navigate to={HOME[person.role]} replace />;
   return (
     <div className={classes.shell}>
       <a href="#main" className="ob-skip">
         Skip to the page
       </a>
       <header className={classes.bar}>
-        <Link to={HOME[role]} className={classes.mark}>
+        <Link to={HOME[person.role]} className={classes.mark}>
           <img src="/mark.svg" alt="" width={26} height={26} />
           <span>Oak Bell</span>
         </Link>
@@ -55,9 +57,9 @@ export function Shell({
             </Link>
           ))}
         </nav>
-        <Text size="sm" className={classes.who}>
+        <Link to="/account" className={classes.who} title="Your account: password, and where you are signed in">
           {person.name}
-        </Text>
+        </Link>
         <Button variant="subtle" color="oak" size="compact-sm" onClick={() => void signOut()}>
           Sign out
         </Button>

@@ -72,6 +72,19 @@ export const router = createBrowserRouter([
         path: '/companion',
         ...lazy(async () => ({ Component: (await import('../features/companion/index.ts')).CompanionPage })),
       },
+      {
+        path: '/first-password',
+        ...lazy(async () => ({ Component: (await import('../features/account/index.ts')).FirstPasswordPage })),
+      },
+      {
+        ...lazy(async () => ({ Component: (await import('./AccountShell.tsx')).AccountShell })),
+        children: [
+          {
+            path: 'account',
+            ...lazy(async () => ({ Component: (await import('../features/account/index.ts')).AccountPage })),
+          },
+        ],
+      },
       { Component: LearnerShell, children: learner },
       { ...lazy(async () => ({ Component: (await import('./TeacherShell.tsx')).TeacherShell })), children: teacher },
       {

@@ -8,3 +8,4 @@ export * from './silentWriting.ts';
 export * from './pens.ts';
 export * from './analysis.ts';
 export * from './films.ts';
+export * from './playedLog.ts';

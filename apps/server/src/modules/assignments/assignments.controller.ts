@@ -1,7 +1,8 @@
 import { Body, Controller, Get, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Flag, Id, Text, When, Whole } from '../../platform/http/index.ts';
-import { By, For, type Person } from '../../platform/sessions/index.ts';
+import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
+import { May } from '../access/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import type { AssignmentEntity } from './assignment.entity.ts';
@@ -51,36 +52,40 @@ export class AssignmentsController {
 
   @Post('assignments')
   @For('teacher')
+  @May('give', 'lesson', { body: 'lessonId' })
+  @May('teach', 'class', { body: 'classId' })
   @ApiCreatedResponse({ type: AssignmentDto })
-  async add(@By() person: Person, @Body() body: NewAssignmentDto): Promise<AssignmentDto> {
+  async add(@By() person: SignedIn, @Body() body: NewAssignmentDto): Promise<AssignmentDto> {
     const { lessonId, classId } = body;
     return this.#dto(await this.assignments.add(person, { lessonId, classId, ...termsOf(body) }));
   }
 
   @Get('assignments/:id')
   @For('teacher')
+  @May('teach', 'assignment')
   @ApiOkResponse({ type: AssignmentDto })
-  async one(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<AssignmentDto> {
-    return this.#dto(await this.assignments.taughtOne(person, id));
+  async one(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<AssignmentDto> {
+    return this.#dto(await this.assignments.get(id));
   }
 
   @Put('assignments/:id')
   @For('teacher')
+  @May('teach', 'assignment')
   @ApiOkResponse({ type: AssignmentDto })
   async change(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: AssignmentTermsDto,
   ): Promise<AssignmentDto> {
-    await this.assignments.change(await this.assignments.taughtOne(person, id), termsOf(body));
-    return this.#dto(await this.assignments.taughtOne(person, id));
+    await this.assignments.change(await this.assignments.get(id), termsOf(body));
+    return this.#dto(await this.assignments.get(id));
   }
 
   @Get('lessons/:id/assignments')
   @For('teacher')
+  @May('make', 'lesson')
   @ApiOkResponse({ type: [AssignmentDto] })
-  async ofLesson(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<AssignmentDto[]> {
-    await this.lessons.ownOne(person, id);
+  async ofLesson(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<AssignmentDto[]> {
     return Promise.all((await this.assignments.ofLesson(id)).map((one) => this.#dto(one)));
   }
 

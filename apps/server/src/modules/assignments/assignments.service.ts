@@ -1,8 +1,8 @@
-import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
-import { ensureFor, Problem } from '../../platform/http/index.ts';
+import { notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
@@ -22,7 +22,7 @@ export interface NewAssignment {
 type Terms = Omit<NewAssignment, 'lessonId' | 'classId'>;
 
 @Injectable()
-export class AssignmentsService implements OnModuleInit {
+export class AssignmentsService {
   constructor(
     @InjectRepository(AssignmentEntity) private readonly assignments: Repository<AssignmentEntity>,
     private readonly lessons: LessonsService,
@@ -30,14 +30,8 @@ export class AssignmentsService implements OnModuleInit {
     private readonly editions: EditionsService,
   ) {}
 
-  onModuleInit(): void {
-    this.editions.admit((personId, lessonId) => this.#isGiven(personId, lessonId));
-  }
-
-  /** @throws Problem `not-found` for a lesson or class of someone else, `not-published` before the first edition */
+  /** @throws Problem `not-published` before the first edition */
   async add(person: Person, given: NewAssignment): Promise<AssignmentEntity> {
-    await this.lessons.ownOne(person, given.lessonId);
-    await this.classes.taughtBy(person.id, given.classId);
     if ((await this.editions.ofLesson(given.lessonId)).length === 0) {
       throw new Problem(409, 'not-published', 'Publish the lesson first, so that there is something to watch.');
     }
@@ -47,21 +41,11 @@ export class AssignmentsService implements OnModuleInit {
     return made;
   }
 
-  /** The assignment, for a teacher of its class. @throws Problem `not-found` */
-  async taughtOne(person: Person, id: string): Promise<AssignmentEntity> {
-    ensureFor(await this.isTaughtBy(id, person.id), 'assignment');
-    return this.assignments.findOneByOrFail({ id });
-  }
-  async isTaughtBy(id: string, personId: string): Promise<boolean> {
-    const found = await this.assignments.findOneBy({ id });
-    return found !== null && (await this.classes.has(found.classId, personId, 'teacher'));
-  }
-
-  /** The assignment, for a learner of its class. @throws Problem `not-found` */
-  async learntOne(person: Person, id: string): Promise<AssignmentEntity> {
-    const found = await this.assignments.findOneBy({ id });
-    ensureFor(found !== null && (await this.classes.has(found.classId, person.id, 'learner')), 'assignment');
-    return found!;
+  /** @throws Problem `not-found` */
+  async get(id: string): Promise<AssignmentEntity> {
+    const found = await this.one(id);
+    if (!found) throw notFound('assignment');
+    return found;
   }
 
   async one(id: string): Promise<AssignmentEntity | null> {
@@ -87,12 +71,5 @@ export class AssignmentsService implements OnModuleInit {
   /** @throws Problem `not-found` for a page of another lesson */
   async #ensureAnswerPage(lessonId: string, { answerPage }: Terms): Promise<void> {
     if (answerPage) await this.lessons.pageOf(lessonId, answerPage);
-  }
-
-  async #isGiven(personId: string, lessonId: string): Promise<boolean> {
-    for (const { classId } of await this.ofLesson(lessonId)) {
-      if (await this.classes.has(classId, personId, 'learner')) return true;
-    }
-    return false;
   }
 }

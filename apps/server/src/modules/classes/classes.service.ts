@@ -2,7 +2,8 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
-import { ensureFor } from '../../platform/http/index.ts';
+import { notFound } from '../../platform/http/index.ts';
+import { MediaService } from '../access/index.ts';
 import { MembershipEntity, SchoolClassEntity } from './class.entity.ts';
 
 @Injectable()
@@ -10,6 +11,7 @@ export class ClassesService {
   constructor(
     @InjectRepository(SchoolClassEntity) private readonly classes: Repository<SchoolClassEntity>,
     @InjectRepository(MembershipEntity) private readonly memberships: Repository<MembershipEntity>,
+    private readonly media: MediaService,
   ) {}
 
   async add(name: string, course: string): Promise<SchoolClassEntity> {
@@ -37,10 +39,17 @@ export class ClassesService {
     return this.memberships.existsBy({ classId, personId, part });
   }
 
-  /** The class, for one who teaches it. @throws Problem `not-found` */
-  async taughtBy(personId: string, classId: string): Promise<SchoolClassEntity> {
-    ensureFor(await this.has(classId, personId, 'teacher'), 'class');
-    return this.classes.findOneByOrFail({ id: classId });
+  /** @throws Problem `not-found` */
+  async get(id: string): Promise<SchoolClassEntity> {
+    const found = await this.classes.findOneBy({ id });
+    if (!found) throw notFound('class');
+    return found;
+  }
+
+  /** Somebody no longer belongs to a class. What they see of it ends with it, addresses that were given out too. */
+  async leave(classId: string, personId: string): Promise<void> {
+    await this.memberships.delete({ classId, personId });
+    await this.media.cut(`person:${personId}`);
   }
 
   async byIds(ids: readonly string[]): Promise<ReadonlyMap<string, SchoolClassEntity>> {

@@ -1,12 +1,12 @@
-import { Body, Controller, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Query, Req, Res } from '@nestjs/common';
-import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Req, Res } from '@nestjs/common';
+import { ApiCreatedResponse, ApiNoContentResponse, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
+import { CONFIG, type Config } from '../../platform/config/index.ts';
 import { notFound, Problem, Text, When } from '../../platform/http/index.ts';
-import { By, For, ForAnyone, type Person } from '../../platform/sessions/index.ts';
-import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { LessonsService, PagesService, pictureKey } from '../lessons/index.ts';
-import { MOST_COMPANIONS } from './companionCodes.ts';
-import { CompanionsService } from './companions.service.ts';
+import { By, deviceWords, For, ForAnyone, tagOf, type SignedIn } from '../../platform/sessions/index.ts';
+import { COMPANION_COOKIE, May, MediaService, Redirected, sendTo } from '../access/index.ts';
+import { PagesService, pictureKey } from '../lessons/index.ts';
+import { CompanionRooms, MOST_COMPANIONS } from './companionRooms.service.ts';
 
 export class CompanionRoomDto {
   @Text() id: string;
@@ -20,9 +20,6 @@ export class OpenCompanionRoomDto {
 }
 export class JoinCompanionDto {
   @Text({ min: 1, max: 20 }) code: string;
-}
-export class CompanionTokenDto {
-  @Text() token: string;
 }
 
 const REFUSALS = {
@@ -39,48 +36,58 @@ const REFUSALS = {
 @Controller('api')
 export class CompanionsController {
   constructor(
-    private readonly companions: CompanionsService,
-    private readonly lessons: LessonsService,
+    private readonly rooms: CompanionRooms,
     private readonly pages: PagesService,
-    @Inject(STORAGE) private readonly storage: Storage,
+    private readonly media: MediaService,
+    @Inject(CONFIG) private readonly config: Config,
   ) {}
 
   @Post('lessons/:id/companion-room')
   @For('teacher')
+  @May('make', 'lesson')
   @ApiCreatedResponse({ type: CompanionRoomDto })
   async open(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: OpenCompanionRoomDto,
   ): Promise<CompanionRoomDto> {
-    await this.lessons.ownOne(person, id);
-    const there = body.room === undefined ? null : this.companions.byId(body.room);
+    const there = body.room === undefined ? null : await this.rooms.byId(body.room);
     const isOwn = there !== null && there.ownerId === person.id && there.lessonId === id;
-    const room = isOwn ? this.companions.renew(there) : this.companions.open(id, person.id);
+    const room = isOwn ? await this.rooms.renew(there) : await this.rooms.open(id, person.id);
     return { id: room.id, code: room.code, expiresAt: new Date(room.expiresAt).toISOString() };
   }
 
+  /** Asks to join: the room's teacher has to say yes before anything is seen or written. */
   @Post('companion/join')
-  @HttpCode(200)
+  @HttpCode(204)
   @ForAnyone()
-  @ApiOkResponse({ type: CompanionTokenDto })
-  join(@Body() body: JoinCompanionDto, @Req() request: Request): CompanionTokenDto {
-    const joined = this.companions.join(body.code, request.ip ?? '');
+  @ApiNoContentResponse()
+  async join(
+    @Body() body: JoinCompanionDto,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<void> {
+    const words = deviceWords(request.headers['user-agent']);
+    const joined = await this.rooms.join(body.code, { address: request.ip ?? '', words });
     if (!joined.ok) throw REFUSALS[joined.reason];
-    return { token: joined.token };
+    // Out of reach of scripts; it goes when the browser is closed, and means nothing once the room is over.
+    response.cookie(COMPANION_COOKIE, joined.token, {
+      httpOnly: true,
+      sameSite: 'strict',
+      secure: this.config.secureCookies,
+      path: '/api',
+    });
   }
 
   @Get('companion/pictures/:digest')
   @ForAnyone()
-  @ApiOkResponse({ description: 'a picture in WebP' })
-  async picture(
-    @Param('digest') digest: string,
-    @Query('token') token: string,
-    @Req() request: Request,
-    @Res() response: Response,
-  ): Promise<void> {
-    const found = this.companions.byToken(String(token));
-    if (!found || !(await this.pages.hasPicture(found.room.lessonId, digest))) throw notFound('picture');
-    await sendFile(this.storage, request, response, { key: pictureKey(digest), type: 'image/webp', forEver: true });
+  @Redirected('a picture in WebP')
+  async picture(@Param('digest') digest: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+    const token = (request.cookies as Readonly<Record<string, string | undefined>>)[COMPANION_COOKIE] ?? '';
+    const found = await this.rooms.byToken(token);
+    const room = found?.standing === 'in' ? await this.rooms.byId(found.room) : null;
+    if (!found || !room || !(await this.pages.hasPicture(room.lessonId, digest))) throw notFound('picture');
+    const viewer = { id: `${found.room}-${found.device}`, tag: tagOf(token) };
+    sendTo(response, await this.media.address(viewer, [`lesson:${room.lessonId}`], pictureKey(digest)));
   }
 }

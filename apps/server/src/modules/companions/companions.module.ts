@@ -1,13 +1,13 @@
 import { Module } from '@nestjs/common';
 import { LessonsModule } from '../lessons/index.ts';
+import { CompanionRooms } from './companionRooms.service.ts';
 import { CompanionsController } from './companions.controller.ts';
-import { CompanionsService } from './companions.service.ts';
-import { CompanionSocket } from './companionSocket.ts';
+import { CompanionsGateway } from './companions.gateway.ts';
 
 @Module({
   imports: [LessonsModule],
   controllers: [CompanionsController],
-  providers: [CompanionsService, CompanionSocket],
-  exports: [CompanionSocket],
+  providers: [CompanionRooms, CompanionsGateway],
+  exports: [CompanionsGateway, CompanionRooms],
 })
 export class CompanionsModule {}

@@ -1,2 +1,3 @@
 export { CompanionsModule } from './companions.module.ts';
-export { COMPANION_PATH, CompanionSocket } from './companionSocket.ts';
+export { COMPANION_PATH, CompanionsGateway } from './companions.gateway.ts';
+export { CompanionRooms } from './companionRooms.service.ts';

@@ -4,7 +4,8 @@ import { readPens } from '@oakbell/core/log';
 import { namingFault } from '@oakbell/core/naming';
 import { ArrayMaxSize, IsArray, IsOptional } from 'class-validator';
 import { Id, Parts, Problem, Text } from '../../platform/http/index.ts';
-import { By, For, type Person } from '../../platform/sessions/index.ts';
+import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
+import { May } from '../access/index.ts';
 import type { PreferenceEntity, UnitEntity } from './course.entity.ts';
 import { CoursesService, type CourseWithUnits } from './courses.service.ts';
 
@@ -47,84 +48,84 @@ export class CoursesController {
   @Get('courses')
   @For('teacher')
   @ApiOkResponse({ type: [CourseDto] })
-  async mine(@By() person: Person): Promise<CourseDto[]> {
+  async mine(@By() person: SignedIn): Promise<CourseDto[]> {
     return (await this.courses.of(person.id)).map(courseDto);
   }
 
   @Post('courses')
   @For('teacher')
   @ApiCreatedResponse({ type: CourseDto })
-  async add(@By() person: Person, @Body() body: PlaceNameDto): Promise<CourseDto> {
+  async add(@By() person: SignedIn, @Body() body: PlaceNameDto): Promise<CourseDto> {
     return courseDto({ course: await this.courses.add(person.id, body.name), units: [] });
   }
 
   @Patch('courses/:id')
   @HttpCode(204)
   @For('teacher')
+  @May('own', 'course')
   @ApiNoContentResponse()
   async rename(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: PlaceNameDto,
   ): Promise<void> {
-    await this.courses.ownCourse(person, id);
     await this.courses.renameCourse(id, body.name);
   }
 
   @Delete('courses/:id')
   @HttpCode(204)
   @For('teacher')
+  @May('own', 'course')
   @ApiNoContentResponse()
-  async remove(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
-    await this.courses.ownCourse(person, id);
+  async remove(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
     await this.courses.removeCourse(id);
   }
 
   @Post('courses/:id/units')
   @For('teacher')
+  @May('own', 'course')
   @ApiCreatedResponse({ type: UnitDto })
   async addUnit(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: PlaceNameDto,
   ): Promise<UnitDto> {
-    await this.courses.ownCourse(person, id);
     return unitDto(await this.courses.addUnit(id, body.name));
   }
 
   @Patch('units/:id')
   @HttpCode(204)
   @For('teacher')
+  @May('own', 'unit')
   @ApiNoContentResponse()
   async renameUnit(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: PlaceNameDto,
   ): Promise<void> {
-    await this.courses.ownUnit(person, id);
     await this.courses.renameUnit(id, body.name);
   }
 
   @Delete('units/:id')
   @HttpCode(204)
   @For('teacher')
+  @May('own', 'unit')
   @ApiNoContentResponse()
-  async removeUnit(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
-    await this.courses.ownUnit(person, id);
+  async removeUnit(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
     await this.courses.removeUnit(id);
   }
 
   @Get('preferences')
   @For('teacher')
   @ApiOkResponse({ type: PreferencesDto })
-  async preferences(@By() person: Person): Promise<PreferencesDto> {
+  async preferences(@By() person: SignedIn): Promise<PreferencesDto> {
     return preferencesDto(await this.courses.preferencesOf(person.id));
   }
 
   @Put('preferences')
   @For('teacher')
   @ApiOkResponse({ type: PreferencesDto })
-  async setPreferences(@By() person: Person, @Body() { naming, pens }: PreferencesDto): Promise<PreferencesDto> {
+  async setPreferences(@By() person: SignedIn, @Body() { naming, pens }: PreferencesDto): Promise<PreferencesDto> {
     const fault = naming === undefined ? null : namingFault(naming);
     if (fault)
       throw new Problem(422, 'bad-naming', `The pattern has no field {${fault}}. The old pattern is still in use.`);

@@ -3,8 +3,6 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { DEFAULT_NAMING } from '@oakbell/core/naming';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
-import { ensureFor, notFound } from '../../platform/http/index.ts';
-import type { Person } from '../../platform/sessions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { CourseEntity, PreferenceEntity, UnitEntity } from './course.entity.ts';
 
@@ -38,21 +36,6 @@ export class CoursesService {
     const course = this.courses.create({ id: randomUUID(), ownerId, name, position });
     await this.courses.insert(course);
     return course;
-  }
-
-  /** @throws Problem `not-found` */
-  async ownCourse(person: Person, id: string): Promise<CourseEntity> {
-    const course = await this.courses.findOneBy({ id });
-    ensureFor(course !== null && course.ownerId === person.id, 'course');
-    return course!;
-  }
-
-  /** @throws Problem `not-found` */
-  async ownUnit(person: Person, id: string): Promise<UnitEntity> {
-    const unit = await this.units.findOneBy({ id });
-    if (!unit) throw notFound('unit');
-    await this.ownCourse(person, unit.courseId);
-    return unit;
   }
 
   async renameCourse(id: string, name: string): Promise<void> {

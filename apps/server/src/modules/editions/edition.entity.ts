@@ -18,6 +18,10 @@ export class EditionEntity {
   /** Loudness of the programme voice; null until ready, or when it is silent. */
   @Column({ type: 'float', nullable: true }) lufs: number | null;
   @Column({ type: 'boolean' }) hasAac: boolean;
+  /** The pictures and films that are part of it: what its learners are given addresses for. */
+  @Column({ type: 'json' }) files: readonly string[];
+  /** Since when nobody but its maker sees it; null when it is open. */
+  @Column({ ...moment, nullable: true }) withdrawnAt: Date | null;
   @Column('uuid') jobId: string;
   @Column(moment) createdAt: Date;
 }

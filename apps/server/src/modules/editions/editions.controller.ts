@@ -1,15 +1,15 @@
-import { Controller, Get, Inject, Param, ParseEnumPipe, ParseUUIDPipe, Post, Query, Req, Res } from '@nestjs/common';
-import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Query, Res } from '@nestjs/common';
+import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Micros } from '@oakbell/core/clock';
-import type { ProgrammeFilm } from '@oakbell/core/scene';
 import { Type } from 'class-transformer';
-import type { Request, Response } from 'express';
-import { Choice, Decimal, Id, notFound, When, Whole } from '../../platform/http/index.ts';
-import { By, For, type Person } from '../../platform/sessions/index.ts';
-import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { LessonsService, pictureKey } from '../lessons/index.ts';
+import type { Response } from 'express';
+import { Choice, Decimal, Flag, Id, Part, When, Whole } from '../../platform/http/index.ts';
+import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
+import { May, MediaDto, MediaService } from '../access/index.ts';
+import { LessonsService } from '../lessons/index.ts';
 import type { EditionEntity } from './edition.entity.ts';
-import { editionKey, EditionsService } from './editions.service.ts';
+import { filesOf } from './editions.rules.ts';
+import { EditionsService } from './editions.service.ts';
 
 export class EditionDto {
   @Id() id: string;
@@ -20,6 +20,16 @@ export class EditionDto {
   @Decimal({ min: -100, max: 10, nullable: true }) lufs: number | null;
   @Id() jobId: string;
   @When() createdAt: string;
+  /** Since when only its maker sees it; null when it is open to those it was given to. */
+  @When({ nullable: true }) withdrawnAt: string | null;
+}
+export class OpenedEditionDto {
+  @Id() id: string;
+  @Id() lessonId: string;
+  @Part(() => MediaDto) media: MediaDto;
+}
+export class WithdrawnDto {
+  @Flag() withdrawn: boolean;
 }
 
 /** Half a minute, in microseconds. */
@@ -32,11 +42,11 @@ export class ExcerptDto {
   @Choice(['on', 'off']) levelling: 'on' | 'off';
 }
 
-function editionDto({ id, lessonId, number, state, length, lufs, jobId, createdAt }: EditionEntity): EditionDto {
-  return { id, lessonId, number, state, length, lufs, jobId, createdAt: createdAt.toISOString() };
+function editionDto({ createdAt, withdrawnAt, ...edition }: EditionEntity): EditionDto {
+  const { id, lessonId, number, state, length, lufs, jobId } = edition;
+  const moments = { createdAt: createdAt.toISOString(), withdrawnAt: withdrawnAt?.toISOString() ?? null };
+  return { id, lessonId, number, state, length, lufs, jobId, ...moments };
 }
-
-const FilmEnum = { camera: 'camera', page: 'page' } as const;
 
 @ApiTags('editions')
 @Controller('api')
@@ -44,122 +54,71 @@ export class EditionsController {
   constructor(
     private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
-    @Inject(STORAGE) private readonly storage: Storage,
+    private readonly media: MediaService,
   ) {}
 
   @Post('lessons/:id/editions')
   @For('teacher')
+  @May('make', 'lesson')
   @ApiCreatedResponse({ type: EditionDto })
-  async publish(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<EditionDto> {
-    return editionDto((await this.editions.publish(await this.lessons.ownOne(person, id))).edition);
+  async publish(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<EditionDto> {
+    return editionDto((await this.editions.publish(person.id, await this.lessons.get(id))).edition);
   }
 
   @Get('lessons/:id/editions')
   @For('teacher')
+  @May('make', 'lesson')
   @ApiOkResponse({ type: [EditionDto] })
-  async ofLesson(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<EditionDto[]> {
-    await this.lessons.ownOne(person, id);
+  async ofLesson(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<EditionDto[]> {
     return (await this.editions.ofLesson(id)).map(editionDto);
   }
 
   @Get('lessons/:id/excerpt')
   @For('teacher')
+  @May('make', 'lesson')
   @ApiOkResponse({ description: 'a stretch of the lesson as it would sound when published, as Opus' })
   async excerpt(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Query() { start, end, noise, levelling }: ExcerptDto,
     @Res() response: Response,
   ): Promise<void> {
-    const lesson = await this.lessons.ownOne(person, id);
+    const lesson = await this.lessons.get(id);
     const range = { start: start as Micros, end: Math.min(end, start + LONGEST_EXCERPT) as Micros };
-    const sound = await this.editions.excerpt(lesson, range, { noise: noise === 'on', levelling: levelling === 'on' });
+    const sound = await this.editions.excerpt(person.id, lesson, { range, clean: { noise: noise === 'on', levelling: levelling === 'on' } });
     response.type('audio/webm').set('Cache-Control', 'no-store').send(sound);
   }
 
-  @Get('editions/:id/manifest')
+  /** An edition to be watched, with the addresses of everything that is part of it. */
+  @Get('editions/:id')
   @For('teacher', 'learner')
-  @ApiOkResponse({ description: 'the manifest: see docs/formats/edition.md' })
-  async manifest(
-    @By() person: Person,
-    @Param('id', ParseUUIDPipe) id: string,
-    @Req() request: Request,
-    @Res() response: Response,
-  ): Promise<void> {
-    await this.editions.watchable(person, id);
-    const sent = {
-      key: editionKey(id, 'manifest.json.gz'),
-      type: 'application/json',
-      forEver: true,
-      encoding: 'gzip',
-    } as const;
-    await sendFile(this.storage, request, response, sent);
+  @May('watch', 'edition')
+  @ApiOkResponse({ type: OpenedEditionDto })
+  async open(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<OpenedEditionDto> {
+    const edition = await this.editions.get(id);
+    const scopes = [`edition:${id}`, `lesson:${edition.lessonId}`];
+    return { id, lessonId: edition.lessonId, media: await this.media.give(person, scopes, filesOf(edition)) };
   }
 
-  @Get('editions/:id/voice.webm')
-  @For('teacher', 'learner')
-  @ApiOkResponse({ description: 'the programme voice as Opus' })
-  async voice(
-    @By() person: Person,
+  @Put('editions/:id/withdrawn')
+  @For('teacher')
+  @May('withdraw', 'edition')
+  @ApiOkResponse({ type: EditionDto })
+  async withdraw(
+    @By() _: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
-    @Req() request: Request,
-    @Res() response: Response,
-  ): Promise<void> {
-    await this.editions.watchable(person, id);
-    await sendFile(this.storage, request, response, {
-      key: editionKey(id, 'voice.webm'),
-      type: 'audio/webm',
-      forEver: true,
-    });
+    @Body() { withdrawn }: WithdrawnDto,
+  ): Promise<EditionDto> {
+    await this.editions.setWithdrawn(id, withdrawn);
+    return editionDto(await this.editions.get(id));
   }
 
-  @Get('editions/:id/voice.m4a')
-  @For('teacher', 'learner')
-  @ApiOkResponse({ description: 'the programme voice as AAC; not there in the first moments of an edition' })
-  async voiceAac(
-    @By() person: Person,
-    @Param('id', ParseUUIDPipe) id: string,
-    @Req() request: Request,
-    @Res() response: Response,
-  ): Promise<void> {
-    await this.editions.watchable(person, id);
-    await sendFile(this.storage, request, response, {
-      key: editionKey(id, 'voice.m4a'),
-      type: 'audio/mp4',
-      forEver: true,
-    });
-  }
-
-  @Get('editions/:id/films/:film')
-  @For('teacher', 'learner')
-  @ApiOkResponse({ description: 'a programme film as MP4' })
-  async film(
-    @By() person: Person,
-    @Param('id', ParseUUIDPipe) id: string,
-    @Param('film', new ParseEnumPipe(FilmEnum)) film: ProgrammeFilm,
-    @Req() request: Request,
-    @Res() response: Response,
-  ): Promise<void> {
-    await this.editions.watchable(person, id);
-    await sendFile(this.storage, request, response, {
-      key: editionKey(id, `${film}.mp4`),
-      type: 'video/mp4',
-      forEver: true,
-    });
-  }
-
-  @Get('editions/:id/pictures/:digest')
-  @For('teacher', 'learner')
-  @ApiOkResponse({ description: 'a picture in WebP' })
-  async picture(
-    @By() person: Person,
-    @Param('id', ParseUUIDPipe) id: string,
-    @Param('digest') digest: string,
-    @Req() request: Request,
-    @Res() response: Response,
-  ): Promise<void> {
-    const edition = await this.editions.watchable(person, id);
-    if (!(await this.editions.hasPicture(edition, digest))) throw notFound('picture');
-    await sendFile(this.storage, request, response, { key: pictureKey(digest), type: 'image/webp', forEver: true });
+  @Put('lessons/:id/withdrawn')
+  @HttpCode(204)
+  @For('teacher')
+  @May('make', 'lesson')
+  @ApiNoContentResponse()
+  async withdrawLesson(@Param('id', ParseUUIDPipe) id: string, @Body() { withdrawn }: WithdrawnDto): Promise<void> {
+    await this.editions.setLessonWithdrawn(id, withdrawn);
   }
 }

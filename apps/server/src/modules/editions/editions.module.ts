@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { LessonsModule } from '../lessons/index.ts';
 import { TakesModule } from '../takes/index.ts';
+import { EditionMaker } from './editionMaker.service.ts';
 import { EditionEntity } from './edition.entity.ts';
 import { EditionsController } from './editions.controller.ts';
 import { ProgrammeSoundService } from './programmeSound.service.ts';
@@ -10,7 +11,7 @@ import { EditionsService } from './editions.service.ts';
 @Module({
   imports: [TypeOrmModule.forFeature([EditionEntity]), LessonsModule, TakesModule],
   controllers: [EditionsController],
-  providers: [EditionsService, ProgrammeSoundService],
+  providers: [EditionsService, EditionMaker, ProgrammeSoundService],
   exports: [EditionsService],
 })
 export class EditionsModule {}

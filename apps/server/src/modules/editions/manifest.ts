@@ -1,10 +1,12 @@
-import type { EditList, StrokeChange } from '@oakbell/core/edits';
-import { readEarlier, type TakeIndex } from '@oakbell/core/log';
-import type { Page } from '@oakbell/core/pages';
+import { readLog, type Stroke, writtenAs, type TakeEvent, earlierEvents, playedLog, pagesUp, logText } from '@oakbell/core/log';
+import { dressingOf, type EditList, type Overlay } from '@oakbell/core/edits';
+import { intersect, union, type RangeSet } from '@oakbell/core/intervals';
+import { picturesOf, type Page } from '@oakbell/core/pages';
 import type { ProgrammeFilm } from '@oakbell/core/scene';
 
 /**
- * What a player needs to draw an edition (docs/formats/edition.md). It never changes once made.
+ * What a player needs to draw an edition (docs/formats/edition.md), and no more than the edition shows: no page that is
+ * never up, nothing that was cut away, rubbed out or removed, no cues. It never changes once made.
  */
 export interface Manifest {
   readonly edition: 'oakbell.edition';
@@ -15,7 +17,7 @@ export interface Manifest {
   readonly kind: string;
   /** Programme length in microseconds. */
   readonly length: number;
-  readonly pages: readonly (Page & { readonly small?: string })[];
+  readonly pages: readonly ManifestPage[];
   readonly edits: EditList;
   readonly takes: readonly ManifestTake[];
   /** The programme films there are; none without a camera, a live window or a moving clip. */
@@ -23,58 +25,85 @@ export interface Manifest {
   /** Ten peaks a second of the programme voice, one byte each, in base 64. */
   readonly peaks: string;
 }
+export type ManifestPage = Page & { readonly small?: string };
 export interface ManifestTake {
   readonly id: string;
-  /** Its log as text. */
+  /** What of its log is seen, as text; the ink of earlier takes is written in. */
   readonly log: string;
-  /** Takes whose ink it began with, oldest first: each is among `takes`. `id@time` counts what came before only. */
+  /** None: kept for players that ask for it. */
   readonly earlier: readonly string[];
 }
 
-/** The takes an edit list plays, and those whose ink they stand on, each once. */
-export function takesNeeded(edits: EditList, earlierOf: (takeId: string) => readonly string[]): readonly string[] {
-  const played = edits.segments.flatMap((segment) => (segment.card ? [] : [segment.takeId]));
-  return [...new Set(played.flatMap((id) => [...earlierOf(id).map((one) => readEarlier(one).takeId), id]))];
+/** The stretches of each take that an edition plays, in take time. */
+export function playedRanges(edits: EditList): ReadonlyMap<string, RangeSet> {
+  const ranges = new Map<string, RangeSet>();
+  for (const { takeId, start, end, card } of edits.segments)
+    if (!card) ranges.set(takeId, union(ranges.get(takeId) ?? [], [{ start, end }]));
+  return ranges;
 }
 
-/** The pages that are up in a programme at any time, and those that are shown in place of one. */
-export function pagesPlayed(edits: EditList, takes: ReadonlyMap<string, TakeIndex>): ReadonlySet<string> {
-  const played = edits.segments.flatMap(({ takeId, start, end }) => {
-    const take = takes.get(takeId);
-    const first = take?.pageAt(start) ?? null;
-    const turned = (take?.turns ?? []).filter(({ at }) => at >= start && at < end).map(({ page }) => page);
-    return first === null ? turned : [first, ...turned];
-  });
-  const shown = (edits.overlays ?? []).flatMap((one) => (one.kind === 'page' ? [one.shows] : []));
+/** The events of a take by its id; none for one that is not there. */
+export type EventsOf = (takeId: string) => readonly TakeEvent[];
+
+/** The pages that are up in an edition at any time, and those that are shown in place of one. */
+export function pagesPlayed(edits: EditList, eventsOf: EventsOf): ReadonlySet<string> {
+  const played = [...playedRanges(edits)].flatMap(([takeId, ranges]) => [...pagesUp(eventsOf(takeId), ranges)]);
+  const shown = overlaysPlayed(edits).flatMap((one) => (one.kind === 'page' ? [one.shows] : []));
   return new Set([...played, ...shown]);
 }
 
-/** An edit list as learners get it: the names of its maker's files are nobody else's. */
+/** What is laid over a stretch that is played. */
+export function overlaysPlayed(edits: EditList): readonly Overlay[] {
+  const ranges = playedRanges(edits);
+  return (edits.overlays ?? []).filter((one) => intersect(ranges.get(one.takeId) ?? [], [one]).length > 0);
+}
+
+/**
+ * An edit list as learners get it: what is laid over what they see, and chapters that they come to. Strokes that were
+ * removed or recoloured are so in the log itself; the names of its maker's files are nobody else's.
+ */
 export function publishedEdits(edits: EditList): EditList {
-  const { finish, cover: _, ...shown } = edits;
-  return finish ? { ...shown, finish: { ...finish, music: null } } : shown;
-}
-
-/** A log without the strokes that were removed from it: what is not to be seen does not leave the house. */
-export function publishedLog(log: string, strokes: readonly StrokeChange[], takeId: string): string {
-  const gone = new Set(strokes.flatMap((one) => (one.takeId === takeId && !one.colour ? [one.stroke] : [])));
-  if (gone.size === 0) return log;
-  const isGone = (line: string) => {
-    const event = parsed(line);
-    return (event?.kind === 'stroke' || event?.kind === 'more') && gone.has(event.stroke ?? '');
+  const { finish, cover: _cover, strokes: _strokes, overlays: _overlays, chapters, ...shown } = edits;
+  const overlays = overlaysPlayed(edits);
+  const ranges = playedRanges(edits);
+  const cards = new Set(edits.segments.flatMap(({ takeId, card }) => (card ? [takeId] : [])));
+  const isReached = ({ takeId, at }: { takeId: string; at: number }) =>
+    cards.has(takeId) || (ranges.get(takeId) ?? []).some(({ start, end }) => at >= start && at < end);
+  return {
+    ...shown,
+    ...(overlays.length > 0 ? { overlays } : {}),
+    ...(chapters === undefined ? {} : { chapters: chapters?.filter(isReached) ?? null }),
+    ...(finish ? { finish: { ...finish, music: null } } : {}),
   };
-  return log
-    .split('\n')
-    .filter((line) => !isGone(line))
-    .join('\n');
 }
 
-function parsed(line: string): { readonly kind?: string; readonly stroke?: string } | null {
-  try {
-    return JSON.parse(line) as { kind?: string; stroke?: string };
-  } catch {
-    return null;
-  }
+/** The logs of the takes that an edition plays, each made of what is seen of it. */
+export function publishedTakes(
+  edits: EditList,
+  { eventsOf, earlierOf }: { eventsOf: EventsOf; earlierOf: (takeId: string) => readonly string[] },
+): readonly ManifestTake[] {
+  const { strokes } = dressingOf(edits);
+  return [...playedRanges(edits)].map(([id, ranges]) => {
+    const colourOf = (stroke: Stroke): string | null | undefined => {
+      const name = writtenAs(stroke);
+      // What an earlier take left is changed by what was said of that take.
+      const change = strokes.find((one) => one.stroke === name && (stroke.at < 0 || one.takeId === id));
+      return change && (change.colour ?? null);
+    };
+    const earlier = earlierOf(id).map((reference) => earlierEvents(reference, eventsOf));
+    return { id, log: logText(playedLog(eventsOf(id), { ranges, earlier, colourOf })), earlier: [] };
+  });
+}
+
+/** Every picture that is shown with these pages. */
+export const picturesShown = (pages: readonly ManifestPage[]): readonly string[] => [
+  ...new Set(pages.flatMap((page) => [...picturesOf(page), ...(page.small ? [page.small] : [])])),
+];
+
+/** The events of a log as text; none where it cannot be read. */
+export function eventsIn(text: string): readonly TakeEvent[] {
+  const log = readLog(text);
+  return log.ok ? log.events : [];
 }
 
 /** Every tenth of a second the largest of ten peaks. */

@@ -1,13 +1,10 @@
 import { toFrames, toSeconds, type Micros } from '@oakbell/core/clock';
 import type { FilmFile, FilmPiece, ProgrammeFilm } from '@oakbell/core/scene';
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { ffmpeg, probe, type Probed } from '../../platform/sound/index.ts';
+import { ConverterError, withFolder, type WorkFolder } from '../../platform/converters/index.ts';
+import { BOUNDED, probe, QUIET, type Probed } from '../../platform/sound/index.ts';
 
 /** Pictures a second of a programme film. */
 const FPS = 30;
-const NOTHING = Buffer.alloc(0);
 /** The paper of a dark page lies around what does not fill the picture. */
 const GROUND = '0x22302d';
 const LARGEST_CAMERA = 540;
@@ -28,31 +25,33 @@ interface Cut {
  * @param progress told the share that is done, 0…1
  */
 export async function cutFilm(cut: Cut, progress: (share: number) => Promise<void>): Promise<Buffer> {
-  const folder = await mkdtemp(join(tmpdir(), 'oakbell-film-'));
-  try {
+  return withFolder(async (folder) => {
+    const ffmpeg = (args: readonly string[]) => folder.run({ program: 'ffmpeg', args: [...QUIET, ...args] });
     const files = await localFiles(cut, folder);
     const size = sizeFor(cut.film, [...files.values()]);
     const plan = planOf(cut);
     const names: string[] = [];
     for (const [i, { piece, pictures }] of plan.entries()) {
-      const path = join(folder, `piece-${i}.mp4`);
+      const path = `piece-${i}.mp4`;
       const file = piece && files.get(keyOf(piece.file));
       const made =
-        piece &&
-        file &&
-        (await ffmpeg(pieceArgs({ piece, file, pictures, size, cut, path }), NOTHING).catch(() => null));
-      if (!made) await ffmpeg(blankArgs(pictures, size, path), NOTHING);
+        piece && file && (await ffmpeg(pieceArgs({ piece, file, pictures, size, cut, path })).catch(blankInstead));
+      if (!made) await ffmpeg(blankArgs(pictures, size, path));
       names.push(`file '${path}'`);
       await progress((i + 1) / (plan.length + 1));
     }
-    const list = join(folder, 'list.txt');
-    await writeFile(list, names.join('\n'));
-    const whole = join(folder, 'film.mp4');
-    await ffmpeg(['-f', 'concat', '-safe', '0', '-i', list, '-c', 'copy', '-movflags', '+faststart', whole], NOTHING);
-    return await readFile(whole);
-  } finally {
-    await rm(folder, { recursive: true, force: true });
-  }
+    await folder.put('list.txt', names.join('\n'));
+    await ffmpeg(['-f', 'concat', '-safe', '1', '-i', 'list.txt', '-c', 'copy', '-movflags', '+faststart', 'film.mp4']);
+    return folder.read('film.mp4', LARGEST_FILM_MB);
+  });
+}
+/** In MiB. */
+const LARGEST_FILM_MB = 2000;
+
+/** A piece that cannot be read is blank; one that was broken off is not. */
+function blankInstead(failure: unknown): null {
+  if (failure instanceof ConverterError && failure.fault === 'failed') return null;
+  throw failure;
 }
 
 interface LocalFile extends Probed {
@@ -70,15 +69,14 @@ interface Stretch {
 
 const keyOf = (file: FilmFile): string => (file.kind === 'run' ? `${file.takeId}-${file.run}` : file.clip);
 
-async function localFiles({ pieces, read }: Cut, folder: string): Promise<ReadonlyMap<string, LocalFile>> {
+async function localFiles({ pieces, read }: Cut, folder: WorkFolder): Promise<ReadonlyMap<string, LocalFile>> {
   const files = new Map<string, LocalFile>();
   const wanted = new Map(pieces.map(({ file }) => [keyOf(file), file]));
   for (const [key, file] of wanted) {
     const bytes = await read(file);
     if (!bytes) continue;
-    const path = join(folder, `source-${files.size}`);
-    await writeFile(path, bytes);
-    const found = await probe(path);
+    const path = `source-${files.size}`;
+    const found = await probe(await folder.put(path, bytes));
     if (found?.video) files.set(key, { ...found, path });
   }
   return files;
@@ -146,5 +144,5 @@ function pieceArgs({ piece, file, pictures, size, cut, path }: PieceOrder): read
     'setsar=1',
     'tpad=stop=-1:stop_mode=clone',
   ];
-  return [...seek, '-i', file.path, '-map', '0:v:0', '-vf', filters.join(','), ...encoding(pictures, path)];
+  return [...seek, ...BOUNDED, '-i', file.path, '-map', '0:v:0', '-vf', filters.join(','), ...encoding(pictures, path)];
 }

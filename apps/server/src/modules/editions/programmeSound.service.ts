@@ -14,7 +14,7 @@ import {
   type Mastered,
   type TakeSound,
 } from '@oakbell/core/audio';
-import { fromMillis, type Micros } from '@oakbell/core/clock';
+import { fromMillis, toFrames, type Micros } from '@oakbell/core/clock';
 import { dressingOf, takesOf, type EditList, type Finish } from '@oakbell/core/edits';
 import { TakeIndex } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
@@ -30,6 +30,9 @@ const CLEANING = 'highpass=f=70';
 
 /** The tone of a room is taken from where nothing is said for so long. */
 const LEAST_QUIET = fromMillis(500);
+
+/** A music bed is a clip, and so half an hour at most; in frames. */
+const LONGEST_MUSIC = 30 * 60 * RATE;
 
 /** Told the share that is done, 0…1. */
 type Tell = (share: number) => Promise<void>;
@@ -77,7 +80,7 @@ export class ProgrammeSoundService {
     const speech = integratedLoudness(voice, RATE);
     // The level of the music counts beside a voice at its target: both are brought there together afterwards.
     const lufs = Number.isFinite(speech) ? music.lufs + speech - TARGET_LUFS : music.lufs;
-    const bed = musicBed(voice, await decodeVoice(file), { lufs, rate: RATE, speech });
+    const bed = musicBed(voice, await decodeVoice(file, { most: LONGEST_MUSIC }), { lufs, rate: RATE, speech });
     for (let i = 0; i < voice.length; i += 1) bed.samples[i]! += voice[i]!;
     return bed.samples;
   }
@@ -93,7 +96,8 @@ export class ProgrammeSoundService {
     for (const { clip, start, end, from } of clipsHeard(pages, new TakeIndex(events))) {
       const file = await this.#clip(clip);
       if (!file || !(await hasSound(file))) continue;
-      sounds.push({ samples: await decodeVoice(file), at: start, length: (end - start) as Micros, from });
+      const most = Math.min(LONGEST_MUSIC, toFrames((from + end - start) as Micros, RATE) + RATE);
+      sounds.push({ samples: await decodeVoice(file, { most }), at: start, length: (end - start) as Micros, from });
     }
     return { samples: sounds.length > 0 ? mix(voice, sounds, RATE) : voice, quiet };
   }

@@ -26,6 +26,8 @@ export class LessonEntity {
   @Index() @Column({ type: 'uuid', nullable: true }) submissionId: string | null;
   /** For a spoken answer: the assignment that it answers. */
   @Index() @Column({ type: 'uuid', nullable: true }) answersId: string | null;
+  /** Since when nobody but its maker sees it; null when it is open to those it was given to. */
+  @Column({ ...moment, nullable: true }) withdrawnAt: Date | null;
   @Column({ type: 'json' }) edits: EditList;
   @Column({ type: 'json' }) history: History;
   /** Other lessons of the same maker whose takes it plays, and whose pages it therefore needs. */

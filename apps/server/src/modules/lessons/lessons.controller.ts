@@ -3,13 +3,11 @@ import {
   Controller,
   Get,
   HttpCode,
-  Inject,
   Param,
   ParseUUIDPipe,
   Patch,
   Post,
   Put,
-  Req,
   Res,
   UploadedFiles,
   UseInterceptors,
@@ -18,12 +16,12 @@ import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiOkResponse, ApiTags } from
 import type { Micros } from '@oakbell/core/clock';
 import { programmeOf } from '@oakbell/core/edits';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
-import type { Request, Response } from 'express';
+import type { Response } from 'express';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { jobDto, JobDto, JobsService } from '../../platform/jobs/index.ts';
-import { By, For, type Person } from '../../platform/sessions/index.ts';
-import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { IMPORT, ImportsService, ReceiveFiles, withFiles, type UploadedFile } from './imports/index.ts';
+import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
+import { May, MediaService, Redirected, sendTo } from '../access/index.ts';
+import { IMPORT, ReceiveFiles, withFiles, type UploadedFile } from './imports/index.ts';
 import {
   EditsDto,
   JoinDto,
@@ -37,22 +35,23 @@ import {
 import { pictureKey } from './lessons.rules.ts';
 import { LessonsService } from './lessons.service.ts';
 import { PagesService } from './pages.service.ts';
+import { UploadsService } from './uploads.service.ts';
 
 @ApiTags('lessons')
 @Controller('api/lessons')
 export class LessonsController {
   constructor(
     private readonly lessons: LessonsService,
-    private readonly imports: ImportsService,
+    private readonly uploads: UploadsService,
     private readonly pages: PagesService,
     private readonly jobs: JobsService,
-    @Inject(STORAGE) private readonly storage: Storage,
+    private readonly media: MediaService,
   ) {}
 
   @Get()
   @For('teacher')
   @ApiOkResponse({ type: [LessonRowDto] })
-  async mine(@By() person: Person): Promise<LessonRowDto[]> {
+  async mine(@By() person: SignedIn): Promise<LessonRowDto[]> {
     const lessons = await this.lessons.of(person.id);
     return Promise.all(
       lessons.map(async ({ id, kind, title, unitId, savedAs, updatedAt, edits }) => {
@@ -69,7 +68,7 @@ export class LessonsController {
           updatedAt: updatedAt.toISOString(),
           pages: pages.length,
           length,
-          cover,
+          coverAddress: cover && (await this.media.address(person, [`lesson:${id}`], pictureKey(cover))),
           recorded: length > 0,
         };
       }),
@@ -78,80 +77,90 @@ export class LessonsController {
 
   @Post()
   @For('teacher')
+  @May('give', 'lesson', { body: 'from' })
+  @May('give', 'lesson', { body: 'opening' })
+  @May('own', 'unit', { body: 'unitId' })
   @ApiCreatedResponse({ type: LessonDto })
-  async add(@By() person: Person, @Body() body: NewLessonDto): Promise<LessonDto> {
+  async add(@By() person: SignedIn, @Body() body: NewLessonDto): Promise<LessonDto> {
     const { kind, title, goal = '', targetMs = 300_000, unitId = null, from, opening } = body;
-    for (const source of [from, opening]) if (source) await this.lessons.ownOne(person, source);
     const backdrop = body.backdrop === undefined ? SQUARED : readBackdrop(body.backdrop);
     if (!backdrop || backdrop.kind === 'picture') throw new Problem(422, 'bad-backdrop', 'There is no such board.');
     const lesson = await this.lessons.add({ ownerId: person.id, kind, title, goal, targetMs, unitId });
     const boards = body.boards ?? (kind === 'worked' && !from ? 1 : 0);
     for (let i = 0; i < boards; i += 1) await this.lessons.addBoard(lesson.id, backdrop);
-    if (from) await this.pages.copyFrom(lesson.id, from, null, false);
-    if (opening) await this.pages.copyFrom(lesson.id, opening, null, true);
+    if (from) await this.pages.copyFrom(lesson.id, from);
+    if (opening) await this.pages.copyFrom(lesson.id, opening, { atFront: true });
     return this.#whole(person, lesson.id);
   }
 
   @Get(':id')
   @For('teacher', 'learner')
+  @May('make', 'lesson')
   @ApiOkResponse({ type: LessonDto })
-  async one(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<LessonDto> {
+  async one(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<LessonDto> {
     return this.#whole(person, id);
   }
 
   @Patch(':id')
   @For('teacher')
+  @May('make', 'lesson')
+  @May('own', 'unit', { body: 'unitId' })
   @ApiOkResponse({ type: LessonDto })
   async describe(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: LessonFactsDto,
   ): Promise<LessonDto> {
-    await this.lessons.describe(await this.lessons.ownOne(person, id), { ...body });
+    await this.lessons.describe(await this.lessons.get(id), { ...body });
     return this.#whole(person, id);
   }
 
   @Put(':id/edits')
   @For('teacher', 'learner')
+  @May('make', 'lesson')
   @ApiOkResponse({ type: LessonDto })
   async saveEdits(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: EditsDto,
   ): Promise<LessonDto> {
-    await this.lessons.saveEdits(await this.lessons.ownOne(person, id), body);
+    await this.lessons.saveEdits(await this.lessons.get(id), body);
     return this.#whole(person, id);
   }
 
   @Post(':id/split')
   @For('teacher')
+  @May('give', 'lesson')
   @ApiCreatedResponse({ type: LessonDto })
   async split(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() { at, revision, title }: SplitDto,
   ): Promise<LessonDto> {
-    const made = await this.lessons.split(await this.lessons.ownOne(person, id), { at: at as Micros, revision, title });
+    const made = await this.lessons.split(await this.lessons.get(id), { at: at as Micros, revision, title });
     return this.#whole(person, made.id);
   }
 
   @Post(':id/join')
   @HttpCode(200)
   @For('teacher')
+  @May('give', 'lesson')
+  @May('give', 'lesson', { body: 'from' })
   @ApiOkResponse({ type: LessonDto })
   async join(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() { at, from, start, end, revision }: JoinDto,
   ): Promise<LessonDto> {
     const range = start === undefined || end === undefined ? null : { start: start as Micros, end: end as Micros };
-    const [lesson, other] = [await this.lessons.ownOne(person, id), await this.lessons.ownOne(person, from)];
+    const [lesson, other] = [await this.lessons.get(id), await this.lessons.get(from)];
     await this.lessons.join(lesson, other, { at: at as Micros, range, revision });
     return this.#whole(person, id);
   }
 
   @Post(':id/imports')
   @For('teacher')
+  @May('make', 'lesson')
   @UseInterceptors(ReceiveFiles())
   @ApiConsumes('multipart/form-data')
   @ApiBody({
@@ -159,38 +168,36 @@ export class LessonsController {
   })
   @ApiCreatedResponse({ type: JobDto })
   async import(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @UploadedFiles() files: UploadedFile[],
   ): Promise<JobDto> {
     return withFiles(files, async (received) => {
-      await this.lessons.ownOne(person, id);
-      const checked = await this.imports.check(received, (await this.lessons.pagesOf(id)).length);
-      return jobDto(await this.imports.begin({ lessonId: id, ownerId: person.id, as: 'slide' }, checked));
+      return jobDto(await this.uploads.takeIn(person.id, id, received));
     });
   }
 
   @Get(':id/pictures/:digest')
   @For('teacher', 'learner')
-  @ApiOkResponse({ description: 'a picture in WebP' })
+  @May('make', 'lesson')
+  @Redirected('a picture in WebP')
   async picture(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('digest') digest: string,
-    @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    await this.lessons.ownOne(person, id);
     if (!(await this.pages.hasPicture(id, digest))) throw notFound('picture');
-    await sendFile(this.storage, request, response, { key: pictureKey(digest), type: 'image/webp', forEver: true });
+    sendTo(response, await this.media.address(person, [`lesson:${id}`], pictureKey(digest)));
   }
 
-  async #whole(person: Person, id: string): Promise<LessonDto> {
-    const lesson = await this.lessons.ownOne(person, id);
+  async #whole(person: SignedIn, id: string): Promise<LessonDto> {
+    const lesson = await this.lessons.get(id);
     const newest = await this.jobs.newestFor(id, [IMPORT]);
     return lessonDto(lesson, {
       pages: await this.lessons.pagesOf(id),
       borrowed: await this.lessons.borrowedPages(id),
+      media: await this.media.give(person, [`lesson:${id}`], await this.pages.filesOf(lesson)),
       importing: newest ? jobDto(newest) : null,
     });
   }

@@ -15,6 +15,7 @@ import {
   Part,
 } from '../../platform/http/index.ts';
 import { JobDto } from '../../platform/jobs/index.ts';
+import { MediaDto } from '../access/index.ts';
 import {
   LESSON_KINDS,
   PAGE_KINDS,
@@ -193,6 +194,10 @@ export class LessonDto {
   /** Pages of other lessons whose takes it plays. */
   @Parts(() => PageDto) borrowed: PageDto[];
   @Part(() => JobDto, { nullable: true }) importing: JobDto | null;
+  /** Addresses of its pictures and clips. */
+  @Part(() => MediaDto) media: MediaDto;
+  /** Since when only its maker sees it; null when it is open to those it was given to. */
+  @When({ nullable: true }) withdrawnAt: string | null;
 }
 export class LessonRowDto {
   @Id() id: string;
@@ -204,8 +209,8 @@ export class LessonRowDto {
   @Whole() pages: number;
   /** Length of the programme in microseconds. */
   @Whole() length: number;
-  /** Picture of the first page, if it has one. */
-  @Text({ nullable: true }) cover: string | null;
+  /** Address of the picture that stands for it, if there is one. */
+  @Text({ max: 1000, nullable: true }) coverAddress: string | null;
   @Flag() recorded: boolean;
 }
 
@@ -218,9 +223,10 @@ interface Around {
   readonly pages: readonly PageEntity[];
   readonly borrowed: readonly PageEntity[];
   readonly importing: JobDto | null;
+  readonly media: MediaDto;
 }
 
-export function lessonDto(lesson: LessonEntity, { pages, borrowed, importing }: Around): LessonDto {
+export function lessonDto(lesson: LessonEntity, { pages, borrowed, importing, media }: Around): LessonDto {
   const { id, kind, title, goal, targetMs, unitId, savedAs, submissionId, revision, edits, history, updatedAt } =
     lesson;
   return {
@@ -239,6 +245,8 @@ export function lessonDto(lesson: LessonEntity, { pages, borrowed, importing }: 
     pages: pages.map(pageDto),
     borrowed: borrowed.map(pageDto),
     importing,
+    media,
+    withdrawnAt: lesson.withdrawnAt?.toISOString() ?? null,
   };
 }
 

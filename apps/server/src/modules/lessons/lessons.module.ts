@@ -1,6 +1,7 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
-import { ImportsService } from './imports/index.ts';
+import { DrawingService } from './drawing.service.ts';
+import { FileChecks, ImportsService } from './imports/index.ts';
 import { LessonAssetEntity, LessonEntity, PageEntity, UploadEntity } from './lesson.entity.ts';
 import { PagesController } from './pages.controller.ts';
 import { PagesService } from './pages.service.ts';
@@ -12,7 +13,7 @@ import { LessonsService } from './lessons.service.ts';
 @Module({
   imports: [TypeOrmModule.forFeature([LessonEntity, PageEntity, LessonAssetEntity, UploadEntity])],
   controllers: [LessonsController, PagesController, UploadsController],
-  providers: [LessonsService, PagesService, ImportsService, UploadsService],
-  exports: [LessonsService, PagesService, ImportsService],
+  providers: [LessonsService, PagesService, ImportsService, FileChecks, UploadsService, DrawingService],
+  exports: [LessonsService, PagesService, ImportsService, FileChecks],
 })
 export class LessonsModule {}

@@ -1,14 +1,8 @@
 import { BLANK, type Page } from '@oakbell/core/pages';
-import type { Person } from '../../platform/sessions/index.ts';
-import type { LessonEntity, PageEntity } from './lesson.entity.ts';
+import type { PageEntity } from './lesson.entity.ts';
 
 /** The most pages of one lesson. */
 export const MOST_PAGES = 200;
-
-/** A lesson in the making is its maker's alone. Learners make nothing but spoken answers; else they see editions. */
-export const mayMake = (person: Person, lesson: Pick<LessonEntity, 'ownerId' | 'kind'>): boolean =>
-  lesson.ownerId === person.id &&
-  (person.role === 'teacher' || (person.role === 'learner' && lesson.kind === 'answer'));
 
 /** A page as the core knows it. */
 export function corePage(
@@ -24,7 +18,4 @@ export function corePage(
   return { id, kind: page.kind, height, picture: page.picture, ...things };
 }
 
-/** Where the bytes of a page's picture lie. */
-export const pictureKey = (digest: string): string => `pictures/${digest.slice(0, 2)}/${digest}.webp`;
-/** Where a clip lies. */
-export const clipKey = (digest: string): string => `clips/${digest.slice(0, 2)}/${digest}.mp4`;
+export { clipKey, pictureKey } from '@oakbell/core/media';

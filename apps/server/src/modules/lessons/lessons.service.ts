@@ -18,11 +18,10 @@ import { lengthOf, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { SQUARED, WIDE_HEIGHT, type Backdrop } from '@oakbell/core/pages';
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Repository } from 'typeorm';
-import { ensureFor, notFound, Problem } from '../../platform/http/index.ts';
-import type { Person } from '../../platform/sessions/index.ts';
+import { notFound, Problem } from '../../platform/http/index.ts';
 import { cleanCues } from './cues.ts';
 import { LessonEntity, PageEntity, type LessonKind } from './lesson.entity.ts';
-import { mayMake, MOST_PAGES } from './lessons.rules.ts';
+import { MOST_PAGES } from './lessons.rules.ts';
 
 export type LessonFacts = Partial<Pick<LessonEntity, 'title' | 'goal' | 'targetMs' | 'unitId' | 'savedAs'>>;
 interface NewLesson extends LessonFacts {
@@ -77,6 +76,7 @@ export class LessonsService {
       edits: EMPTY_EDITS,
       history: NO_HISTORY,
       sources: [],
+      withdrawnAt: null,
       revision: 0,
       createdAt: now,
       updatedAt: now,
@@ -85,11 +85,11 @@ export class LessonsService {
     return made;
   }
 
-  /** The lesson, for its maker. @throws Problem `not-found` */
-  async ownOne(person: Person, id: string): Promise<LessonEntity> {
+  /** @throws Problem `not-found` */
+  async get(id: string): Promise<LessonEntity> {
     const lesson = await this.lessons.findOneBy({ id });
-    ensureFor(lesson !== null && mayMake(person, lesson), 'lesson');
-    return lesson!;
+    if (!lesson) throw notFound('lesson');
+    return lesson;
   }
 
   async one(id: string): Promise<LessonEntity | null> {
@@ -118,6 +118,11 @@ export class LessonsService {
   /** Changes what is said about a lesson; what is not named stays. */
   async describe(lesson: LessonEntity, facts: LessonFacts): Promise<void> {
     await this.lessons.update({ id: lesson.id }, { ...facts, updatedAt: new Date() });
+  }
+
+  /** Takes a lesson away from everybody it was given to, or gives it back. What they did with it stays. */
+  async setWithdrawn(id: string, withdrawn: boolean): Promise<void> {
+    await this.lessons.update({ id }, { withdrawnAt: withdrawn ? new Date() : null });
   }
 
   /** Lessons of a unit that goes stay, without a place. */

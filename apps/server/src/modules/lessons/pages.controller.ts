@@ -4,20 +4,18 @@ import {
   Delete,
   Get,
   HttpCode,
-  Inject,
   Param,
   ParseUUIDPipe,
   Post,
   Put,
-  Req,
   Res,
 } from '@nestjs/common';
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { readBackdrop, WIDE_HEIGHT } from '@oakbell/core/pages';
-import type { Request, Response } from 'express';
+import type { Response } from 'express';
 import { notFound, Problem } from '../../platform/http/index.ts';
-import { By, For, type Person } from '../../platform/sessions/index.ts';
-import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
+import { May, MediaService, Redirected, sendTo } from '../access/index.ts';
 import {
   BackdropDto,
   CopyPagesDto,
@@ -30,6 +28,7 @@ import {
   PageOrderDto,
   ThingsDto,
 } from './lessons.dto.ts';
+import { DrawingService } from './drawing.service.ts';
 import { clipKey } from './lessons.rules.ts';
 import { LessonsService } from './lessons.service.ts';
 import { PagesService } from './pages.service.ts';
@@ -43,18 +42,19 @@ export class PagesController {
     private readonly lessons: LessonsService,
     private readonly pages: PagesService,
     private readonly uploads: UploadsService,
-    @Inject(STORAGE) private readonly storage: Storage,
+    private readonly drawing: DrawingService,
+    private readonly media: MediaService,
   ) {}
 
   @Post('boards')
   @For('teacher')
+  @May('make', 'lesson')
   @ApiCreatedResponse({ type: PageDto })
   async addBoard(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: NewBoardDto,
   ): Promise<PageDto> {
-    await this.lessons.ownOne(person, id);
     const backdrop = readBackdrop(body.backdrop);
     if (!backdrop || backdrop.kind === 'picture') throw new Problem(422, 'bad-backdrop', 'There is no such board.');
     return pageDto(await this.lessons.addBoard(id, backdrop, body.after));
@@ -62,143 +62,142 @@ export class PagesController {
 
   @Post('windows')
   @For('teacher')
+  @May('make', 'lesson')
   @ApiCreatedResponse({ type: PageDto })
   async addWindow(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: NewWindowDto,
   ): Promise<PageDto> {
-    await this.lessons.ownOne(person, id);
     return pageDto(await this.lessons.addPage(id, { kind: 'window', height: WIDE_HEIGHT }, body.after));
   }
 
   @Get('clips/:digest')
   @For('teacher')
-  @ApiOkResponse({ description: 'a clip as MP4' })
+  @May('make', 'lesson')
+  @Redirected('a clip as MP4')
   async clip(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('digest') digest: string,
-    @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    await this.lessons.ownOne(person, id);
     if (!(await this.pages.hasClip(id, digest))) throw notFound('clip');
-    await sendFile(this.storage, request, response, { key: clipKey(digest), type: 'video/mp4', forEver: true });
+    sendTo(response, await this.media.address(person, [`lesson:${id}`], clipKey(digest)));
   }
 
   @Put('pages')
   @HttpCode(204)
   @For('teacher')
+  @May('make', 'lesson')
   @ApiNoContentResponse()
-  async order(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: PageOrderDto): Promise<void> {
-    await this.lessons.ownOne(person, id);
+  async order(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string, @Body() body: PageOrderDto): Promise<void> {
     await this.lessons.order(id, body.pages);
   }
 
   @Post('pages/copies')
   @For('teacher')
+  @May('make', 'lesson')
+  @May('give', 'lesson', { body: 'from' })
   @ApiCreatedResponse({ type: [PageDto] })
   async copy(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: CopyPagesDto,
   ): Promise<PageDto[]> {
-    await this.lessons.ownOne(person, id);
-    await this.lessons.ownOne(person, body.from);
-    return (await this.pages.copyFrom(id, body.from, body.pages ?? null, body.atFront ?? false)).map(pageDto);
+    return (await this.pages.copyFrom(id, body.from, { pages: body.pages ?? null, atFront: body.atFront ?? false })).map(pageDto);
   }
 
   @Delete('pages/:page')
   @HttpCode(204)
   @For('teacher')
+  @May('make', 'lesson')
   @ApiNoContentResponse()
   async remove(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('page', ParseUUIDPipe) page: string,
   ): Promise<void> {
-    await this.lessons.ownOne(person, id);
     await this.lessons.setRemoved(id, page, true);
   }
 
   @Post('pages/:page/restore')
   @HttpCode(204)
   @For('teacher')
+  @May('make', 'lesson')
   @ApiNoContentResponse()
   async restore(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('page', ParseUUIDPipe) page: string,
   ): Promise<void> {
-    await this.lessons.ownOne(person, id);
     await this.lessons.setRemoved(id, page, false);
   }
 
   @Post('pages/:page/duplicate')
   @For('teacher')
+  @May('make', 'lesson')
   @ApiCreatedResponse({ type: PageDto })
   async duplicate(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('page', ParseUUIDPipe) page: string,
   ): Promise<PageDto> {
-    await this.lessons.ownOne(person, id);
     return pageDto(await this.pages.duplicate(id, page));
   }
 
   @Put('pages/:page/cues')
   @HttpCode(204)
   @For('teacher')
+  @May('make', 'lesson')
   @ApiNoContentResponse()
   async setCues(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('page', ParseUUIDPipe) page: string,
     @Body() body: CuesDto,
   ): Promise<void> {
-    await this.lessons.ownOne(person, id);
     await this.lessons.setCues(id, page, body.cues);
   }
 
   @Put('pages/:page/backdrop')
   @For('teacher')
+  @May('make', 'lesson')
   @ApiOkResponse({ type: PageDto })
   async setBackdrop(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('page', ParseUUIDPipe) page: string,
     @Body() body: BackdropDto,
   ): Promise<PageDto> {
-    await this.lessons.ownOne(person, id);
     return pageDto(await this.pages.setBackdrop(id, page, body.backdrop));
   }
 
   @Put('pages/:page/things')
   @For('teacher')
+  @May('make', 'lesson')
   @ApiOkResponse({ type: PageDto })
   async setThings(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('page', ParseUUIDPipe) page: string,
     @Body() body: ThingsDto,
   ): Promise<PageDto> {
-    await this.lessons.ownOne(person, id);
     return pageDto(await this.pages.setThings(id, page, body.things));
   }
 
   @Put('pages/:page/picture')
   @For('teacher')
+  @May('make', 'lesson')
   @ApiOkResponse({ type: PageDto })
   async setPicture(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('page', ParseUUIDPipe) page: string,
     @Body() { upload, number = 1, picture, smallPicture, height }: NewPictureDto,
   ): Promise<PageDto> {
-    await this.lessons.ownOne(person, id);
     if (upload) {
-      const fresh = await this.uploads.pagePicture(await this.uploads.one(id, upload), number);
+      const fresh = await this.drawing.pagePicture(person.id, await this.uploads.one(id, upload), number);
       return pageDto(await this.pages.replacePicture(id, page, fresh.picture, fresh.source));
     }
     if (!picture || !smallPicture || !height)

@@ -4,11 +4,19 @@ import { PAGE_WIDTH, picturesOf, readBackdrop, readThings, type Page, type Rect 
 import { In, Repository } from 'typeorm';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { LessonAssetEntity, PageEntity } from './lesson.entity.ts';
-import { corePage, pictureKey } from './lessons.rules.ts';
+import { LessonAssetEntity, PageEntity, type LessonEntity } from './lesson.entity.ts';
+import { clipKey, corePage, pictureKey } from './lessons.rules.ts';
 import { LessonsService } from './lessons.service.ts';
 import { storeCovered, type StoredPicture } from './imports/index.ts';
 
+interface Copying {
+  /** Which pages; all when null. */
+  readonly pages?: readonly string[] | null;
+  /** Before the pages that are there: an opening. */
+  readonly atFront?: boolean;
+  /** Whether the teacher's cues come along. */
+  readonly cues?: boolean;
+}
 interface Sized {
   readonly digest: string;
   readonly width: number;
@@ -83,12 +91,13 @@ export class PagesService implements OnModuleInit {
   async copyFrom(
     lessonId: string,
     from: string,
-    chosen: readonly string[] | null,
-    atFront: boolean,
+    { pages: chosen = null, atFront = false, cues: withCues = true }: Copying = {},
   ): Promise<readonly PageEntity[]> {
     const pages = (await this.lessons.pagesOf(from)).filter((page) => chosen === null || chosen.includes(page.id));
+    // Only what is on these pages comes along: the rest of the other lesson is not part of this one.
+    const placed = new Set(pages.flatMap((page) => picturesOf(corePage(page))));
     for (const asset of await this.assets.findBy({ lessonId: from })) {
-      await this.assets.upsert({ ...asset, lessonId }, ['lessonId', 'digest']);
+      if (placed.has(asset.digest)) await this.assets.upsert({ ...asset, lessonId }, ['lessonId', 'digest']);
     }
     const there = await this.lessons.pagesOf(lessonId);
     const copies: PageEntity[] = [];
@@ -104,7 +113,7 @@ export class PagesService implements OnModuleInit {
           picture,
           smallPicture,
           clip,
-          cues,
+          cues: withCues ? cues : '',
           source,
         }),
       );
@@ -161,6 +170,16 @@ export class PagesService implements OnModuleInit {
   async addAsset(lessonId: string, { digest, width, height }: Sized): Promise<Sized> {
     await this.assets.upsert({ lessonId, digest, width, height, createdAt: new Date() }, ['lessonId', 'digest']);
     return { digest, width, height };
+  }
+
+  /** Where everything lies that a lesson shows to its maker: the pictures and clips of its pages, placed ones, its cover. */
+  async filesOf(lesson: Pick<LessonEntity, 'id' | 'edits'>): Promise<readonly string[]> {
+    const pages = await this.lessons.allPagesOf(lesson.id);
+    const pictures = pages.flatMap((page) => picturesOf(corePage(page)));
+    const small = pages.flatMap((page) => page.smallPicture ?? []);
+    const cover = lesson.edits.cover ? [lesson.edits.cover.picture] : [];
+    const clips = pages.flatMap((page) => page.clip?.clip ?? []);
+    return [...[...pictures, ...small, ...cover].map(pictureKey), ...clips.map(clipKey)];
   }
 
   /** Whether a clip belongs to the lesson. */

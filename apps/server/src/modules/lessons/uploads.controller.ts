@@ -2,30 +2,25 @@ import {
   Body,
   Controller,
   Get,
-  Inject,
   Param,
   ParseIntPipe,
   ParseUUIDPipe,
   Post,
   Query,
-  Req,
   Res,
   UploadedFiles,
   UseInterceptors,
 } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import type { Request, Response } from 'express';
+import type { Response } from 'express';
 import { Problem } from '../../platform/http/index.ts';
 import { JobDto, jobDto } from '../../platform/jobs/index.ts';
-import { By, For, type Person } from '../../platform/sessions/index.ts';
-import { probe } from '../../platform/sound/index.ts';
-import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { ReceiveFiles, storePlaced, withFiles, type UploadedFile } from './imports/index.ts';
-import { storeClip } from './imports/media.ts';
-import { checkPicture } from './imports/pictures.ts';
+import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
+import { May, MediaService, Redirected, sendTo } from '../access/index.ts';
+import { DrawingService } from './drawing.service.ts';
+import { ReceiveFiles, withFiles, type UploadedFile } from './imports/index.ts';
 import { CutOutDto, PickDto, PlacedPictureDto, SoundFileDto, UploadDto, uploadDto } from './lessons.dto.ts';
 import { LessonsService } from './lessons.service.ts';
-import { PagesService } from './pages.service.ts';
 import { UploadsService } from './uploads.service.ts';
 
 const FILES = {
@@ -39,99 +34,99 @@ export class UploadsController {
   constructor(
     private readonly lessons: LessonsService,
     private readonly uploads: UploadsService,
-    private readonly pages: PagesService,
-    @Inject(STORAGE) private readonly storage: Storage,
+    private readonly drawing: DrawingService,
+    private readonly media: MediaService,
   ) {}
 
   @Post('uploads')
   @For('teacher')
+  @May('make', 'lesson')
   @UseInterceptors(ReceiveFiles())
   @ApiConsumes('multipart/form-data')
   @ApiBody({ ...FILES })
   @ApiCreatedResponse({ type: [UploadDto] })
   async receive(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @UploadedFiles() files: UploadedFile[],
   ): Promise<UploadDto[]> {
     return withFiles(files, async (received) => {
-      const lesson = await this.lessons.ownOne(person, id);
-      return (await this.uploads.receive(lesson, received)).map(uploadDto);
+      const lesson = await this.lessons.get(id);
+      return (await this.uploads.receive(person.id, lesson, received)).map(uploadDto);
     });
   }
 
   @Get('uploads/:upload')
   @For('teacher')
+  @May('make', 'lesson')
   @ApiOkResponse({ type: UploadDto })
   async one(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('upload', ParseUUIDPipe) upload: string,
   ): Promise<UploadDto> {
-    await this.lessons.ownOne(person, id);
     return uploadDto(await this.uploads.one(id, upload));
   }
 
   @Get('uploads/:upload/pages/:number')
   @For('teacher')
-  @ApiOkResponse({ description: 'a preview in WebP' })
+  @May('make', 'lesson')
+  @Redirected('a preview in WebP')
   async preview(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('upload', ParseUUIDPipe) upload: string,
     @Param('number', ParseIntPipe) number: number,
     @Query('large') large: string | undefined,
-    @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    await this.lessons.ownOne(person, id);
-    const key = await this.uploads.preview(await this.uploads.one(id, upload), number, large !== undefined);
-    await sendFile(this.storage, request, response, { key, type: 'image/webp', forEver: true });
+    const key = await this.drawing.preview(person.id, await this.uploads.one(id, upload), number, large !== undefined);
+    sendTo(response, await this.media.address(person, [`lesson:${id}`], key));
   }
 
   @Post('picked-pages')
   @For('teacher')
+  @May('make', 'lesson')
   @ApiCreatedResponse({ type: JobDto })
-  async pick(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: PickDto): Promise<JobDto> {
-    return jobDto(await this.uploads.pick(await this.lessons.ownOne(person, id), body.picked));
+  async pick(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string, @Body() body: PickDto): Promise<JobDto> {
+    return jobDto(await this.uploads.pick(person.id, await this.lessons.get(id), body.picked));
   }
 
   @Post('cut-outs')
   @For('teacher')
+  @May('make', 'lesson')
   @ApiCreatedResponse({ type: PlacedPictureDto })
   async cutOut(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: CutOutDto,
   ): Promise<PlacedPictureDto> {
-    await this.lessons.ownOne(person, id);
-    const part = { ...body, width: Math.min(body.width, 1 - body.x), height: Math.min(body.height, 1 - body.y) };
+    const { x, y } = body;
+    const part = { x, y, width: Math.min(body.width, 1 - x), height: Math.min(body.height, 1 - y) };
     if (part.width <= 0 || part.height <= 0) throw new Problem(422, 'nothing-cut', 'This piece lies outside the page.');
-    if (body.upload) return this.uploads.cutUpload(await this.uploads.one(id, body.upload), body.number ?? 1, part);
-    if (body.page) return this.uploads.cutPage(id, body.page, part);
+    const { upload, page, number = 1 } = body;
+    if (upload) return this.drawing.cutOut(person.id, { lessonId: id, from: { upload, number }, part });
+    if (page) return this.drawing.cutOut(person.id, { lessonId: id, from: { page }, part });
     throw new Problem(400, 'not-valid', 'Name a page, or a page of a file.');
   }
 
   @Post('sounds')
   @For('teacher')
+  @May('make', 'lesson')
   @UseInterceptors(ReceiveFiles())
   @ApiConsumes('multipart/form-data')
   @ApiBody({ ...FILES })
   @ApiCreatedResponse({ type: [SoundFileDto] })
   async addSounds(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @UploadedFiles() files: UploadedFile[],
   ): Promise<SoundFileDto[]> {
     return withFiles(files, async (received) => {
-      await this.lessons.ownOne(person, id);
       const kept: SoundFileDto[] = [];
-      for (const { path, originalname } of received) {
-        if (!(await probe(path))?.hasSound)
-          throw new Problem(422, 'no-sound', `“${originalname}” holds no sound that can be read. Choose another file.`);
-        const { clip, lengthMs } = await storeClip(this.storage, path, originalname);
-        await this.pages.addAsset(id, { digest: clip, width: 0, height: 0 });
-        kept.push({ clip, name: originalname.slice(0, 200), lengthMs });
+      for (const file of received) {
+        const { clip, lengthMs } = await this.drawing.bringSound(person.id, id, file);
+        kept.push({ clip, name: file.originalname.slice(0, 200), lengthMs });
       }
       return kept;
     });
@@ -139,22 +134,18 @@ export class UploadsController {
 
   @Post('assets')
   @For('teacher')
+  @May('make', 'lesson')
   @UseInterceptors(ReceiveFiles())
   @ApiConsumes('multipart/form-data')
   @ApiBody({ ...FILES })
   @ApiCreatedResponse({ type: [PlacedPictureDto] })
   async addAssets(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @UploadedFiles() files: UploadedFile[],
   ): Promise<PlacedPictureDto[]> {
     return withFiles(files, async (received) => {
-      await this.lessons.ownOne(person, id);
-      for (const file of received) await checkPicture(file.path);
-      const placed: PlacedPictureDto[] = [];
-      for (const file of received)
-        placed.push(await this.pages.addAsset(id, await storePlaced(this.storage, file.path)));
-      return placed;
+      return [...(await this.drawing.placePictures(person.id, id, received))];
     });
   }
 }

@@ -1,7 +1,8 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Choice, Decimal, Flag, Id, notFound, Parts, Text, When, Whole } from '../../platform/http/index.ts';
-import { By, For, type Person } from '../../platform/sessions/index.ts';
+import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
+import { May } from '../access/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
@@ -75,7 +76,7 @@ export class MarkingController {
   @Get('marking')
   @For('teacher')
   @ApiOkResponse({ type: [MarkingPileDto] })
-  async piles(@By() person: Person): Promise<MarkingPileDto[]> {
+  async piles(@By() person: SignedIn): Promise<MarkingPileDto[]> {
     const assignments = (await this.assignments.forClassesOf(person.id, 'teacher')).filter((one) => one.handIn);
     const submissions = await this.submissions.ofAssignments(assignments.map((one) => one.id));
     return Promise.all(
@@ -94,9 +95,10 @@ export class MarkingController {
 
   @Get('marking/:id')
   @For('teacher')
+  @May('teach', 'assignment')
   @ApiOkResponse({ type: MarkingDeskDto })
-  async desk(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<MarkingDeskDto> {
-    const assignment = await this.assignments.taughtOne(person, id);
+  async desk(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<MarkingDeskDto> {
+    const assignment = await this.assignments.get(id);
     const submissions = await this.submissions.ofAssignments([id]);
     const people = await this.people.byIds(submissions.map((one) => one.learnerId));
     const marks = await this.marking.marksOf(submissions.map((one) => one.id));
@@ -128,26 +130,29 @@ export class MarkingController {
   @Put('marking/hand-ins/:id')
   @HttpCode(204)
   @For('teacher')
+  @May('mark', 'submission')
   @ApiNoContentResponse()
-  async save(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: MarkingDto): Promise<void> {
-    const { assignment } = await this.marking.taughtOne(person, id);
+  async save(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string, @Body() body: MarkingDto): Promise<void> {
+    const { assignment } = await this.marking.find(id);
     await this.marking.save(assignment, id, body);
   }
 
   @Post('marking/hand-ins/:id/hand-back')
   @HttpCode(200)
   @For('teacher')
+  @May('mark', 'submission')
   @ApiOkResponse({ type: HandedBackDto })
-  async handBack(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<HandedBackDto> {
-    const { submission, assignment } = await this.marking.taughtOne(person, id);
-    return { next: await this.marking.handBack(assignment, submission) };
+  async handBack(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<HandedBackDto> {
+    const { submission, assignment } = await this.marking.find(id);
+    return { next: await this.marking.handBack(person.id, assignment, submission) };
   }
 
   @Get('assignments/:id/feedback')
   @For('learner')
+  @May('see-own-work', 'assignment')
   @ApiOkResponse({ type: FeedbackDto })
-  async feedback(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<FeedbackDto> {
-    const assignment = await this.assignments.learntOne(person, id);
+  async feedback(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<FeedbackDto> {
+    const assignment = await this.assignments.get(id);
     const submission = await this.submissions.ofLearner(id, person.id);
     const mark = submission && (await this.marking.marksOf([submission.id])).get(submission.id);
     if (!submission || !mark || submission.state !== 'handed-back') throw notFound('feedback');

@@ -3,7 +3,6 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { programmeOf } from '@oakbell/core/edits';
 import { In, Repository } from 'typeorm';
 import { notFound, Problem } from '../../platform/http/index.ts';
-import type { Person } from '../../platform/sessions/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
@@ -33,14 +32,11 @@ export class MarkingService {
     return new Map(found.map((mark) => [mark.submissionId, mark]));
   }
 
-  /** The hand-in and its assignment, for a teacher of the class. @throws Problem `not-found` */
-  async taughtOne(
-    person: Person,
-    submissionId: string,
-  ): Promise<{ submission: SubmissionEntity; assignment: AssignmentEntity }> {
+  /** The hand-in and its assignment. @throws Problem `not-found` */
+  async find(submissionId: string): Promise<{ submission: SubmissionEntity; assignment: AssignmentEntity }> {
     const submission = await this.submissions.one(submissionId);
     if (!submission) throw notFound('hand-in');
-    return { submission, assignment: await this.assignments.taughtOne(person, submission.assignmentId) };
+    return { submission, assignment: await this.assignments.get(submission.assignmentId) };
   }
 
   /** Keeps points and comment while marking. @throws Problem `too-many-points`, `no-points-here` */
@@ -59,13 +55,13 @@ export class MarkingService {
   }
 
   /** Hands a hand-in back with its marks and, where something was spoken, the feedback. Returns the next one waiting. */
-  async handBack(assignment: AssignmentEntity, submission: SubmissionEntity): Promise<string | null> {
+  async handBack(personId: string, assignment: AssignmentEntity, submission: SubmissionEntity): Promise<string | null> {
     const lesson = await this.lessons.forSubmission(submission.id);
     const spoken = lesson !== null && programmeOf(lesson.edits).length > 0;
     const mark = await this.marks.findOneBy({ submissionId: submission.id });
     if (!spoken && !mark)
       throw new Problem(409, 'nothing-to-hand-back', 'Speak on it, write a comment or give points first.');
-    const editionId = spoken ? (await this.editions.publish(lesson)).edition.id : null;
+    const editionId = spoken ? (await this.editions.publish(personId, lesson)).edition.id : null;
     if (!mark) await this.save(assignment, submission.id, { points: null, comment: '' });
     await this.marks.update({ submissionId: submission.id }, { handedBackAt: new Date(), editionId });
     await this.submissions.setHandedBack(submission.id);

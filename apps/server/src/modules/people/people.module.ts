@@ -2,12 +2,14 @@ import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { PeopleController } from './people.controller.ts';
 import { PeopleService } from './people.service.ts';
-import { PersonEntity, SignInFailureEntity } from './person.entity.ts';
+import { PersonEntity } from './person.entity.ts';
+import { SessionsController } from './sessions.controller.ts';
+import { SignInLimits } from './signInLimits.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([PersonEntity, SignInFailureEntity])],
-  controllers: [PeopleController],
-  providers: [PeopleService],
+  imports: [TypeOrmModule.forFeature([PersonEntity])],
+  controllers: [PeopleController, SessionsController],
+  providers: [PeopleService, SignInLimits],
   exports: [PeopleService],
 })
 export class PeopleModule {}

@@ -1,39 +1,42 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { hash, verify } from '@node-rs/argon2';
-import { createHash, randomUUID } from 'node:crypto';
-import { In, LessThan, MoreThan, Repository } from 'typeorm';
+import { randomUUID } from 'node:crypto';
+import { In, Repository } from 'typeorm';
 import { Problem } from '../../platform/http/index.ts';
 import type { Role } from '../../platform/sessions/index.ts';
-import { PersonEntity, SignInFailureEntity } from './person.entity.ts';
-import { comparableName, FAILURE_WINDOW_MINUTES, mayTrySignIn } from './people.rules.ts';
+import { PersonEntity } from './person.entity.ts';
+import { comparableName, passwordFault, PASSWORD_WORDS } from './people.rules.ts';
+import { SignInLimits } from './signInLimits.ts';
+import { isWellKnown } from './wellKnown.ts';
 
 interface NewPerson {
   readonly signInName: string;
   readonly name: string;
   readonly role: Role;
   readonly password: string;
+  /** The password is a first one, given by somebody else. */
+  readonly mustChange?: boolean;
 }
 
 /** Stands in for an unknown person's hash, so that an unknown name takes as long as a wrong password. */
 const NOBODY = '$argon2id$v=19$m=19456,t=2,p=1$b2FrYmVsbG9ha2JlbGw$Zb1Yk0m7ZqVvN9p4bF3m6N3qk3cV1cN0T0m8l5m2b6Y';
 
-const digest = (text: string): string => createHash('sha256').update(text).digest('hex');
-
 @Injectable()
 export class PeopleService {
   constructor(
     @InjectRepository(PersonEntity) private readonly people: Repository<PersonEntity>,
-    @InjectRepository(SignInFailureEntity) private readonly failures: Repository<SignInFailureEntity>,
+    private readonly limits: SignInLimits,
   ) {}
 
-  async add({ password, signInName, ...person }: NewPerson): Promise<PersonEntity> {
+  async add({ password, signInName, mustChange = false, ...person }: NewPerson): Promise<PersonEntity> {
     const passwordHash = await hash(password);
     const made = this.people.create({
       ...person,
       signInName: comparableName(signInName),
       id: randomUUID(),
       passwordHash,
+      mustChange,
       createdAt: new Date(),
     });
     await this.people.insert(made);
@@ -42,26 +45,34 @@ export class PeopleService {
 
   /** The person with this name and password. @throws Problem `wrong-sign-in` or `too-many-sign-ins` */
   async signIn(signInName: string, password: string, address: string): Promise<PersonEntity> {
-    const keys = { name: digest(`name ${comparableName(signInName)}`), address: digest(`address ${address}`) };
-    const since = MoreThan(new Date(Date.now() - FAILURE_WINDOW_MINUTES * 60_000));
-    const forName = await this.failures.countBy({ key: keys.name, at: since });
-    const forAddress = await this.failures.countBy({ key: keys.address, at: since });
-    if (!mayTrySignIn({ forName, forAddress })) {
-      throw new Problem(
-        429,
-        'too-many-sign-ins',
-        `Too many tries. Wait ${FAILURE_WINDOW_MINUTES} minutes, or ask your school keeper.`,
-      );
-    }
-    const person = await this.people.findOneBy({ signInName: comparableName(signInName) });
+    const name = comparableName(signInName);
+    await this.limits.count(name, address);
+    const person = await this.people.findOneBy({ signInName: name });
     const matches = await verify(person?.passwordHash ?? NOBODY, password).catch(() => false);
-    if (person && matches) {
-      await this.failures.delete({ key: keys.name });
-      return person;
-    }
-    await this.failures.delete({ at: LessThan(new Date(Date.now() - FAILURE_WINDOW_MINUTES * 60_000)) });
-    for (const key of [keys.name, keys.address]) await this.failures.insert({ id: randomUUID(), key, at: new Date() });
-    throw new Problem(401, 'wrong-sign-in', 'Name or password is not right. Check both and try again.');
+    if (!person || !matches)
+      throw new Problem(401, 'wrong-sign-in', 'Name or password is not right. Check both and try again.');
+    await this.limits.succeeded(name, address);
+    return person;
+  }
+
+  /**
+   * Gives a person another password, which they choose knowing the one they have.
+   * @throws Problem `wrong-password`, `bad-password`, `too-many-sign-ins`; the old one stays then
+   */
+  async changePassword(id: string, { current, next, address }: { current: string; next: string; address: string }): Promise<void> {
+    const person = await this.people.findOneByOrFail({ id });
+    await this.limits.count(person.signInName, address);
+    if (!(await verify(person.passwordHash, current).catch(() => false)))
+      throw new Problem(422, 'wrong-password', 'This is not the password you have now. Nothing was changed.', {
+        fields: { current: 'This is not the password you have now.' },
+      });
+    const fault = next === current ? 'same' : passwordFault({ password: next, signInName: person.signInName, isWellKnown });
+    if (fault)
+      throw new Problem(422, 'bad-password', `${PASSWORD_WORDS[fault]} Nothing was changed.`, {
+        fields: { next: PASSWORD_WORDS[fault] },
+      });
+    await this.people.update({ id }, { passwordHash: await hash(next), mustChange: false });
+    await this.limits.succeeded(person.signInName, address);
   }
 
   async byIds(ids: readonly string[]): Promise<ReadonlyMap<string, PersonEntity>> {

@@ -1,7 +1,8 @@
 import { Controller, Param, ParseUUIDPipe, Put } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Id } from '../../platform/http/index.ts';
-import { By, For, type Person } from '../../platform/sessions/index.ts';
+import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
+import { May } from '../access/index.ts';
 import { AssignmentsService } from '../assignments/index.ts';
 import { AnswersService } from './answers.service.ts';
 import { HandInDto, ShownHandIn } from './shownHandIn.ts';
@@ -23,17 +24,19 @@ export class AnswersController {
 
   @Put('answer')
   @For('learner')
+  @May('learn', 'assignment')
   @ApiOkResponse({ type: AnswerDto })
-  async begin(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<AnswerDto> {
-    const assignment = await this.assignments.learntOne(person, id);
+  async begin(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<AnswerDto> {
+    const assignment = await this.assignments.get(id);
     return { lessonId: (await this.answers.begin(person, assignment)).id };
   }
 
   @Put('hand-in/spoken')
   @For('learner')
+  @May('learn', 'assignment')
   @ApiOkResponse({ type: HandInDto })
-  async handIn(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<HandInDto> {
-    const assignment = await this.assignments.learntOne(person, id);
-    return this.shown.dto(assignment, await this.answers.handIn(person, assignment));
+  async handIn(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<HandInDto> {
+    const assignment = await this.assignments.get(id);
+    return this.shown.dto(person, assignment, await this.answers.handIn(person, assignment));
   }
 }

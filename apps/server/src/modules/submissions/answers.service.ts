@@ -28,7 +28,9 @@ export class AnswersService {
     const answersId = assignment.id;
     const made = await this.lessons.add({ ownerId: person.id, kind: 'answer', title, targetMs: limitMs, answersId });
     const { answerPage } = assignment;
-    if (answerPage) await this.pages.copyFrom(made.id, assignment.lessonId, [answerPage], false);
+    // A teacher's cues are nobody else's.
+    const chosen = answerPage ? { pages: [answerPage], cues: false } : null;
+    if (chosen) await this.pages.copyFrom(made.id, assignment.lessonId, chosen);
     // The page may have been taken out of the lesson since: there is always something to speak on.
     if ((await this.lessons.pagesOf(made.id)).length === 0) await this.lessons.addBoard(made.id);
     return made;

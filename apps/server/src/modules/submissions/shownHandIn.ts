@@ -1,13 +1,21 @@
 import { Injectable } from '@nestjs/common';
 import { Choice, Flag, Id, Part, Parts, Text, Texts, When, Whole } from '../../platform/http/index.ts';
 import { jobDto, JobDto, JobsService } from '../../platform/jobs/index.ts';
+import { MediaDto, MediaService, type Viewer } from '../access/index.ts';
 import type { AssignmentEntity } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
-import { IMPORT, LessonsService, pageDto, PageDto } from '../lessons/index.ts';
+import { IMPORT, LessonsService, pictureKey, type PageEntity } from '../lessons/index.ts';
 import { TakesService } from '../takes/index.ts';
 import type { SubmissionEntity } from './submission.entity.ts';
 import { isLate, LONGEST_TEXT, mayReplace } from './submissions.rules.ts';
 
+/** A sheet of a hand-in as its learner sees it: what teachers note on it is theirs. */
+export class HandInPageDto {
+  @Id() id: string;
+  @Whole() height: number;
+  @Text({ nullable: true }) picture: string | null;
+  @Text({ nullable: true }) smallPicture: string | null;
+}
 export class HandInDto {
   @Id() id: string;
   @Choice(['handed-in', 'handed-back']) state: SubmissionEntity['state'];
@@ -20,9 +28,13 @@ export class HandInDto {
   @Id({ nullable: true }) answerEditionId: string | null;
   @Whole() times: number;
   @Flag() mayReplace: boolean;
-  @Parts(() => PageDto) pages: PageDto[];
+  @Parts(() => HandInPageDto) pages: HandInPageDto[];
+  @Part(() => MediaDto) media: MediaDto;
   @Part(() => JobDto, { nullable: true }) importing: JobDto | null;
 }
+
+const picturesIn = ({ picture, smallPicture }: PageEntity): readonly string[] =>
+  [picture, smallPicture].flatMap((digest) => (digest ? [pictureKey(digest)] : []));
 
 /** A hand-in as its learner sees it. */
 @Injectable()
@@ -32,9 +44,10 @@ export class ShownHandIn {
     private readonly lessons: LessonsService,
     private readonly takes: TakesService,
     private readonly jobs: JobsService,
+    private readonly media: MediaService,
   ) {}
 
-  async dto(assignment: AssignmentEntity, submission: SubmissionEntity): Promise<HandInDto> {
+  async dto(viewer: Viewer, assignment: AssignmentEntity, submission: SubmissionEntity): Promise<HandInDto> {
     const lesson = await this.lessons.forSubmission(submission.id);
     const takes = lesson ? await this.takes.ofLesson(lesson.id) : [];
     const pages = lesson ? await this.lessons.pagesOf(lesson.id) : [];
@@ -51,7 +64,8 @@ export class ShownHandIn {
       answerEditionId: answerId ? ((await this.editions.newestReady(answerId))?.id ?? null) : null,
       times,
       mayReplace: mayReplace(submission, takes.length),
-      pages: pages.map(pageDto),
+      pages: pages.map(({ id: pageId, height, picture, smallPicture }) => ({ id: pageId, height, picture, smallPicture })),
+      media: await this.media.give(viewer, [`hand-in:${id}`], pages.flatMap(picturesIn)),
       importing: newest ? jobDto(newest) : null,
     };
   }

@@ -1,4 +1,4 @@
-import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
@@ -7,6 +7,8 @@ import type { Person } from '../../platform/sessions/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import {
+  ensureFits,
+  FileChecks,
   ImportsService,
   LessonsService,
   PagesService,
@@ -23,22 +25,18 @@ export type Handed =
   { readonly files: readonly UploadedFile[] } | { readonly text: string } | { readonly answer: LessonEntity };
 
 @Injectable()
-export class SubmissionsService implements OnModuleInit {
+export class SubmissionsService {
   constructor(
     @InjectRepository(SubmissionEntity) private readonly submissions: Repository<SubmissionEntity>,
     private readonly assignments: AssignmentsService,
     private readonly editions: EditionsService,
     private readonly imports: ImportsService,
+    private readonly checks: FileChecks,
     private readonly lessons: LessonsService,
     private readonly pages: PagesService,
     private readonly people: PeopleService,
     private readonly takes: TakesService,
   ) {}
-
-  onModuleInit(): void {
-    this.editions.admit((personId, lessonId) => this.#hearsFeedback(personId, lessonId));
-    this.editions.admit((personId, lessonId) => this.#marksAnswer(personId, lessonId));
-  }
 
   /**
    * Takes a hand-in, or replaces the one before. Its pages become those of a feedback lesson.
@@ -51,10 +49,12 @@ export class SubmissionsService implements OnModuleInit {
     at = new Date(),
   ): Promise<SubmissionEntity> {
     if (!assignment.handIn) throw new Problem(409, 'no-hand-in', 'Nothing is handed in for this one.');
-    const checked = 'files' in handed ? await this.imports.check(handed.files) : null;
+    await this.ensureOpen(assignment, person.id);
+    if ('text' in handed) ensureFits(handed.text);
+    const brought = { personId: person.id, subjectId: assignment.id };
+    const checked = 'files' in handed ? await this.checks.bring(handed.files, brought) : null;
     const before = await this.ofLearner(assignment.id, person.id);
     const spokenOn = before && (await this.lessons.forSubmission(before.id));
-    await this.ensureOpen(assignment, person.id);
     const submission = this.submissions.create({
       id: before?.id ?? randomUUID(),
       assignmentId: assignment.id,
@@ -70,11 +70,11 @@ export class SubmissionsService implements OnModuleInit {
     await this.submissions.save(submission);
     if (spokenOn) await this.lessons.remove(spokenOn.id);
     const lesson = await this.#feedbackLesson(assignment, submission);
-    const to = { lessonId: lesson.id, ownerId: assignment.byId, as: 'document' } as const;
+    const to = { lessonId: lesson.id, ownerId: person.id, as: 'document' } as const;
     if ('files' in handed) await this.imports.begin(to, checked!);
     else if ('answer' in handed) {
-      await this.pages.copyFrom(lesson.id, handed.answer.id, null, false);
-      await this.editions.publish(handed.answer);
+      await this.pages.copyFrom(lesson.id, handed.answer.id, { cues: false });
+      await this.editions.publish(person.id, handed.answer);
     } else await this.imports.beginText(to, handed.text);
     return submission;
   }
@@ -114,18 +114,5 @@ export class SubmissionsService implements OnModuleInit {
     const lesson = await this.lessons.one(assignment.lessonId);
     const title = `${learner?.name ?? ''} · ${lesson?.title ?? ''}`.slice(0, 160);
     return this.lessons.add({ ownerId: assignment.byId, kind: 'feedback', title, submissionId: submission.id });
-  }
-
-  /** Feedback is for the learner whose hand-in it is, once it was handed back. */
-  async #hearsFeedback(personId: string, lessonId: string): Promise<boolean> {
-    const lesson = await this.lessons.one(lessonId);
-    const submission = lesson?.submissionId ? await this.one(lesson.submissionId) : null;
-    return submission !== null && submission.learnerId === personId && submission.state === 'handed-back';
-  }
-
-  /** A spoken answer is for those who teach the class, once it was handed in. */
-  async #marksAnswer(personId: string, lessonId: string): Promise<boolean> {
-    const submission = await this.submissions.findOneBy({ answerId: lessonId });
-    return submission !== null && (await this.assignments.isTaughtBy(submission.assignmentId, personId));
   }
 }

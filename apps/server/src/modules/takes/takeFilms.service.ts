@@ -1,8 +1,10 @@
 import { Inject, Injectable, Logger } from '@nestjs/common';
 import { notFound } from '../../platform/http/index.ts';
-import { ffmpegToFile } from '../../platform/sound/index.ts';
+import { ConverterError, withFolder } from '../../platform/converters/index.ts';
+import { BOUNDED, QUIET } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { filmContainer, readFilmPart } from './filmPart.ts';
+import { appendFile } from 'node:fs/promises';
+import { filmContainer, readFilmPart, type FilmContainer } from './filmPart.ts';
 import { filmKey, partKey } from './takes.rules.ts';
 
 /** The films of takes: of the camera and of live windows, a file for each run. */
@@ -17,22 +19,35 @@ export class TakeFilmsService {
    * cannot be read is left out: the voice and the log are a lesson without it, and its parts stay.
    */
   async assemble(takeId: string, count: number): Promise<void> {
-    const runs = new Map<number, Buffer[]>();
+    const runs = new Map<number, number[]>();
     for (let i = 0; i < count; i += 1) {
       const part = readFilmPart(await this.storage.read(partKey(takeId, 'film', i)));
-      if (part) runs.set(part.run, [...(runs.get(part.run) ?? []), part.bytes]);
+      if (part) runs.set(part.run, [...(runs.get(part.run) ?? []), i]);
     }
-    for (const [run, pieces] of runs) {
-      const bytes = Buffer.concat(pieces);
-      const container = filmContainer(bytes);
-      if (!container) continue;
-      const args = ['-i', 'pipe:0', '-map', '0:v:0', '-c', 'copy'];
-      const file = await ffmpegToFile(args, bytes, container).catch((failure: unknown) => {
-        this.#log.warn(`A film of a take cannot be read: ${String(failure)}`);
-        return null;
-      });
-      if (file) await this.storage.put(filmKey(takeId, run, container), file);
-    }
+    for (const [run, parts] of runs) await this.#assembleRun(takeId, run, parts);
+  }
+
+  async #assembleRun(takeId: string, run: number, parts: readonly number[]): Promise<void> {
+    await withFolder(async (folder) => {
+      const path = await folder.put('film', '');
+      let container: FilmContainer | null = null;
+      for (const [i, number] of parts.entries()) {
+        const bytes = readFilmPart(await this.storage.read(partKey(takeId, 'film', number)))!.bytes;
+        if (i === 0) container = filmContainer(bytes);
+        await appendFile(path, bytes);
+      }
+      if (!container) return;
+      const made = `whole.${container}`;
+      const args = [...QUIET, ...BOUNDED, '-i', 'film', '-map', '0:v:0', '-c', 'copy', '-f', container, made];
+      try {
+        await folder.run({ program: 'ffmpeg', args });
+      } catch (failure) {
+        if (!(failure instanceof ConverterError) || failure.fault === 'cancelled') throw failure;
+        this.#log.warn('A film of a take cannot be read.');
+        return;
+      }
+      await this.storage.putFile(filmKey(takeId, run, container), `${folder.path}/${made}`);
+    });
   }
 
   /** Where a film of a take lies. @throws Problem `not-found` */

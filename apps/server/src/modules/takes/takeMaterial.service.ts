@@ -1,10 +1,11 @@
-import { Inject, Injectable } from '@nestjs/common';
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { integratedLoudness, levelsOf, peaksOf, quietStretches, speechThreshold } from '@oakbell/core/audio';
 import { fromFrames, fromMillis } from '@oakbell/core/clock';
 import { analyseTake, readLog, type TakeAnalysis, type TakeEvent } from '@oakbell/core/log';
 import { learntRate, wordCount, type SpokenPage } from '@oakbell/core/pages';
 import { Repository } from 'typeorm';
+import { JobHandlers, JobsService } from '../../platform/jobs/index.ts';
 import { decodeVoice } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { LessonsService, textOfCues } from '../lessons/index.ts';
@@ -13,6 +14,9 @@ import { analysisKey, logKey, peaksKey, voiceKey } from './takes.rules.ts';
 
 /** A teacher's speaking rate is learnt from so many takes. */
 const RATE_TAKES = 12;
+
+export const ANALYSE = 'analyse-take';
+export const ANALYSE_LATER = 'analyse-take-later';
 
 /** What is worked out of a take once. */
 export interface KnownOfTake extends TakeAnalysis {
@@ -24,12 +28,24 @@ export interface KnownOfTake extends TakeAnalysis {
 
 /** What a finished take holds, and what is worked out from it once and kept. */
 @Injectable()
-export class TakeMaterialService {
+export class TakeMaterialService implements OnModuleInit {
   constructor(
     @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
     private readonly lessons: LessonsService,
+    private readonly jobs: JobsService,
+    private readonly handlers: JobHandlers,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
+
+  onModuleInit(): void {
+    for (const [kind, lane] of [[ANALYSE, 'look'], [ANALYSE_LATER, 'later']] as const)
+      this.handlers.register(kind, lane, async ({ subjectId }) => this.#analyse(await this.takes.findOneByOrFail({ id: subjectId })));
+  }
+
+  /** Has a finished take looked into before anybody asks. */
+  async analyseLater({ id, byId }: TakeEntity): Promise<void> {
+    await this.jobs.add({ kind: ANALYSE_LATER, ownerId: byId, subjectId: id, input: {} });
+  }
 
   async logText(takeId: string): Promise<string> {
     return (await this.storage.read(logKey(takeId))).toString('utf8');
@@ -43,36 +59,48 @@ export class TakeMaterialService {
 
   /** The samples of a finished take, exactly as long as the take. */
   async samples(take: TakeEntity, filters?: string): Promise<Float32Array> {
-    const decoded = await decodeVoice(await this.storage.read(voiceKey(take.id)), filters);
+    const decoded = await decodeVoice(await this.storage.read(voiceKey(take.id)), { filters, most: take.frames });
     if (decoded.length === take.frames) return decoded;
     const exact = new Float32Array(take.frames);
     exact.set(decoded.subarray(0, take.frames));
     return exact;
   }
 
-  /** A hundred peaks a second; made once and kept. */
-  async peaks(take: TakeEntity): Promise<Buffer> {
-    const key = peaksKey(take.id);
-    if ((await this.storage.size(key)) === null) await this.storage.put(key, peaksOf(await this.samples(take), RATE));
-    return this.storage.read(key);
+  /** Where a hundred peaks a second lie; worked out once and kept. */
+  async peaks(take: TakeEntity): Promise<string> {
+    await this.#ensureAnalysed(take);
+    return peaksKey(take.id);
   }
 
-  /** Quiet stretches of a second and more, silent writing, and what was spoken on each page; made once and kept. */
+  /** Quiet stretches of a second and more, silent writing, and what was spoken on each page; worked out once and kept. */
   async analysis(take: TakeEntity): Promise<KnownOfTake> {
-    const key = analysisKey(take.id);
-    if ((await this.storage.size(key)) === null) {
-      const samples = await this.samples(take);
-      const levels = levelsOf(samples, RATE);
-      const quiet = quietStretches(levels, { shortest: fromMillis(1000) });
-      const lufs = integratedLoudness(samples, RATE);
-      const found: KnownOfTake = {
-        ...analyseTake(await this.events(take.id), quiet, fromFrames(take.frames, RATE)),
-        lufs: Number.isFinite(lufs) ? lufs : null,
-        threshold: speechThreshold(levels),
-      };
-      await this.storage.put(key, Buffer.from(JSON.stringify(found)));
-    }
-    return JSON.parse((await this.storage.read(key)).toString('utf8')) as KnownOfTake;
+    await this.#ensureAnalysed(take);
+    return JSON.parse((await this.storage.read(analysisKey(take.id))).toString('utf8')) as KnownOfTake;
+  }
+
+  async #isAnalysed({ id }: TakeEntity): Promise<boolean> {
+    const sizes = await Promise.all([peaksKey(id), analysisKey(id)].map((key) => this.storage.size(key)));
+    return !sizes.includes(null);
+  }
+
+  async #ensureAnalysed(take: TakeEntity): Promise<void> {
+    if (await this.#isAnalysed(take)) return;
+    await this.jobs.perform({ kind: ANALYSE, ownerId: take.byId, subjectId: take.id, input: {} });
+  }
+
+  async #analyse(take: TakeEntity): Promise<void> {
+    if (await this.#isAnalysed(take)) return;
+    const samples = await this.samples(take);
+    await this.storage.put(peaksKey(take.id), peaksOf(samples, RATE));
+    const levels = levelsOf(samples, RATE);
+    const quiet = quietStretches(levels, { shortest: fromMillis(1000) });
+    const lufs = integratedLoudness(samples, RATE);
+    const found: KnownOfTake = {
+      ...analyseTake(await this.events(take.id), quiet, fromFrames(take.frames, RATE)),
+      lufs: Number.isFinite(lufs) ? lufs : null,
+      threshold: speechThreshold(levels),
+    };
+    await this.storage.put(analysisKey(take.id), Buffer.from(JSON.stringify(found)));
   }
 
   /** Words a minute as a teacher's newest takes show, by the cues of the pages they spoke on. */
@@ -84,6 +112,8 @@ export class TakeMaterialService {
     });
     const spoken: SpokenPage[] = [];
     for (const take of newest) {
+      // Those that are not looked into yet count the next time.
+      if (!(await this.#isAnalysed(take))) continue;
       const { spokenByPage } = await this.analysis(take);
       const cues = new Map((await this.lessons.allPagesOf(take.lessonId)).map((page) => [page.id, page.cues]));
       for (const [page, time] of Object.entries(spokenByPage)) {

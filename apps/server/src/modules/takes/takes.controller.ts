@@ -3,7 +3,6 @@ import {
   Controller,
   Get,
   HttpCode,
-  Inject,
   Param,
   ParseEnumPipe,
   ParseIntPipe,
@@ -18,14 +17,15 @@ import { ApiBody, ApiConsumes, ApiNoContentResponse, ApiOkResponse, ApiTags } fr
 import { fromFrames } from '@oakbell/core/clock';
 import type { Request, Response } from 'express';
 import { Choice, Decimal, Flag, Id, Parts, Problem, Text, Texts, When, Whole } from '../../platform/http/index.ts';
-import { By, For, type Person } from '../../platform/sessions/index.ts';
-import { sendFile, STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
+import { May, MediaService, Redirected, sendTo } from '../access/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { RATE, type TakeEntity, type Track } from './take.entity.ts';
-import { logKey, voiceKey } from './takes.rules.ts';
+import { logKey, MOST_PARTS, voiceKey } from './takes.rules.ts';
 import { TakeFilmsService } from './takeFilms.service.ts';
 import { TakeMaterialService } from './takeMaterial.service.ts';
 import { TakesService } from './takes.service.ts';
+import { LONGEST_TAKE } from './voicePart.ts';
 
 export class OpenTakeDto {
   @Id() lessonId: string;
@@ -33,11 +33,11 @@ export class OpenTakeDto {
   @Flag({ optional: true }) takeOver?: boolean;
 }
 export class FinishTakeDto {
-  @Whole({ max: 100_000 }) voiceParts: number;
-  @Whole({ max: 100_000 }) logParts: number;
-  @Whole({ max: 100_000, optional: true }) filmParts?: number;
-  /** Length of the take in frames of 1/48,000 s: at most six hours. */
-  @Whole({ max: 6 * 3600 * RATE }) frames: number;
+  @Whole({ max: MOST_PARTS }) voiceParts: number;
+  @Whole({ max: MOST_PARTS }) logParts: number;
+  @Whole({ max: MOST_PARTS, optional: true }) filmParts?: number;
+  /** Length of the take in frames of 1/48,000 s: at most three hours. */
+  @Whole({ max: LONGEST_TAKE }) frames: number;
   /** Spoken over a lesson: not added to its end. */
   @Flag({ optional: true }) aside?: boolean;
 }
@@ -97,21 +97,23 @@ export class TakesController {
     private readonly films: TakeFilmsService,
     private readonly material: TakeMaterialService,
     private readonly lessons: LessonsService,
-    @Inject(STORAGE) private readonly storage: Storage,
+    private readonly media: MediaService,
   ) {}
 
   @Get('lessons/:id/takes')
   @For('teacher', 'learner')
+  @May('make', 'lesson')
   @ApiOkResponse({ type: [TakeDto] })
-  async ofLesson(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<TakeDto[]> {
-    return (await this.takes.playedBy(await this.lessons.ownOne(person, id))).map(takeDto);
+  async ofLesson(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<TakeDto[]> {
+    return (await this.takes.playedBy(await this.lessons.get(id))).map(takeDto);
   }
 
   @Put('takes/:id')
   @For('teacher', 'learner')
+  @May('make', 'lesson', { body: 'lessonId' })
   @ApiOkResponse({ type: TakeDto })
   async open(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: OpenTakeDto,
   ): Promise<TakeDto> {
@@ -121,20 +123,21 @@ export class TakesController {
   @Put('takes/:id/parts/:track/:number')
   @HttpCode(204)
   @For('teacher', 'learner')
+  @May('record', 'take')
   @ApiConsumes('application/octet-stream')
   @ApiBody({ schema: { type: 'string', format: 'binary' } })
   @ApiNoContentResponse()
   async part(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('track', new ParseEnumPipe(TrackEnum)) track: Track,
     @Param('number', ParseIntPipe) number: number,
     @Query('digest') digest: string,
     @Req() request: Request,
   ): Promise<void> {
-    const take = await this.takes.ownOne(person, id);
+    const take = await this.takes.get(id);
     const bytes: unknown = request.body;
-    if (!Buffer.isBuffer(bytes) || number < 0 || number > 100_000)
+    if (!Buffer.isBuffer(bytes) || number < 0 || number >= MOST_PARTS)
       throw new Problem(400, 'not-valid', 'A part is plain bytes with a number.');
     await this.takes.addPart(take, { track, number, digest, bytes });
     if (await this.takes.takenOver(take)) {
@@ -144,90 +147,88 @@ export class TakesController {
 
   @Get('takes/:id/arrived')
   @For('teacher', 'learner')
+  @May('record', 'take')
   @ApiOkResponse({ type: ArrivedDto })
-  async arrived(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<ArrivedDto> {
-    const take = await this.takes.ownOne(person, id);
+  async arrived(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<ArrivedDto> {
+    const take = await this.takes.get(id);
     return { ...(await this.takes.arrived(take)), state: take.state };
   }
 
   @Post('takes/:id/finish')
   @HttpCode(200)
   @For('teacher', 'learner')
+  @May('record', 'take')
   @ApiOkResponse({ type: TakeDto })
   async finish(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: FinishTakeDto,
   ): Promise<TakeDto> {
-    const take = await this.takes.ownOne(person, id);
+    const take = await this.takes.get(id);
     return takeDto(await this.takes.finish(take, { ...body, filmParts: body.filmParts ?? 0 }));
   }
 
   @Post('takes/:id/finish-as-sent')
   @HttpCode(200)
   @For('teacher', 'learner')
+  @May('record', 'take')
   @ApiOkResponse({ type: TakeDto })
-  async finishAsSent(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<TakeDto> {
-    return takeDto(await this.takes.finishAsSent(await this.takes.ownOne(person, id)));
+  async finishAsSent(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<TakeDto> {
+    return takeDto(await this.takes.finishAsSent(await this.takes.get(id)));
   }
 
   @Post('takes/:id/discard')
   @HttpCode(204)
   @For('teacher', 'learner')
+  @May('record', 'take')
   @ApiNoContentResponse()
-  async discard(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
-    await this.takes.discard(await this.takes.ownOne(person, id));
+  async discard(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
+    await this.takes.discard(await this.takes.get(id));
   }
 
   @Get('takes/:id/voice')
   @For('teacher', 'learner')
-  @ApiOkResponse({ description: 'the voice as Ogg Opus' })
+  @May('hear', 'take')
+  @Redirected('the voice as Ogg Opus')
   async voice(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
-    @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    const take = await this.takes.ownOne(person, id);
-    await sendFile(this.storage, request, response, { key: voiceKey(take.id), type: 'audio/ogg', forEver: true });
+    sendTo(response, await this.#address(person, id, voiceKey(id)));
   }
 
   @Get('takes/:id/log')
   @For('teacher', 'learner')
-  @ApiOkResponse({ description: 'the log as NDJSON' })
+  @May('hear', 'take')
+  @Redirected('the log as NDJSON')
   async log(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
-    @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    const take = await this.takes.ownOne(person, id);
-    await sendFile(this.storage, request, response, {
-      key: logKey(take.id),
-      type: 'application/x-ndjson',
-      forEver: true,
-    });
+    sendTo(response, await this.#address(person, id, logKey(id)));
   }
 
   @Get('takes/:id/films/:run')
   @For('teacher')
-  @ApiOkResponse({ description: 'a film of the camera or of a live window, as WebM or MP4' })
+  @May('hear', 'take')
+  @Redirected('a film of the camera or of a live window, as WebM or MP4')
   async film(
-    @By() person: Person,
+    @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('run', ParseIntPipe) run: number,
-    @Req() request: Request,
     @Res() response: Response,
   ): Promise<void> {
-    const take = await this.takes.ownOne(person, id);
-    await sendFile(this.storage, request, response, { ...(await this.films.file(take.id, run)), forEver: true });
+    sendTo(response, await this.#address(person, id, (await this.films.file(id, run)).key));
   }
 
   @Get('takes/:id/analysis')
   @For('teacher')
+  @May('hear', 'take')
   @ApiOkResponse({ type: AnalysisDto })
-  async analysis(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<AnalysisDto> {
-    const found = await this.material.analysis(await this.takes.ownOne(person, id));
+  async analysis(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<AnalysisDto> {
+    const found = await this.material.analysis(await this.takes.get(id));
     const { quiet, silentWriting, lufs, threshold } = found;
     return { quiet: [...quiet], silentWriting: [...silentWriting], lufs, threshold };
   }
@@ -235,15 +236,20 @@ export class TakesController {
   @Get('speaking-rate')
   @For('teacher')
   @ApiOkResponse({ type: SpeakingRateDto })
-  async speakingRate(@By() person: Person): Promise<SpeakingRateDto> {
+  async speakingRate(@By() person: SignedIn): Promise<SpeakingRateDto> {
     return { wordsPerMinute: await this.material.speakingRate(person.id) };
   }
 
   @Get('takes/:id/peaks')
   @For('teacher', 'learner')
-  @ApiOkResponse({ description: 'a hundred peaks a second, one byte each' })
-  async peaks(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Res() response: Response): Promise<void> {
-    const bytes = await this.material.peaks(await this.takes.ownOne(person, id));
-    response.type('application/octet-stream').set('Cache-Control', 'private, max-age=31536000, immutable').send(bytes);
+  @May('hear', 'take')
+  @Redirected('a hundred peaks a second, one byte each')
+  async peaks(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string, @Res() response: Response): Promise<void> {
+    sendTo(response, await this.#address(person, id, await this.material.peaks(await this.takes.get(id))));
+  }
+
+  async #address(person: SignedIn, id: string, key: string): Promise<string> {
+    const { lessonId } = await this.takes.get(id);
+    return this.media.address(person, [`take:${id}`, `lesson:${lessonId}`], key);
   }
 }

@@ -3,6 +3,7 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import { LessonsModule } from '../lessons/index.ts';
 import { TakeEntity, TakePartEntity } from './take.entity.ts';
 import { TakesController } from './takes.controller.ts';
+import { TakeClosing } from './takeClosing.service.ts';
 import { TakeFilmsService } from './takeFilms.service.ts';
 import { TakeMaterialService } from './takeMaterial.service.ts';
 import { TakesService } from './takes.service.ts';
@@ -10,7 +11,7 @@ import { TakesService } from './takes.service.ts';
 @Module({
   imports: [TypeOrmModule.forFeature([TakeEntity, TakePartEntity]), LessonsModule],
   controllers: [TakesController],
-  providers: [TakesService, TakeFilmsService, TakeMaterialService],
+  providers: [TakesService, TakeClosing, TakeFilmsService, TakeMaterialService],
   exports: [TakesService, TakeFilmsService, TakeMaterialService],
 })
 export class TakesModule {}

@@ -42,3 +42,10 @@ export const filmKey = (takeId: string, run: number, container: FilmContainer): 
   `takes/${takeId}/film-${run}.${container}`;
 export const peaksKey = (takeId: string): string => `takes/${takeId}/peaks.bin`;
 export const analysisKey = (takeId: string): string => `takes/${takeId}/analysis-2.json`;
+
+const MB = 1024 * 1024;
+/** The largest part of a track, and all parts of it in one take, in bytes. */
+export const LARGEST_PART: Readonly<Record<Track, number>> = { voice: MB, log: MB, film: 4 * MB };
+export const LARGEST_TRACK: Readonly<Record<Track, number>> = { voice: 200 * MB, log: 32 * MB, film: 2000 * MB };
+/** The most parts of a track. */
+export const MOST_PARTS = 20_000;

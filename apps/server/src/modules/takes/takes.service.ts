@@ -2,20 +2,28 @@ import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { fromFrames } from '@oakbell/core/clock';
 import { takesOf, type EditList } from '@oakbell/core/edits';
-import { keptRanges, logHeaderText, readEarlier, readLog } from '@oakbell/core/log';
+import { readEarlier } from '@oakbell/core/log';
 import { createHash, randomUUID } from 'node:crypto';
 import { In, LessThan, Repository } from 'typeorm';
 import { ensureFor, notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
+import { Quotas } from '../../platform/quotas/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { LessonsService, type LessonEntity } from '../lessons/index.ts';
 import { TakeEntity, TakePartEntity, RATE, type Track } from './take.entity.ts';
-import { logKey, missingParts, partKey, recordedElsewhere, unbroken, voiceKey } from './takes.rules.ts';
+import {
+  LARGEST_PART,
+  LARGEST_TRACK,
+  logKey,
+  missingParts,
+  partKey,
+  recordedElsewhere,
+  unbroken,
+  voiceKey,
+} from './takes.rules.ts';
 import { readFilmPart } from './filmPart.ts';
-import { TakeFilmsService } from './takeFilms.service.ts';
-import { TakeMaterialService } from './takeMaterial.service.ts';
-import { voiceFile } from './voiceFile.ts';
-import { readVoicePart, runEnd, runsOf, type Run, type VoicePart } from './voicePart.ts';
+import { TakeClosing } from './takeClosing.service.ts';
+import { readVoicePart, runEnd, runsOf, type VoicePart } from './voicePart.ts';
 
 interface NewTake {
   readonly id: string;
@@ -45,6 +53,10 @@ export interface Arrived {
   readonly nextRun: number;
 }
 
+/** A lesson plays what was recorded for it, by whoever may, and what its maker recorded elsewhere. */
+const belongsTo = (take: TakeEntity, lesson: Pick<LessonEntity, 'id' | 'ownerId'>): boolean =>
+  take.lessonId === lesson.id || take.byId === lesson.ownerId;
+
 /** Whether bytes are a part of a track. */
 const READABLE: Readonly<Record<Track, (bytes: Buffer) => boolean>> = {
   log: () => true,
@@ -58,8 +70,8 @@ export class TakesService implements OnModuleInit {
     @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
     @InjectRepository(TakePartEntity) private readonly parts: Repository<TakePartEntity>,
     private readonly lessons: LessonsService,
-    private readonly films: TakeFilmsService,
-    private readonly material: TakeMaterialService,
+    private readonly closing: TakeClosing,
+    private readonly quotas: Quotas,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
@@ -67,7 +79,7 @@ export class TakesService implements OnModuleInit {
     // A lesson plays takes of its own maker and no other: nobody can publish what another said by naming it.
     this.lessons.guard(async (lesson, edits) => {
       const named = [...new Set(edits.segments.flatMap(takesOf))];
-      const own = (await this.byIds(named)).filter((take) => take.byId === lesson.ownerId);
+      const own = (await this.byIds(named)).filter((take) => belongsTo(take, lesson));
       if (own.length < named.length)
         throw new Problem(422, 'take-missing', 'A take that this change needs is not here. The lesson is as it was.');
     });
@@ -75,7 +87,7 @@ export class TakesService implements OnModuleInit {
 
   /** Begins a take, or finds the one begun before under the same id. @throws Problem `lesson-being-recorded` */
   async open(person: Person, { id, lessonId, windowKey, takeOver }: NewTake): Promise<TakeEntity> {
-    const lesson = await this.lessons.ownOne(person, lessonId);
+    const lesson = await this.lessons.get(lessonId);
     const there = await this.takes.findOneBy({ id });
     if (there) {
       ensureFor(there.byId === person.id && there.lessonId === lessonId, 'take');
@@ -91,6 +103,7 @@ export class TakesService implements OnModuleInit {
       );
     }
     const now = new Date();
+    await this.quotas.take(person.id, 0);
     const earlier = await this.#earlier(lesson.edits);
     const made = this.takes.create({
       id,
@@ -107,10 +120,10 @@ export class TakesService implements OnModuleInit {
     return made;
   }
 
-  /** The take, for its maker. @throws Problem `not-found` */
-  async ownOne(person: Person, id: string): Promise<TakeEntity> {
+  /** @throws Problem `not-found` */
+  async get(id: string): Promise<TakeEntity> {
     const take = await this.takes.findOneBy({ id });
-    if (!take || take.byId !== person.id) throw notFound('take');
+    if (!take) throw notFound('take');
     return take;
   }
 
@@ -126,7 +139,7 @@ export class TakesService implements OnModuleInit {
     // What a take stands on is needed to draw it.
     let missing = [...new Set(lesson.edits.segments.flatMap(takesOf))].filter((id) => !there.has(id));
     while (missing.length > 0) {
-      for (const take of await this.byIds(missing)) if (take.byId === lesson.ownerId) found.set(take.id, take);
+      for (const take of await this.byIds(missing)) if (belongsTo(take, lesson)) found.set(take.id, take);
       const stoodOn = missing.flatMap((id) => found.get(id)?.earlier ?? []).map((one) => readEarlier(one).takeId);
       missing = [...new Set(stoodOn)].filter((id) => !found.has(id));
     }
@@ -164,7 +177,10 @@ export class TakesService implements OnModuleInit {
       throw new Problem(409, 'part-differs', 'Another part with this number is here already. It was kept as it is.');
     }
     if (take.state !== 'open') throw new Problem(409, 'take-closed', 'This take is finished and cannot grow.');
+    await this.#ensureRoom(take.id, track, bytes.length);
     await this.storage.put(partKey(take.id, track, number), bytes);
+    // What is being said is kept in any case; a new take is refused where there is no room.
+    await this.quotas.add(take.byId, bytes.length);
     await this.parts
       .insert({ takeId: take.id, track, number, digest, bytes: bytes.length })
       .catch((failure: unknown) => {
@@ -172,6 +188,18 @@ export class TakesService implements OnModuleInit {
         if ((failure as { code?: string }).code !== 'ER_DUP_ENTRY') throw failure;
       });
     await this.takes.update({ id: take.id }, { heardAt: new Date() });
+  }
+
+  /** @throws Problem `take-too-large` */
+  async #ensureRoom(takeId: string, track: Track, bytes: number): Promise<void> {
+    const sum = (await this.parts.sum('bytes', { takeId, track })) ?? 0;
+    if (bytes <= LARGEST_PART[track] && Number(sum) + bytes <= LARGEST_TRACK[track]) return;
+    const most = `${Math.round(LARGEST_TRACK[track] / 1024 / 1024)} MB`;
+    throw new Problem(
+      413,
+      'take-too-large',
+      `A take holds up to ${most} of this. What was recorded before is safe; stop, and go on in another take.`,
+    );
   }
 
   /** Whether a later window has taken over the lesson since this take began. */
@@ -218,18 +246,15 @@ export class TakesService implements OnModuleInit {
         { missing },
       );
     }
-    const runs = runsOf(await this.#voiceParts(take.id, voiceParts));
-    return this.#close(take, runs, { logParts, filmParts, frames, aside });
+    return this.closing.close(take, { voiceParts, logParts, filmParts, frames, aside });
   }
 
   /** Closes a take with what has arrived of it: for when the browser that recorded it does not come back. */
   async finishAsSent(take: TakeEntity): Promise<TakeEntity> {
     if (take.state === 'finished') return take;
-    const { voiceParts, logParts, filmParts } = await this.arrived(take);
-    const runs = runsOf(await this.#voiceParts(take.id, voiceParts));
-    const frames = runs.reduce((end, run) => Math.max(end, runEnd(run)), 0);
-    if (frames === 0) throw new Problem(409, 'nothing-arrived', 'Nothing of this take had reached the server yet.');
-    return this.#close(take, runs, { logParts, filmParts, frames });
+    const numbers = await this.#numbers(take.id);
+    const { voice, log, film } = { voice: unbroken(numbers.voice), log: unbroken(numbers.log), film: unbroken(numbers.film) };
+    return this.closing.close(take, { voiceParts: voice, logParts: log, filmParts: film, frames: null, aside: false });
   }
 
   async discard(take: TakeEntity): Promise<void> {
@@ -264,34 +289,8 @@ export class TakesService implements OnModuleInit {
       earlier,
     });
     await this.takes.insert(made);
-    await this.#append(made);
+    await this.closing.append(made);
     return made;
-  }
-
-  async #close(
-    take: TakeEntity,
-    runs: readonly Run[],
-    { logParts, filmParts, frames, aside }: Omit<Finish, 'voiceParts'>,
-  ): Promise<TakeEntity> {
-    const pieces: Buffer[] = [];
-    for (let i = 0; i < logParts; i += 1) pieces.push(await this.storage.read(partKey(take.id, 'log', i)));
-    const text = Buffer.concat(pieces).toString('utf8');
-    const log = readLog(text).ok ? text : logHeaderText() + text;
-    await this.storage.put(voiceKey(take.id), await voiceFile(runs, frames));
-    await this.storage.put(logKey(take.id), Buffer.from(log));
-    await this.films.assemble(take.id, filmParts);
-    const closed = await this.takes.update({ id: take.id, state: 'open' }, { state: 'finished', frames });
-    const now = await this.takes.findOneByOrFail({ id: take.id });
-    if (closed.affected === 1 && !aside) await this.#append(now);
-    return now;
-  }
-
-  /** Puts a take at the end of the lesson, without what was said again. */
-  async #append(take: TakeEntity): Promise<void> {
-    for (const kept of keptRanges(await this.material.events(take.id), fromFrames(take.frames, RATE))) {
-      const segment = { id: randomUUID(), takeId: take.id, ...kept };
-      await this.lessons.edit(take.lessonId, (edits) => ({ op: 'insert', index: edits.segments.length, segment }));
-    }
   }
 
   /** The takes whose ink a new take begins with, in the order of the lesson, each as far as the lesson plays it. */

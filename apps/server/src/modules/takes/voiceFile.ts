@@ -33,7 +33,7 @@ export async function oggOf(run: Run): Promise<Buffer> {
 export async function samplesOfRuns(runs: readonly Run[], frames: number): Promise<Float32Array> {
   const samples = new Float32Array(frames);
   for (const run of runs) {
-    const decoded = await decodeVoice(await oggOf(run));
+    const decoded = await decodeVoice(await oggOf(run), { most: frames - Math.min(frames, run.startFrame) });
     if (run.startFrame < frames) samples.set(decoded.subarray(0, frames - run.startFrame), run.startFrame);
   }
   return samples;

@@ -16,6 +16,12 @@ export interface VoicePart {
 /** Frames in one packet. */
 export const PACKET_FRAMES = 960;
 const LARGEST_PACKET = 1500;
+/** The longest take, in frames: three hours. */
+export const LONGEST_TAKE = 3 * 3600 * 48_000;
+/** Runs of one take: each is a browser that came back. */
+const MOST_RUNS = 1000;
+/** A run begins where the one before it ended, or so many frames later at most: a minute may have been lost. */
+const LONGEST_HOLE = 60 * 48_000;
 
 /** Reads a part; null where the bytes are no part. */
 export function readVoicePart(bytes: Buffer): VoicePart | null {
@@ -49,11 +55,15 @@ export function writeVoicePart({ run, startFrame, preSkip, packets }: VoicePart)
   return Buffer.concat([head, header, ...framed]);
 }
 
+/** An encoder skips some hundred frames; a second is more than any does. */
+const MOST_SKIPPED = 48_000;
+
 function parseHeader(text: string): Omit<VoicePart, 'packets'> | null {
   try {
     const { run, startFrame, preSkip } = JSON.parse(text) as Record<string, unknown>;
     const whole = (value: unknown): value is number => Number.isSafeInteger(value) && (value as number) >= 0;
-    return whole(run) && whole(startFrame) && whole(preSkip) ? { run, startFrame, preSkip } : null;
+    if (!whole(run) || !whole(startFrame) || !whole(preSkip)) return null;
+    return run <= MOST_RUNS && startFrame <= LONGEST_TAKE && preSkip <= MOST_SKIPPED ? { run, startFrame, preSkip } : null;
   } catch {
     return null;
   }
@@ -80,3 +90,17 @@ export function runsOf(parts: readonly VoicePart[]): readonly Run[] {
 /** The frame of the take up to which a run can be decoded. */
 export const runEnd = (run: Run): number =>
   run.startFrame + Math.max(0, run.packets.length * PACKET_FRAMES - run.preSkip);
+
+/**
+ * The runs, in order, up to the first that begins long after anything was heard, or beyond the longest take: where a
+ * run claims to begin is a number that a browser wrote down.
+ */
+export function believableRuns(runs: readonly Run[]): readonly Run[] {
+  let end = 0;
+  const last = runs.findIndex((run) => {
+    const isFar = run.startFrame > end + LONGEST_HOLE || runEnd(run) > LONGEST_TAKE;
+    end = Math.max(end, runEnd(run));
+    return isFar;
+  });
+  return last < 0 ? runs : runs.slice(0, last);
+}

@@ -2,7 +2,8 @@ import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { programmeOf } from '@oakbell/core/edits';
 import { Choice, Decimal, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
-import { By, For, type Person } from '../../platform/sessions/index.ts';
+import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
+import { May } from '../access/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService, type EditionEntity } from '../editions/index.ts';
@@ -61,6 +62,8 @@ export class DeskItemDto {
   @Whole() length: number;
   @Decimal({ max: 1 }) share: number;
   @Id({ nullable: true }) editionId: string | null;
+  /** Its teacher has taken it away for now. */
+  @Flag() withdrawn: boolean;
 }
 
 @ApiTags('today')
@@ -81,7 +84,7 @@ export class TodayController {
   @Get('today')
   @For('teacher')
   @ApiOkResponse({ type: TodayDto })
-  async today(@By() person: Person): Promise<TodayDto> {
+  async today(@By() person: SignedIn): Promise<TodayDto> {
     const assignments = await this.assignments.forClassesOf(person.id, 'teacher');
     return {
       lessons: await this.#toFinish(person),
@@ -94,7 +97,7 @@ export class TodayController {
   @Get('desk')
   @For('learner')
   @ApiOkResponse({ type: [DeskItemDto] })
-  async desk(@By() person: Person): Promise<DeskItemDto[]> {
+  async desk(@By() person: SignedIn): Promise<DeskItemDto[]> {
     const assignments = await this.assignments.forClassesOf(person.id, 'learner');
     const editions = await this.editions.newestReadyOf(assignments.map((one) => one.lessonId));
     return Promise.all(assignments.map((one) => this.#deskItem(person, one, editions.get(one.lessonId) ?? null)));
@@ -102,13 +105,14 @@ export class TodayController {
 
   @Get('desk/:id')
   @For('learner')
+  @May('learn', 'assignment')
   @ApiOkResponse({ type: DeskItemDto })
-  async deskOne(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<DeskItemDto> {
-    const assignment = await this.assignments.learntOne(person, id);
+  async deskOne(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<DeskItemDto> {
+    const assignment = await this.assignments.get(id);
     return this.#deskItem(person, assignment, await this.editions.newestReady(assignment.lessonId));
   }
 
-  async #deskItem(person: Person, assignment: AssignmentEntity, edition: EditionEntity | null): Promise<DeskItemDto> {
+  async #deskItem(person: SignedIn, assignment: AssignmentEntity, edition: EditionEntity | null): Promise<DeskItemDto> {
     const { id, lessonId, classId, byId, instructions, dueAt, points, handIn, answerLimitMs } = assignment;
     const submission = await this.submissions.ofLearner(id, person.id);
     const mark = submission ? (await this.marking.marksOf([submission.id])).get(submission.id) : undefined;
@@ -128,10 +132,11 @@ export class TodayController {
       length: edition?.length ?? 0,
       share,
       editionId: edition?.id ?? null,
+      withdrawn: edition === null && (await this.editions.isWithdrawn(lessonId)),
     };
   }
 
-  async #toFinish(person: Person): Promise<TodayLessonDto[]> {
+  async #toFinish(person: SignedIn): Promise<TodayLessonDto[]> {
     const rows: TodayLessonDto[] = [];
     for (const { id, title, edits, updatedAt } of await this.lessons.of(person.id)) {
       const pages = (await this.lessons.pagesOf(id)).length;
@@ -183,7 +188,7 @@ export class TodayController {
     return rows;
   }
 
-  async #unfinished(person: Person): Promise<UnfinishedTakeDto[]> {
+  async #unfinished(person: SignedIn): Promise<UnfinishedTakeDto[]> {
     const takes = await this.takes.unfinishedOf(person.id);
     const lessons = await this.lessons.byIds(takes.map((take) => take.lessonId));
     return takes.map((take) => ({ take: takeDto(take), lessonTitle: lessons.get(take.lessonId)?.title ?? '' }));

@@ -1,7 +1,8 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post } from '@nestjs/common';
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Decimal, Id, Numbers, Parts, Text, When, Whole } from '../../platform/http/index.ts';
-import { By, For, type Person } from '../../platform/sessions/index.ts';
+import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
+import { May } from '../access/index.ts';
 import { AssignmentsService } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
@@ -65,8 +66,9 @@ export class WatchingController {
 
   @Post('visits')
   @For('learner')
+  @May('watch', 'edition', { body: 'editionId' })
   @ApiCreatedResponse({ type: VisitDto })
-  async begin(@By() person: Person, @Body() body: BeginVisitDto): Promise<VisitDto> {
+  async begin(@By() person: SignedIn, @Body() body: BeginVisitDto): Promise<VisitDto> {
     const { visit, resumeAt, seen } = await this.watching.begin(person, body.editionId);
     return { id: visit.id, resumeAt, seen: [...seen] };
   }
@@ -74,16 +76,18 @@ export class WatchingController {
   @Post('visits/:id/reports')
   @HttpCode(204)
   @For('learner')
+  @May('report', 'visit')
   @ApiNoContentResponse()
-  async report(@By() person: Person, @Param('id', ParseUUIDPipe) id: string, @Body() body: ReportDto): Promise<void> {
+  async report(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string, @Body() body: ReportDto): Promise<void> {
     await this.watching.report(person, id, body.plays, body.position);
   }
 
   @Get('assignments/:id')
   @For('teacher')
+  @May('teach', 'assignment')
   @ApiOkResponse({ type: WatchedDto })
-  async watched(@By() person: Person, @Param('id', ParseUUIDPipe) id: string): Promise<WatchedDto> {
-    const assignment = await this.assignments.taughtOne(person, id);
+  async watched(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<WatchedDto> {
+    const assignment = await this.assignments.get(id);
     const learnerIds = await this.classes.learnerIds(assignment.classId);
     const people = await this.people.byIds(learnerIds);
     const edition = await this.editions.newestReady(assignment.lessonId);

@@ -4,15 +4,17 @@ const good = {
   OAKBELL_DATABASE_URL: 'mysql://oakbell@127.0.0.1:3306/oakbell',
   OAKBELL_REDIS_URL: 'redis://127.0.0.1:6379',
   OAKBELL_STORAGE: '/srv/media',
+  OAKBELL_SECRET: 'a word that is long enough to sign with',
 };
 
 describe('the configuration', () => {
-  it('is complete with the three that have no preset', () => {
+  it('is complete with the four that have no preset', () => {
     expect(readConfig(good)).toMatchObject({ port: 4310, secureCookies: false, timeZone: 'UTC' });
   });
   it.each([
     ['OAKBELL_DATABASE_URL', undefined],
     ['OAKBELL_DATABASE_URL', 'postgres://x'],
+    ['OAKBELL_SECRET', 'short'],
     ['OAKBELL_PORT', 'eighty'],
     ['OAKBELL_PORT', '70000'],
     ['OAKBELL_SECURE_COOKIES', 'maybe'],

@@ -1,3 +1,7 @@
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const GIGABYTE = 1e9;
 /** What the processes need to know from outside. Read once, at start. */
 export interface Config {
   readonly port: number;
@@ -8,6 +12,15 @@ export interface Config {
   readonly queue: string;
   /** Folder in which media are kept. */
   readonly storage: string;
+  /** Folder for what is being worked on: uploads on their way and the folders of converters. */
+  readonly work: string;
+  /** Signs the addresses of media; the same for every process. */
+  readonly secret: string;
+  /** What one person, and the whole school, may keep, in bytes. */
+  readonly personBytes: number;
+  readonly schoolBytes: number;
+  /** A pen companion that writes nothing for so long is let go, in ms. */
+  readonly companionIdleMs: number;
   /** Folder of the built web application; empty when another server gives it out. */
   readonly web: string;
   /** Whether cookies are sent over TLS only. */
@@ -40,6 +53,11 @@ export function readConfig(env: Environment): Config {
     redisUrl: address(env, 'OAKBELL_REDIS_URL', ['redis:', 'rediss:']),
     queue: env['OAKBELL_QUEUE'] ?? 'oakbell',
     storage: required(env, 'OAKBELL_STORAGE'),
+    work: env['OAKBELL_WORK'] ?? join(tmpdir(), `oakbell-work-${env['OAKBELL_QUEUE'] ?? 'oakbell'}`),
+    secret: secret(env, 'OAKBELL_SECRET'),
+    personBytes: wholeNumber(env, 'OAKBELL_PERSON_GB', 20, 100_000) * GIGABYTE,
+    companionIdleMs: wholeNumber(env, 'OAKBELL_COMPANION_IDLE_S', 30 * 60, 86_400) * 1000,
+    schoolBytes: wholeNumber(env, 'OAKBELL_SCHOOL_GB', 2000, 1_000_000) * GIGABYTE,
     web: env['OAKBELL_WEB'] ?? '',
     secureCookies: oneOf(env, 'OAKBELL_SECURE_COOKIES', ['no', 'yes'], 'no') === 'yes',
     timeZone: timeZone(env, 'OAKBELL_TIME_ZONE'),
@@ -50,6 +68,14 @@ export function readConfig(env: Environment): Config {
 function required(env: Environment, name: string): string {
   const value = env[name];
   if (!value) throw new ConfigError(name, 'is not set');
+  return value;
+}
+
+const LEAST_SECRET = 32;
+function secret(env: Environment, name: string): string {
+  const value = required(env, name);
+  if (value.length < LEAST_SECRET)
+    throw new ConfigError(name, `must be at least ${LEAST_SECRET} characters that nobody can guess`);
   return value;
 }
 

@@ -6,6 +6,7 @@ import { applyDecorators } from '@nestjs/common';
 import { ApiProperty } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import {
+  ArrayMaxSize,
   IsArray,
   IsBoolean,
   IsIn,
@@ -18,6 +19,7 @@ import {
   IsUUID,
   Length,
   Max,
+  MaxLength,
   Min,
   ValidateNested,
 } from 'class-validator';
@@ -76,15 +78,25 @@ type Class = new () => object;
 export const Part = (of: () => Class, any: Any = {}): PropertyDecorator =>
   field(any, { type: () => of() } as Shape, ValidateNested(), Type(of));
 
+/** The most entries of a list, where a field does not say otherwise. */
+const MOST_ENTRIES = 2000;
+
 /** A list of objects with fields of their own. */
-export const Parts = (of: () => Class, any: Any = {}): PropertyDecorator =>
-  field(any, { type: () => of(), isArray: true } as Shape, IsArray(), ValidateNested({ each: true }), Type(of));
+export const Parts = (of: () => Class, { most = MOST_ENTRIES, ...any }: Any & { most?: number } = {}): PropertyDecorator =>
+  field(any, { type: () => of(), isArray: true } as Shape, IsArray(), ArrayMaxSize(most), ValidateNested({ each: true }), Type(of));
 
 /** A list of plain numbers or texts. */
 export const Numbers = (any: Any = {}): PropertyDecorator =>
-  field(any, { type: Number, isArray: true } as Shape, IsArray(), IsNumber({}, { each: true }));
+  field(any, { type: Number, isArray: true } as Shape, IsArray(), ArrayMaxSize(MOST_ENTRIES), IsNumber({}, { each: true }));
 export const Texts = (any: Any = {}): PropertyDecorator =>
-  field(any, { type: String, isArray: true } as Shape, IsArray(), IsString({ each: true }));
+  field(
+    any,
+    { type: String, isArray: true } as Shape,
+    IsArray(),
+    ArrayMaxSize(MOST_ENTRIES),
+    IsString({ each: true }),
+    MaxLength(500, { each: true }),
+  );
 
 /** JSON whose shape the core checks. */
 export const Free = (any: Any = {}): PropertyDecorator =>

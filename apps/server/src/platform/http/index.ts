@@ -3,3 +3,6 @@ export * from './problemFilter.ts';
 export * from './validation.ts';
 export * from './fields.ts';
 export * from './sameSite.guard.ts';
+export * from './jsonDepth.ts';
+export * from './upgrades.ts';
+export * from './rate.guard.ts';

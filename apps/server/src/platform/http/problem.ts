@@ -42,7 +42,9 @@ const TITLES: Readonly<Record<number, string>> = {
   415: 'Wrong kind of file',
   422: 'Cannot be done with this',
   429: 'Too many tries',
+  410: 'No longer there',
   503: 'Not ready',
+  507: 'No room left',
 };
 
 /** The body of a problem. */

@@ -25,6 +25,7 @@ export class ProblemFilter implements ExceptionFilter {
       response.destroy();
       return;
     }
+    if (body.status === 429 || body.status === 503) response.setHeader('Retry-After', '10');
     response.status(body.status).type('application/problem+json').send(JSON.stringify(body));
   }
 }
@@ -32,6 +33,8 @@ export class ProblemFilter implements ExceptionFilter {
 function bodyOf(failure: unknown): ProblemBody {
   if (failure instanceof Problem) return problemBody(failure.getStatus(), failure.code, failure.message, failure.extra);
   if (failure instanceof HttpException) return bodyOfHttp(failure);
+  const parsed = bodyOfParser(failure);
+  if (parsed) return parsed;
   const code =
     (failure as { code?: string } | null)?.code ??
     (failure as { driverError?: { code?: string } } | null)?.driverError?.code;
@@ -60,6 +63,19 @@ const CODES: Readonly<Record<number, string>> = {
 function bodyOfHttp(failure: HttpException): ProblemBody {
   const status = failure.getStatus();
   if (status === 413)
-    return problemBody(413, 'too-large', 'The file is larger than 100 MB. Nothing was changed; send a smaller one.');
+    return problemBody(
+      413,
+      'too-large',
+      'This is more than can be sent at once: 100 MB for a file, 300 MB for all. Nothing was changed; send less.',
+    );
   return problemBody(status, CODES[status] ?? 'not-understood', failure.message);
+}
+
+/** What the readers of bodies refuse: not ours, but not a fault of the server either. */
+function bodyOfParser(failure: unknown): ProblemBody | null {
+  const { type, status } = (failure ?? {}) as { type?: unknown; status?: unknown };
+  if (typeof type !== 'string' || typeof status !== 'number' || status < 400 || status > 499) return null;
+  if (type === 'entity.too.large')
+    return problemBody(413, 'too-large', 'This request is larger than is taken. Nothing was changed.');
+  return problemBody(status, 'not-understood', 'This request could not be read. Nothing was changed.');
 }

@@ -4,21 +4,39 @@ import { bigWhole, moment } from '../database/index.ts';
 export const JOB_STATES = ['waiting', 'running', 'done', 'failed', 'cancelled'] as const;
 export type JobState = (typeof JOB_STATES)[number];
 
+/**
+ * Kinds of work, each with so many places in a job process: what somebody waits for is not kept waiting by what takes
+ * long. `look`: seconds, and a person sees them pass. `later`: nobody waits.
+ */
+export const LANES = { look: 2, publish: 1, import: 1, later: 1 } as const;
+export type Lane = keyof typeof LANES;
+export const LANE_NAMES = Object.keys(LANES) as readonly Lane[];
+
 /** A long piece of work as its owner sees it; the queue entry behind it can always be made again from here. */
 @Entity('job')
+@Index(['lane', 'state'])
 export class JobEntity {
   @PrimaryColumn('uuid') id: string;
   @Column({ type: 'varchar', length: 40 }) kind: string;
+  @Column({ type: 'varchar', length: 10 }) lane: Lane;
   @Index() @Column('uuid') ownerId: string;
   @Index() @Column('uuid') subjectId: string;
   @Column({ type: 'json' }) input: object;
+  /** What came of it, for whoever waits. */
+  @Column({ type: 'json', nullable: true }) result: object | string | null;
   @Index() @Column({ type: 'varchar', length: 10 }) state: JobState;
   /** 0…1000 thousandths. */
   @Column({ type: 'int' }) progress: number;
+  @Column({ type: 'int', nullable: true }) failureStatus: number | null;
   @Column({ type: 'varchar', length: 60, nullable: true }) failureCode: string | null;
   @Column({ type: 'varchar', length: 400, nullable: true }) failureText: string | null;
   @Column(moment) createdAt: Date;
+  @Column({ ...moment, nullable: true }) startedAt: Date | null;
   @Column({ ...moment, nullable: true }) endedAt: Date | null;
-  /** Increases with each try, so that an entry of an older try does nothing. */
+  /** Increases with each try that its owner asks for. */
   @Column(bigWhole) attempt: number;
+  /** Who works on it: a job process that is gone holds its name no longer. */
+  @Column({ type: 'uuid', nullable: true }) runner: string | null;
+  /** How often it was begun in this try: a job that takes its process with it is given up. */
+  @Column({ type: 'int' }) starts: number;
 }

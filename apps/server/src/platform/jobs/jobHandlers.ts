@@ -1,23 +1,29 @@
 import { Injectable } from '@nestjs/common';
-import type { JobEntity } from './job.entity.ts';
+import type { JobEntity, Lane } from './job.entity.ts';
 
 /** Tells how far a job is, 0…1. It throws when the job was cancelled; a handler lets that pass. */
 export type Progress = (share: number) => Promise<void>;
-export type JobHandler = (job: JobEntity, progress: Progress) => Promise<void>;
+/** Works on a job; what it returns is kept for whoever waits. */
+export type JobHandler = (job: JobEntity, progress: Progress) => Promise<unknown>;
 
-/** Which module works on which kind of job. */
+interface Known {
+  readonly lane: Lane;
+  readonly handler: JobHandler;
+}
+
+/** Which module works on which kind of job, and where it queues. */
 @Injectable()
 export class JobHandlers {
-  readonly #handlers = new Map<string, JobHandler>();
+  readonly #known = new Map<string, Known>();
 
-  register(kind: string, handler: JobHandler): void {
-    this.#handlers.set(kind, handler);
+  register(kind: string, lane: Lane, handler: JobHandler): void {
+    this.#known.set(kind, { lane, handler });
   }
 
   /** @throws Error for a kind that no module works on. */
-  of(kind: string): JobHandler {
-    const handler = this.#handlers.get(kind);
-    if (!handler) throw new Error(`no module works on jobs of kind ${kind}`);
-    return handler;
+  of(kind: string): Known {
+    const known = this.#known.get(kind);
+    if (!known) throw new Error(`no module works on jobs of kind ${kind}`);
+    return known;
   }
 }

@@ -3,85 +3,139 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { Worker } from 'bullmq';
 import { Repository } from 'typeorm';
 import { CONFIG, type Config } from '../config/index.ts';
+import { ConverterError, prepareConverters, sandboxHere } from '../converters/index.ts';
 import { Problem } from '../http/index.ts';
-import { JobEntity } from './job.entity.ts';
+import { Bus } from '../redis/index.ts';
+import { inJob } from '../work/index.ts';
+import { JobEntity, LANE_NAMES, LANES, type Lane } from './job.entity.ts';
 import { JobHandlers } from './jobHandlers.ts';
+import { JobQueue } from './jobQueue.ts';
 import { JobsService } from './jobs.service.ts';
-import { connectionTo, type QueueEntry } from './queue.ts';
+import { RunnerName } from './runnerName.ts';
+import { connectionTo, queueOf } from './queue.ts';
 
-/** Jobs waiting in the database without a queue entry are looked for this often. */
-const SWEEP_MS = 15_000;
+/** Jobs waiting in the database without a queue entry, and jobs whose process is gone, are looked for this often. */
+const SWEEP_MS = 5000;
 
 /** Takes jobs from the queue and works on them: only the job process starts it. */
 @Injectable()
 export class JobRunner implements OnApplicationShutdown {
   readonly #logger = new Logger('jobs');
-  #worker: Worker<QueueEntry> | null = null;
+  readonly #running = new Map<string, AbortController>();
+  #workers: readonly Worker[] = [];
   #sweep: NodeJS.Timeout | null = null;
+  #deaf: () => Promise<void> = () => Promise.resolve();
 
   constructor(
     @InjectRepository(JobEntity) private readonly jobs: Repository<JobEntity>,
     @Inject(CONFIG) private readonly config: Config,
     private readonly handlers: JobHandlers,
     private readonly service: JobsService,
+    private readonly queue: JobQueue,
+    private readonly name: RunnerName,
+    private readonly bus: Bus,
   ) {}
 
   async start(): Promise<void> {
+    await prepareConverters(this.config.work);
+    const { namespaces, otherUser } = sandboxHere();
+    if (namespaces === 'none') this.#logger.warn('converters cannot be kept from the network on this machine');
+    if (!otherUser && process.getuid?.() === 0) this.#logger.warn('converters run as root on this machine');
+    await this.name.hold();
+    this.#deaf = await this.bus.on('job-cancelled', (id) => this.#running.get(String(id))?.abort());
     await this.service.restore();
     const connection = connectionTo(this.config.redisUrl);
-    this.#worker = new Worker<QueueEntry>(this.config.queue, (entry) => this.#work(entry.data), {
-      connection,
-      concurrency: 2,
+    this.#workers = LANE_NAMES.map((lane) => {
+      const worker = new Worker(queueOf(this.config, lane), () => this.#next(lane), {
+        connection,
+        concurrency: LANES[lane],
+      });
+      worker.on('error', (failure) => this.#logger.warn(`the queue cannot be reached: ${failure.message}`));
+      return worker;
     });
-    this.#worker.on('error', (failure) => this.#logger.warn(`the queue cannot be reached: ${failure.message}`));
-    this.#sweep = setInterval(() => void this.service.restore().catch(() => undefined), SWEEP_MS);
-    await this.#worker.waitUntilReady();
+    this.#sweep = setInterval(() => void this.#tidy(), SWEEP_MS);
+    await Promise.all(this.#workers.map((worker) => worker.waitUntilReady()));
   }
 
   async onApplicationShutdown(): Promise<void> {
     if (this.#sweep) clearInterval(this.#sweep);
-    await this.#worker?.close();
+    // What is being worked on is begun again by the next job process: its children end now.
+    for (const controller of this.#running.values()) controller.abort();
+    await Promise.all(this.#workers.map((worker) => worker.close()));
+    await this.#deaf();
+    await this.name.letGo();
   }
 
-  async #work({ jobId, attempt }: QueueEntry): Promise<void> {
-    const job = await this.jobs.findOneBy({ id: jobId });
-    if (!job || job.attempt !== attempt || (job.state !== 'waiting' && job.state !== 'running')) return;
-    const begun = Date.now();
-    await this.jobs.update({ id: jobId }, { state: 'running' });
+  async #tidy(): Promise<void> {
     try {
-      await this.handlers.of(job.kind)(job, (share) => this.#progress(job, share));
-      await this.jobs.update({ id: jobId, state: 'running' }, { state: 'done', progress: 1000, endedAt: new Date() });
+      await this.name.hold();
+      await this.service.restore();
+    } catch (failure) {
+      this.#logger.warn(`jobs could not be looked through: ${(failure as Error).message}`);
+    }
+  }
+
+  /** An entry of the queue says that there is something in the lane; what comes next is for the database to say. */
+  async #next(lane: Lane): Promise<void> {
+    const job = await this.queue.claim(lane, this.name.id);
+    if (job) await this.#work(job);
+  }
+
+  async #work(job: JobEntity): Promise<void> {
+    const begun = Date.now();
+    const controller = new AbortController();
+    this.#running.set(job.id, controller);
+    try {
+      const { handler } = this.handlers.of(job.kind);
+      const scope = { jobId: job.id, signal: controller.signal };
+      const result = (await inJob(scope, () => handler(job, (share) => this.#progress(job, share)))) ?? null;
+      await this.#end(job, { state: 'done', progress: 1000, result: result as JobEntity['result'] });
       this.#logger.log({ job: job.kind, ms: Date.now() - begun });
     } catch (failure) {
-      if (failure instanceof JobCancelled) return;
-      await this.#fail(job, failure);
+      if (!(failure instanceof JobCancelled) && !controller.signal.aborted) await this.#fail(job, failure);
+    } finally {
+      this.#running.delete(job.id);
     }
   }
 
   async #progress(job: JobEntity, share: number): Promise<void> {
     const progress = Math.round(Math.max(0, Math.min(1, share)) * 1000);
-    const updated = await this.jobs.update({ id: job.id, state: 'running', attempt: job.attempt }, { progress });
+    const updated = await this.jobs.update({ id: job.id, state: 'running', runner: this.name.id }, { progress });
     if (updated.affected === 0) {
       const now = await this.jobs.findOneBy({ id: job.id });
-      if (now?.state !== 'running') throw new JobCancelled();
+      if (now?.state !== 'running' || now.runner !== this.name.id) throw new JobCancelled();
     }
   }
 
   async #fail(job: JobEntity, failure: unknown): Promise<void> {
-    const known = failure instanceof Problem;
-    if (!known) this.#logger.error({ job: job.kind, err: failure });
-    await this.jobs.update(
-      { id: job.id },
-      {
-        state: 'failed',
-        endedAt: new Date(),
-        failureCode: known ? failure.code : 'failed',
-        failureText: known
-          ? failure.message
-          : 'Something went wrong while this was being made. What was saved is safe; try again.',
-      },
-    );
+    const known = failure instanceof Problem ? failure : failure instanceof ConverterError ? problemOf(failure) : null;
+    if (!(failure instanceof Problem)) this.#logger.error({ job: job.kind, err: failure });
+    await this.#end(job, {
+      state: 'failed',
+      failureStatus: known?.getStatus() ?? 500,
+      failureCode: known?.code ?? 'failed',
+      failureText: (known?.message ?? FAILED).slice(0, 400),
+    });
   }
+
+  async #end(job: JobEntity, end: Pick<JobEntity, 'state'> & Partial<JobEntity>): Promise<void> {
+    const mine = { id: job.id, state: 'running' as const, runner: this.name.id };
+    const updated = await this.jobs.update(mine, { ...end, endedAt: new Date() } as object);
+    if (updated.affected) await this.service.tell(job.id);
+  }
+}
+
+const FAILED = 'Something went wrong while this was being made. What was saved is safe; try again.';
+
+/** A file that a converter could not cope with, in words. */
+function problemOf({ fault }: ConverterError): Problem {
+  if (fault === 'too-long')
+    return new Problem(422, 'takes-too-long', 'This file takes too long to read. Nothing was changed; save it in a simpler form and add that.');
+  if (fault === 'too-much')
+    return new Problem(422, 'too-much-inside', 'There is too much in this file to be read. Nothing was changed; use a smaller one.');
+  if (fault === 'missing')
+    return new Problem(503, 'no-converter', 'This server cannot read such files yet: a program is missing. Ask your school keeper.');
+  return new Problem(422, 'cannot-be-read', 'This file cannot be read. Nothing was changed; save it anew and try again.');
 }
 
 /** The owner cancelled: the handler is to stop where it stands. */

@@ -1,57 +1,131 @@
-import { Inject, Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
+import { Inject, Injectable, Logger, type OnApplicationShutdown, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Queue } from 'bullmq';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
 import { CONFIG, type Config } from '../config/index.ts';
 import { notFound, Problem } from '../http/index.ts';
-import type { Person } from '../sessions/index.ts';
-import { JobEntity } from './job.entity.ts';
-import { connectionTo, type QueueEntry } from './queue.ts';
+import { Bus } from '../redis/index.ts';
+import { JobEntity, LANE_NAMES, type Lane } from './job.entity.ts';
+import { JobHandlers } from './jobHandlers.ts';
+import { JobQueue } from './jobQueue.ts';
+import { connectionTo, queueOf } from './queue.ts';
 
 /** How long a request waits for the queue before the entry is left to be put back later. */
 const QUEUE_PATIENCE_MS = 2000;
+/** How long a request waits for the end of a job that somebody wants to see. */
+const LOOK_PATIENCE_MS = 120_000;
+/** So many jobs of one person may wait or run in one lane. */
+export const MOST_JOBS = 60;
 
-interface NewJob {
+export interface NewJob {
   readonly kind: string;
   readonly ownerId: string;
   readonly subjectId: string;
   readonly input: object;
 }
 
-/** Jobs as people see them. MariaDB holds the truth; a queue entry only says "look at this job now". */
+const ENDED = 'job-ended';
+
+/** Jobs as people see them. MariaDB holds the truth; a queue entry only says "look into this lane now". */
 @Injectable()
-export class JobsService implements OnApplicationShutdown {
+export class JobsService implements OnModuleInit, OnApplicationShutdown {
   readonly #logger = new Logger('jobs');
-  readonly #queue: Queue<QueueEntry>;
+  readonly #queues: ReadonlyMap<Lane, Queue>;
+  readonly #waiting = new Map<string, Set<() => void>>();
 
   constructor(
     @InjectRepository(JobEntity) private readonly jobs: Repository<JobEntity>,
     @Inject(CONFIG) config: Config,
+    private readonly handlers: JobHandlers,
+    private readonly queue: JobQueue,
+    private readonly bus: Bus,
   ) {
-    this.#queue = new Queue<QueueEntry>(config.queue, { connection: connectionTo(config.redisUrl) });
-    this.#queue.on('error', (failure) => this.#logger.warn(`the queue cannot be reached: ${failure.message}`));
+    this.#queues = new Map(
+      LANE_NAMES.map((lane) => {
+        const queue = new Queue(queueOf(config, lane), { connection: connectionTo(config.redisUrl) });
+        queue.on('error', (failure) => this.#logger.warn(`the queue cannot be reached: ${failure.message}`));
+        return [lane, queue];
+      }),
+    );
   }
 
+  onModuleInit(): void {
+    void this.bus.on(ENDED, (id) => this.#waiting.get(String(id))?.forEach((look) => look()));
+  }
+
+  /** @throws Problem `too-many-jobs` when enough of this person's wait already */
   async add(job: NewJob): Promise<JobEntity> {
+    const { lane } = this.handlers.of(job.kind);
+    const there = await this.jobs.countBy({ ownerId: job.ownerId, lane, state: In(['waiting', 'running']) });
+    // What nobody waits for is begun by us, not by a person.
+    if (there >= MOST_JOBS && lane !== 'later')
+      throw new Problem(
+        429,
+        'too-many-jobs',
+        `${there} pieces of work are waiting for you already; ${MOST_JOBS} can. Wait for some of them, then try again.`,
+      );
     const made = this.jobs.create({
       ...job,
       id: randomUUID(),
+      lane,
+      result: null,
       state: 'waiting',
       progress: 0,
+      failureStatus: null,
       failureCode: null,
       failureText: null,
       createdAt: new Date(),
+      startedAt: null,
       endedAt: null,
       attempt: 1,
+      runner: null,
+      starts: 0,
     });
     await this.jobs.insert(made);
     await this.#enqueue(made);
     return made;
   }
 
-  async ownOne(person: Person, id: string): Promise<JobEntity> {
-    const job = await this.jobs.findOneBy({ id, ownerId: person.id });
+  /**
+   * Has a job done by the job process and waits for what comes of it. @throws Problem as the job did; `still-working`
+   * when it takes longer than a request may wait: it goes on
+   */
+  async perform<T>(job: NewJob): Promise<T> {
+    const { id } = await this.add(job);
+    const ended = await this.#ended(id);
+    if (ended.state === 'done') return ended.result as T;
+    if (ended.state === 'failed')
+      throw new Problem(ended.failureStatus ?? 500, ended.failureCode ?? 'failed', ended.failureText ?? '');
+    throw new Problem(503, 'still-working', 'This takes longer than usual. It goes on; look again in a minute.');
+  }
+
+  async #ended(id: string): Promise<JobEntity> {
+    const isEnded = (job: JobEntity) => job.state !== 'waiting' && job.state !== 'running';
+    const until = Date.now() + LOOK_PATIENCE_MS;
+    for (;;) {
+      let told = () => undefined as void;
+      const news = new Promise<void>((resolve) => (told = resolve));
+      const listeners = this.#waiting.get(id) ?? new Set();
+      this.#waiting.set(id, listeners.add(told));
+      // Looked at after listening: what ends in between is not missed. While Redis is away nothing is told.
+      const timer = setTimeout(told, Math.min(15_000, Math.max(0, until - Date.now())));
+      const job = await this.jobs.findOneByOrFail({ id }).finally(() => undefined);
+      if (!isEnded(job) && Date.now() < until) await news;
+      clearTimeout(timer);
+      listeners.delete(told);
+      if (listeners.size === 0) this.#waiting.delete(id);
+      if (isEnded(job) || Date.now() >= until) return job;
+    }
+  }
+
+  /** Tells every process that a job has ended. */
+  async tell(id: string): Promise<void> {
+    await this.bus.say(ENDED, id).catch(() => undefined);
+  }
+
+  async one(id: string): Promise<JobEntity> {
+    const job = await this.jobs.findOneBy({ id });
     if (!job) throw notFound('job');
     return job;
   }
@@ -61,40 +135,44 @@ export class JobsService implements OnApplicationShutdown {
     return this.jobs.findOne({ where: { subjectId, kind: In([...kinds]) }, order: { createdAt: 'DESC' } });
   }
 
-  async cancel(person: Person, id: string): Promise<JobEntity> {
-    await this.ownOne(person, id);
+  async cancel(id: string): Promise<JobEntity> {
     await this.jobs.update({ id, state: In(['waiting', 'running']) }, { state: 'cancelled', endedAt: new Date() });
-    return this.ownOne(person, id);
+    await this.bus.say('job-cancelled', id).catch(() => undefined);
+    await this.tell(id);
+    return this.one(id);
   }
 
-  async retry(person: Person, id: string): Promise<JobEntity> {
-    const job = await this.ownOne(person, id);
+  async retry(id: string): Promise<JobEntity> {
+    const job = await this.one(id);
     if (job.state !== 'failed' && job.state !== 'cancelled') {
       throw new Problem(409, 'job-not-ended', 'This is still being worked on; there is nothing to try again.');
     }
-    const again = { state: 'waiting' as const, progress: 0, failureCode: null, failureText: null, endedAt: null };
-    await this.jobs.update({ id }, { ...again, attempt: job.attempt + 1 });
-    const now = await this.ownOne(person, id);
+    const again = { state: 'waiting' as const, progress: 0, failureStatus: null, failureCode: null, failureText: null };
+    await this.jobs.update({ id }, { ...again, endedAt: null, runner: null, starts: 0, attempt: job.attempt + 1 });
+    const now = await this.one(id);
     await this.#enqueue(now);
     return now;
   }
 
-  /** Puts back entries that the queue lost: called by the job process at its start. */
+  /** Puts back what the queue lost and what a process that is gone left behind: called by the job process. */
   async restore(): Promise<void> {
-    for (const job of await this.jobs.findBy({ state: In(['waiting', 'running']) })) await this.#enqueue(job);
+    for (const id of await this.queue.takeBack()) await this.tell(id);
+    for (const job of await this.queue.waiting()) await this.#enqueue(job);
   }
 
   async onApplicationShutdown(): Promise<void> {
-    await this.#queue.close().catch(() => undefined);
+    await Promise.all([...this.#queues.values()].map((queue) => queue.close().catch(() => undefined)));
   }
 
   async #enqueue(job: JobEntity): Promise<void> {
-    const entry = { jobId: job.id, attempt: job.attempt };
-    const options = { jobId: `${job.id}-${job.attempt}`, removeOnComplete: true, removeOnFail: true };
-    const added = this.#queue.add(job.kind, entry, options).then(
-      () => true,
-      () => false,
-    );
+    const options = { jobId: `${job.id}-${job.attempt}-${job.starts}`, removeOnComplete: true, removeOnFail: true };
+    const added = this.#queues
+      .get(job.lane)!
+      .add(job.kind, {}, options)
+      .then(
+        () => true,
+        () => false,
+      );
     const late = new Promise<boolean>((resolve) => setTimeout(resolve, QUEUE_PATIENCE_MS, false).unref());
     if (!(await Promise.race([added, late]))) this.#logger.warn('the queue is away; the job waits in the database');
   }

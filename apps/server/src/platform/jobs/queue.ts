@@ -1,10 +1,9 @@
 import type { ConnectionOptions } from 'bullmq';
+import type { Config } from '../config/index.ts';
+import type { Lane } from './job.entity.ts';
 
-/** What lies in the queue; all else is in the database. */
-export interface QueueEntry {
-  readonly jobId: string;
-  readonly attempt: number;
-}
+/** The queue of one lane. Its entries say only that there is something to do; all else is in the database. */
+export const queueOf = ({ queue }: Config, lane: Lane): string => `${queue}-${lane}`;
 
 /** @param redisUrl `redis://` or `rediss://` address */
 export function connectionTo(redisUrl: string): ConnectionOptions {

@@ -1,4 +1,5 @@
 export * from './session.entity.ts';
 export * from './sessions.service.ts';
+export * from './device.ts';
 export * from './rights.guard.ts';
 export * from './sessions.module.ts';

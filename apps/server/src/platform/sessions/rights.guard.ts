@@ -1,22 +1,36 @@
-import { Injectable, SetMetadata, createParamDecorator, type CanActivate, type ExecutionContext } from '@nestjs/common';
+import {
+  Inject,
+  Injectable,
+  SetMetadata,
+  createParamDecorator,
+  type CanActivate,
+  type ExecutionContext,
+} from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
+import { CONFIG, type Config } from '../config/index.ts';
 import { Problem } from '../http/index.ts';
 import type { Role } from './session.entity.ts';
-import { SESSION_COOKIE, SessionsService, type Person } from './sessions.service.ts';
+import { sessionCookie, SessionsService, type SignedIn } from './sessions.service.ts';
 
 const RULE = 'oakbell:rule';
+const EARLY = 'oakbell:before-first-password';
 type Rule = 'anyone' | readonly Role[];
 
-/** The route is for signed-in people of these roles. What they may do with one thing is decided beside its module. */
+/** The route is for signed-in people of these roles. What they may do with one thing, the access module says. */
 export const For = (...roles: readonly Role[]): MethodDecorator => SetMetadata(RULE, roles);
 /** The route is for anyone, signed in or not. */
 export const ForAnyone = (): MethodDecorator => SetMetadata(RULE, 'anyone');
+/** The route can be used before a first password was changed. */
+export const BeforeFirstPassword = (): MethodDecorator => SetMetadata(EARLY, true);
+
+const signedOut = () =>
+  new Problem(401, 'signed-out', 'You are signed out. Sign in to go on; what was saved is safe.');
 
 /** The person who makes the request. */
-export const By = createParamDecorator((_: unknown, context: ExecutionContext): Person => {
-  const { person } = context.switchToHttp().getRequest<Request & { person?: Person }>();
-  if (!person) throw new Problem(401, 'signed-out', 'You are signed out. Sign in to go on; what was saved is safe.');
+export const By = createParamDecorator((_: unknown, context: ExecutionContext): SignedIn => {
+  const { person } = context.switchToHttp().getRequest<Request & { person?: SignedIn }>();
+  if (!person) throw signedOut();
   return person;
 });
 
@@ -26,17 +40,20 @@ export class RightsGuard implements CanActivate {
   constructor(
     private readonly reflector: Reflector,
     private readonly sessions: SessionsService,
+    @Inject(CONFIG) private readonly config: Config,
   ) {}
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const rule = this.reflector.get<Rule | undefined>(RULE, context.getHandler());
     if (rule === 'anyone') return true;
-    const request = context.switchToHttp().getRequest<Request & { person?: Person }>();
+    const request = context.switchToHttp().getRequest<Request & { person?: SignedIn }>();
     const cookies = request.cookies as Readonly<Record<string, string | undefined>>;
-    const secret = cookies[SESSION_COOKIE];
+    const secret = cookies[sessionCookie(this.config.secureCookies)];
     const person = secret ? await this.sessions.personOf(secret) : null;
-    if (!person) throw new Problem(401, 'signed-out', 'You are signed out. Sign in to go on; what was saved is safe.');
+    if (!person) throw signedOut();
     if (!rule?.includes(person.role)) throw new Problem(403, 'not-allowed', 'This is not for your kind of account.');
+    if (person.mustChange && this.reflector.get<boolean | undefined>(EARLY, context.getHandler()) !== true)
+      throw new Problem(403, 'password-must-change', 'Choose a password of your own first. Then everything is open.');
     request.person = person;
     return true;
   }

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { createHash, randomBytes } from 'node:crypto';
-import { LessThan, MoreThan, Repository } from 'typeorm';
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { LessThan, MoreThan, Not, Repository } from 'typeorm';
 import { SessionEntity, type Role } from './session.entity.ts';
 
 /** Who makes a request. */
@@ -9,33 +9,101 @@ export interface Person {
   readonly id: string;
   readonly role: Role;
 }
+/** A person in a session of theirs. */
+export interface SignedIn extends Person {
+  readonly sessionId: string;
+  /** Names the session in the addresses of media, without telling its secret. */
+  readonly tag: string;
+  readonly mustChange: boolean;
+}
 
-/** A session ends this long after it was begun. */
+/** A session ends this long after it was begun, whatever is done in it … */
 export const SESSION_HOURS = 12;
-export const SESSION_COOKIE = 'oakbell_session';
+/** … and when nothing was asked in it for so long. */
+export const IDLE_HOURS = 2;
+const HOUR_MS = 3_600_000;
+/** The last moment of a session is noted to this exactness. */
+const NOTED_MS = 60_000;
+
+/**
+ * The name of a session's cookie. Over TLS browsers promise for a name that begins like this that no other host has set
+ * it, and that it never travels in the clear.
+ */
+export const sessionCookie = (secure: boolean): string => (secure ? '__Host-oakbell_session' : 'oakbell_session');
 
 const digestOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');
+/** A name for a secret, which does not tell it. */
+export const tagOf = (secret: string): string =>
+  createHash('sha256').update(`tag ${secret}`).digest('base64url').slice(0, 16);
+
+interface NewSession {
+  readonly device: string;
+  readonly mustChange: boolean;
+}
 
 @Injectable()
 export class SessionsService {
   constructor(@InjectRepository(SessionEntity) private readonly sessions: Repository<SessionEntity>) {}
 
   /** Begins a session and returns its secret, which is not stored. Sessions past their end are swept away. */
-  async begin(person: Person): Promise<string> {
+  async begin(person: Person, { device, mustChange }: NewSession): Promise<string> {
     const secret = randomBytes(32).toString('base64url');
-    const expiresAt = new Date(Date.now() + SESSION_HOURS * 3_600_000);
-    await this.sessions.delete({ expiresAt: LessThan(new Date()) });
-    await this.sessions.insert({ digest: digestOf(secret), personId: person.id, role: person.role, expiresAt });
+    const now = Date.now();
+    await this.sessions.delete({ expiresAt: LessThan(new Date(now)) });
+    await this.sessions.insert({
+      digest: digestOf(secret),
+      id: randomUUID(),
+      tag: tagOf(secret),
+      personId: person.id,
+      role: person.role,
+      device,
+      mustChange,
+      startedAt: new Date(now),
+      lastAt: new Date(now),
+      expiresAt: new Date(now + SESSION_HOURS * HOUR_MS),
+    });
     return secret;
   }
 
-  /** The person a secret stands for, or null when it is unknown or its time is over. */
-  async personOf(secret: string): Promise<Person | null> {
-    const found = await this.sessions.findOneBy({ digest: digestOf(secret), expiresAt: MoreThan(new Date()) });
-    return found ? { id: found.personId, role: found.role } : null;
+  /** The person a secret stands for, or null when it is unknown, was idle for too long, or its time is over. */
+  async personOf(secret: string): Promise<SignedIn | null> {
+    const now = Date.now();
+    const found = await this.sessions.findOneBy({
+      digest: digestOf(secret),
+      expiresAt: MoreThan(new Date(now)),
+      lastAt: MoreThan(new Date(now - IDLE_HOURS * HOUR_MS)),
+    });
+    if (!found) return null;
+    if (now - found.lastAt.getTime() > NOTED_MS)
+      await this.sessions.update({ digest: found.digest }, { lastAt: new Date(now) });
+    const { personId, role, id, tag, mustChange } = found;
+    return { id: personId, role, sessionId: id, tag, mustChange };
   }
 
-  async end(secret: string): Promise<void> {
-    await this.sessions.delete({ digest: digestOf(secret) });
+  /** A person's sessions that still count, the newest first. */
+  async of(personId: string): Promise<readonly SessionEntity[]> {
+    const now = Date.now();
+    return this.sessions.find({
+      where: {
+        personId,
+        expiresAt: MoreThan(new Date(now)),
+        lastAt: MoreThan(new Date(now - IDLE_HOURS * HOUR_MS)),
+      },
+      order: { lastAt: 'DESC' },
+    });
+  }
+
+  /** Ends the session of a secret, and gives its tag; null where there is none. */
+  async end(secret: string): Promise<string | null> {
+    const { affected } = await this.sessions.delete({ digest: digestOf(secret) });
+    return affected ? tagOf(secret) : null;
+  }
+
+  /** Ends one session of a person, or all of them but one. Gives the tags of those that ended. */
+  async endOf(personId: string, which: { readonly id: string } | { readonly allBut: string }): Promise<readonly string[]> {
+    const where = { personId, id: 'id' in which ? which.id : Not(which.allBut) };
+    const ended = await this.sessions.findBy(where);
+    await this.sessions.delete(where);
+    return ended.map((one) => one.tag);
   }
 }

@@ -1,37 +1,46 @@
-import { spawn } from 'node:child_process';
-import { mkdtemp, readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { convert, ConverterError, withFolder } from '../converters/index.ts';
 
 /** Frames a second of every sound here; one channel. */
 const RATE = 48_000;
 const RAW = ['-f', 'f32le', '-ac', '1', '-ar', `${RATE}`];
 
+/** Says no more than what is wrong, and asks nobody. */
+export const QUIET = ['-hide_banner', '-loglevel', 'error', '-nostdin'] as const;
+/**
+ * For files that somebody brought: no picture of more pixels than a clip may have is decoded, and nothing but files and
+ * pipes is opened, whatever a file says.
+ */
+export const BOUNDED = ['-protocol_whitelist', 'file,pipe', '-max_pixels', `${4096 * 2304}`] as const;
+
 /** ffmpeg ended with an error; the message is its own last words. */
 export class SoundError extends Error {}
 
-/** Runs ffmpeg from bytes to bytes. */
-export function ffmpeg(args: readonly string[], input: Uint8Array): Promise<Buffer> {
-  return new Promise((resolve, reject) => {
-    const child = spawn('ffmpeg', ['-hide_banner', '-loglevel', 'error', '-nostdin', ...args], {
-      stdio: ['pipe', 'pipe', 'pipe'],
-    });
-    const chunks: Buffer[] = [];
-    let said = '';
-    child.stdout.on('data', (chunk: Buffer) => chunks.push(chunk));
-    child.stderr.on('data', (chunk: Buffer) => (said = (said + chunk.toString()).slice(-500)));
-    child.on('error', reject);
-    child.on('close', (code) => (code === 0 ? resolve(Buffer.concat(chunks)) : reject(new SoundError(said))));
-    // ffmpeg may end before it has read everything; its exit code tells what matters.
-    child.stdin.on('error', () => undefined);
-    child.stdin.end(input);
-  });
+/** Runs ffmpeg from bytes to bytes, of which there may be `outputMb` MiB. @throws SoundError; ConverterError past a limit */
+export async function ffmpeg(args: readonly string[], input: Uint8Array, outputMb = LARGEST_SOUND_MB): Promise<Buffer> {
+  return convert({ program: 'ffmpeg', args: [...QUIET, ...args], stdin: input, limits: { outputMb } }).catch(asSound);
 }
 
-/** The samples of a sound file: one channel, 48,000 a second. `filters` is an ffmpeg filter chain. */
-export async function decodeVoice(file: Uint8Array, filters?: string): Promise<Float32Array> {
-  const bytes = await ffmpeg(['-i', 'pipe:0', ...(filters ? ['-af', filters] : []), ...RAW, 'pipe:1'], file);
-  const whole = bytes.byteLength - (bytes.byteLength % 4);
+function asSound(failure: unknown): never {
+  throw failure instanceof ConverterError && failure.fault === 'failed' ? new SoundError(failure.message) : failure;
+}
+
+/** Three hours of samples, in MiB. */
+const LARGEST_SOUND_MB = Math.ceil((3 * 3600 * RATE * 4) / 2 ** 20);
+
+interface Decoding {
+  /** An ffmpeg filter chain. */
+  readonly filters?: string | undefined;
+  /** No more than so many frames are decoded: what a file claims is not believed. */
+  readonly most: number;
+}
+
+/** The samples of a sound file: one channel, 48,000 a second, `most` at most. @throws SoundError; ConverterError past a limit */
+export async function decodeVoice(file: Uint8Array, { filters, most }: Decoding): Promise<Float32Array> {
+  const seconds = most / RATE;
+  const args = ['-i', 'pipe:0', '-map', '0:a:0', ...(filters ? ['-af', filters] : []), '-t', seconds.toFixed(6), ...RAW, 'pipe:1'];
+  const bytes = await ffmpeg([...BOUNDED, ...args], file, Math.ceil((most * 4) / 2 ** 20) + 1);
+  const whole = Math.min(most * 4, bytes.byteLength - (bytes.byteLength % 4));
+  if (bytes.byteOffset % 4 === 0) return new Float32Array(bytes.buffer, bytes.byteOffset, whole / 4);
   return new Float32Array(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + whole));
 }
 
@@ -40,14 +49,11 @@ export async function decodeVoice(file: Uint8Array, filters?: string): Promise<F
  * are written last, which a pipe cannot do.
  */
 export async function ffmpegToFile(args: readonly string[], input: Uint8Array, container: string): Promise<Buffer> {
-  const folder = await mkdtemp(join(tmpdir(), 'oakbell-sound-'));
-  try {
-    const path = join(folder, 'sound');
-    await ffmpeg([...args, '-f', container, path], input);
-    return await readFile(path);
-  } finally {
-    await rm(folder, { recursive: true, force: true });
-  }
+  return withFolder(async (folder) => {
+    const all = [...QUIET, ...args, '-f', container, 'sound'];
+    await folder.run({ program: 'ffmpeg', args: all, stdin: input }).catch(asSound);
+    return folder.read('sound', LARGEST_SOUND_MB);
+  });
 }
 
 /**

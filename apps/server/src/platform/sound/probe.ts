@@ -1,4 +1,5 @@
-import { spawn } from 'node:child_process';
+import { ConverterError, withFolder } from '../converters/index.ts';
+import { BOUNDED } from './ffmpeg.ts';
 
 /** What ffprobe tells of a file. */
 export interface Probed {
@@ -17,24 +18,22 @@ interface Told {
   }[];
 }
 
-/** Looks into a sound or video file; null for one that cannot be read. */
-export const probe = (path: string): Promise<Probed | null> => ask(path, null);
+/** Looks into a sound or video file; null for one that cannot be read. @throws ConverterError past a limit */
+export const probe = (file: string): Promise<Probed | null> => ask({ file });
 
 /** Whether a file has sound in it. */
-export const hasSound = async (file: Uint8Array): Promise<boolean> => (await ask('pipe:0', file))?.hasSound ?? false;
+export const hasSound = async (file: Uint8Array): Promise<boolean> => (await ask(file))?.hasSound ?? false;
 
-function ask(path: string, input: Uint8Array | null): Promise<Probed | null> {
-  return new Promise((resolve, reject) => {
-    const child = spawn('ffprobe', ['-v', 'error', '-show_format', '-show_streams', '-of', 'json', path], {
-      stdio: ['pipe', 'pipe', 'ignore'],
-    });
-    // It may end before it has read everything.
-    child.stdin.on('error', () => undefined);
-    child.stdin.end(input ?? undefined);
-    let said = '';
-    child.stdout.on('data', (chunk: Buffer) => (said += chunk.toString()));
-    child.on('error', reject);
-    child.on('close', (code) => resolve(code === 0 ? read(JSON.parse(said) as Told) : null));
+function ask(content: Uint8Array | { readonly file: string }): Promise<Probed | null> {
+  return withFolder(async (folder) => {
+    await folder.put('file', content);
+    const args = ['-v', 'error', ...BOUNDED, '-show_format', '-show_streams', '-of', 'json', 'file'];
+    try {
+      return read(JSON.parse((await folder.run({ program: 'ffprobe', args })).toString('utf8')) as Told);
+    } catch (failure) {
+      if (failure instanceof ConverterError && failure.fault !== 'failed') throw failure;
+      return null;
+    }
   });
 }
 

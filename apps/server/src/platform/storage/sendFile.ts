@@ -17,8 +17,8 @@ export function parseRange(header: string | undefined, size: number): ByteRange 
 interface Sent {
   readonly key: string;
   readonly type: string;
-  /** Whether the bytes under this address can never change. */
-  readonly forEver: boolean;
+  /** For how long the browser may keep it; not at all when left out. */
+  readonly seconds?: number;
   readonly encoding?: 'gzip';
 }
 
@@ -29,7 +29,7 @@ export async function sendFile(storage: Storage, request: Request, response: Res
   const range = parseRange(request.headers.range, size);
   response.setHeader('Accept-Ranges', 'bytes');
   response.setHeader('Content-Type', sent.type);
-  response.setHeader('Cache-Control', sent.forEver ? 'private, max-age=31536000, immutable' : 'private, no-cache');
+  response.setHeader('Cache-Control', sent.seconds ? `private, max-age=${sent.seconds}, immutable` : 'private, no-store');
   if (sent.encoding) response.setHeader('Content-Encoding', sent.encoding);
   if (range === 'bad') {
     response.setHeader('Content-Range', `bytes */${size}`);

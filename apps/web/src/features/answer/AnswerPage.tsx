@@ -11,6 +11,7 @@ import {
   client,
   corePage,
   lessonKey,
+  personHere,
   pictureOf,
   saveEdits,
   useLesson,
@@ -134,7 +135,7 @@ function useLeftAnswer(lessonId: string): boolean {
   const [going, setGoing] = useState(true);
   useEffect(() => {
     const bring = async () => {
-      for (const left of await leftTakes()) if (left.facts.lessonId === lessonId) await recoverTake(left);
+      for (const left of await leftTakes(personHere())) if (left.facts.lessonId === lessonId) await recoverTake(left);
       await queries.invalidateQueries({ queryKey: lessonKey(lessonId) });
     };
     void bring()

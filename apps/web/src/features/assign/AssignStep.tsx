@@ -15,8 +15,8 @@ import { useForm } from '@mantine/form';
 import { micros, timeText } from '@oakbell/core/clock';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
-import { call, client, useLesson, type Api, type Lesson } from '../../shared/api/index.ts';
-import { Empty, fieldValue, PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
+import { call, client, lessonKey, useLesson, type Api, type Lesson } from '../../shared/api/index.ts';
+import { Empty, fieldValue, offerUndo, PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
 import classes from './Assign.module.css';
 
 /** Publishing, and one sheet that reads as a sentence: who, what to do, by when, worth what. */
@@ -70,12 +70,18 @@ function Publish({ lesson, editions }: { readonly lesson: Lesson; readonly editi
       <Group justify="space-between">
         <div>
           <Title order={2}>{newest ? `Edition ${newest.number}` : 'Not published yet'}</Title>
-          {newest ? (
+          {lesson.withdrawnAt !== null ? (
+            <Text role="status">
+              Withdrawn since {whenText(lesson.withdrawnAt)}: nobody but you can see it. What learners did with it is kept.
+            </Text>
+          ) : newest ? (
             <EditionState edition={newest} />
           ) : (
             <Text c="dimmed">Publishing freezes the lesson as it is now, for learners to watch. It takes seconds.</Text>
           )}
         </div>
+        <Group gap="xs">
+        {newest?.state === 'ready' && <Withdraw lesson={lesson} />}
         <Button
           onClick={() => publish.mutate()}
           loading={publish.isPending || newest?.state === 'making'}
@@ -83,9 +89,29 @@ function Publish({ lesson, editions }: { readonly lesson: Lesson; readonly editi
         >
           {newest ? 'Publish again' : 'Publish'}
         </Button>
+        </Group>
       </Group>
       <ProblemNote failure={publish.error} />
     </section>
+  );
+}
+
+/** Takes the lesson away from everybody it was given to, or gives it back. */
+function Withdraw({ lesson }: { readonly lesson: Lesson }) {
+  const queries = useQueryClient();
+  const isWithdrawn = lesson.withdrawnAt !== null;
+  const act = useMutation({
+    mutationFn: (withdrawn: boolean) =>
+      call(client.PUT('/api/lessons/{id}/withdrawn', { params: { path: { id: lesson.id } }, body: { withdrawn } })),
+    onSuccess: (_, withdrawn) => {
+      if (withdrawn) offerUndo('Nobody but you can see this lesson now.', () => act.mutateAsync(false));
+    },
+    onSettled: () => queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
+  });
+  return (
+    <Button variant="default" loading={act.isPending} onClick={() => act.mutate(!isWithdrawn)}>
+      {isWithdrawn ? 'Give it out again' : 'Withdraw'}
+    </Button>
   );
 }
 

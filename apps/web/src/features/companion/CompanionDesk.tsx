@@ -1,11 +1,11 @@
-import { Button, Group, Switch, Text } from '@mantine/core';
+import { Button, Group, Loader, Switch, Text } from '@mantine/core';
 import { IconArrowBackUp, IconEraser, IconPencil } from '@tabler/icons-react';
 import type { TrayPen } from '@oakbell/core/log';
 import { isStroke } from '@oakbell/core/log';
 import { picturesOf } from '@oakbell/core/pages';
 import { plainScene } from '@oakbell/core/scene';
 import { useEffect, useRef, useState, useSyncExternalStore, type PointerEvent } from 'react';
-import type { DevicePoint } from '../../kits/companion/index.ts';
+import type { DevicePoint } from '@oakbell/core/companion';
 import { Stage, usePictures, type StageHandle } from '../../kits/stage/index.ts';
 import { IconAction, PageTitle } from '../../shared/ui/index.ts';
 import classes from './Companion.module.css';
@@ -18,26 +18,26 @@ const STATES = {
   over: 'The take is over',
 } as const;
 
+/** How it can end, in words. */
+const ENDS: Readonly<Partial<Record<PadView['line'], string>>> = {
+  closed: 'The recording room was closed. What you wrote is kept with the take.',
+  refused: 'The room cannot be found any more. What you wrote is kept with the take.',
+  cutOff: 'The teacher ended this device’s part. What you wrote before is kept with the take.',
+  idle: 'Nothing was written here for a long time, so this device was let go. Join again with a new code.',
+};
+
 /** The page that is up in the room, to write on. */
-export function CompanionDesk({ token, onLeave }: { readonly token: string; readonly onLeave: () => void }) {
+export function CompanionDesk({ onLeave }: { readonly onLeave: () => void }) {
   const [pad, setPad] = useState<CompanionPad | null>(null);
   useEffect(() => {
-    const made = new CompanionPad(token);
+    const made = new CompanionPad();
     setPad(made);
     return () => made.close();
-  }, [token]);
-  return pad && <Desk pad={pad} token={token} onLeave={onLeave} />;
+  }, []);
+  return pad && <Desk pad={pad} onLeave={onLeave} />;
 }
 
-function Desk({
-  pad,
-  token,
-  onLeave,
-}: {
-  readonly pad: CompanionPad;
-  readonly token: string;
-  readonly onLeave: () => void;
-}) {
+function Desk({ pad, onLeave }: { readonly pad: CompanionPad; readonly onLeave: () => void }) {
   const view = useSyncExternalStore(pad.subscribe, pad.getView);
   const { up } = view;
   const stage = useRef<StageHandle>(null);
@@ -46,7 +46,7 @@ function Desk({
   const [penOnly, setPenOnly] = useState(false);
   const pictures = usePictures(
     up ? picturesOf(up.page) : [],
-    (digest) => `/api/companion/pictures/${digest}?token=${token}`,
+    (digest) => `/api/companion/pictures/${digest}`,
   );
   const pen: TrayPen | undefined = up?.pens[chosen] ?? up?.pens[0];
 
@@ -109,15 +109,26 @@ function Desk({
     if (down.current && !erasing) pad.up();
     down.current = false;
   };
-  if (view.over || view.line === 'refused') {
+  const end = view.over ? ENDS.closed : ENDS[view.line];
+  if (end) {
     return (
       <div className={classes.over} role="status">
-        <Text>
-          {view.over ? 'The recording room was closed.' : 'The room cannot be found any more.'} What you wrote is kept
-          with the take.
-        </Text>
+        <PageTitle>Pen companion</PageTitle>
+        <Text>{end}</Text>
         <Button mt="md" onClick={onLeave}>
           Join another room
+        </Button>
+      </div>
+    );
+  }
+  if (view.standing === 'asking') {
+    return (
+      <div className={classes.over} role="status">
+        <PageTitle>Pen companion</PageTitle>
+        <Loader size="sm" color="oak" />
+        <Text mt="md">Waiting for the teacher’s yes. The recording room shows that this device asks to write.</Text>
+        <Button mt="md" variant="default" onClick={onLeave}>
+          Leave
         </Button>
       </div>
     );

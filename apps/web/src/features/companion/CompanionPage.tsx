@@ -6,19 +6,22 @@ import { call, client } from '../../shared/api/index.ts';
 import { PageTitle, ProblemNote } from '../../shared/ui/index.ts';
 import { CompanionDesk } from './CompanionDesk.tsx';
 
+const JOINED = 'oakbell.companion';
+
 /** A tablet or phone as the pen of a recording room: a code, then the page that is up. */
 export function CompanionPage() {
   const [search, setSearch] = useSearchParams();
   const [code, setCode] = useState(search.get('code') ?? '');
   const join = useMutation({
     mutationFn: (typed: string) => call(client.POST('/api/companion/join', { body: { code: typed } })),
-    onSuccess: ({ token }) => {
+    onSuccess: () => {
       // A reloaded page finds its room again, for as long as this tab is open.
-      sessionStorage.setItem('oakbell.companion', token);
+      sessionStorage.setItem(JOINED, 'yes');
+      setJoined(true);
       setSearch({}, { replace: true });
     },
   });
-  const [token, setToken] = useState(() => (search.get('code') ? null : sessionStorage.getItem('oakbell.companion')));
+  const [joined, setJoined] = useState(() => !search.get('code') && sessionStorage.getItem(JOINED) === 'yes');
   const { mutate } = join;
   const scanned = useRef(search.get('code'));
   useEffect(() => {
@@ -27,15 +30,12 @@ export function CompanionPage() {
     scanned.current = null;
     if (first) mutate(first);
   }, [mutate]);
-  useEffect(() => {
-    if (join.data) setToken(join.data.token);
-  }, [join.data]);
   const leave = () => {
-    sessionStorage.removeItem('oakbell.companion');
-    setToken(null);
+    sessionStorage.removeItem(JOINED);
+    setJoined(false);
     join.reset();
   };
-  if (token) return <CompanionDesk key={token} token={token} onLeave={leave} />;
+  if (joined) return <CompanionDesk onLeave={leave} />;
   return (
     <form
       className="ob-page"
@@ -47,7 +47,7 @@ export function CompanionPage() {
       <PageTitle>Pen companion</PageTitle>
       <Stack maw={420} mx="auto" mt="xl">
         <Title order={1}>Pen companion</Title>
-        <Text>Type the code that the recording room shows. Then write here; it appears there.</Text>
+        <Text>Type the code that the recording room shows. The teacher there lets you in; then write here, and it appears there.</Text>
         <TextInput
           label="Code"
           size="lg"

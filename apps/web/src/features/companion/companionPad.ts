@@ -1,19 +1,14 @@
 /* The device's side: what is up in the room, and what was written here that the room has not shown yet. */
 import type { Mark, Pen, Stroke } from '@oakbell/core/log';
 import { isStroke } from '@oakbell/core/log';
-import {
-  Line,
-  SentActs,
-  type DevicePoint,
-  type FromDevice,
-  type FromRoom,
-  type LineState,
-  type PenAct,
-} from '../../kits/companion/index.ts';
+import type { DevicePoint, FromDevice, FromRoom, PenAct, Standing, ToDevice } from '@oakbell/core/companion';
+import { Line, SentActs, type LineState } from '../../kits/companion/index.ts';
 
-export type UpNow = Extract<FromRoom, { kind: 'page' }>;
+export type UpNow = Extract<FromRoom, { kind: 'page' }> & { readonly marks: readonly Mark[] };
 export interface PadView {
   readonly line: LineState;
+  /** Whether the teacher has said yes; null before it is known. */
+  readonly standing: Standing | null;
   readonly up: UpNow | null;
   /** The room was closed: the take is over. */
   readonly over: boolean;
@@ -26,17 +21,17 @@ interface Local {
 }
 
 export class CompanionPad {
-  #view: PadView = { line: 'opening', up: null, over: false };
+  #view: PadView = { line: 'opening', standing: null, up: null, over: false };
   readonly #sent = new SentActs();
   #local: Local[] = [];
-  readonly #line: Line<FromRoom, FromDevice>;
+  readonly #line: Line<ToDevice, FromDevice>;
   readonly #listeners = new Set<() => void>();
   #drag = 0;
   #serial = 0;
 
-  constructor(token: string) {
-    this.#line = new Line<FromRoom, FromDevice>(
-      { token },
+  constructor() {
+    this.#line = new Line<ToDevice, FromDevice>(
+      {},
       { message: (message) => this.#hear(message), state: (line) => this.#set({ line }) },
     );
   }
@@ -107,10 +102,12 @@ export class CompanionPad {
     return numbered.n;
   }
 
-  #hear(message: FromRoom): void {
+  #hear(message: ToDevice): void {
     switch (message.kind) {
+      case 'standing':
+        return this.#set({ standing: message.standing });
       case 'page':
-        return this.#set({ up: message });
+        return this.#set({ up: { ...message, marks: [] } });
       case 'marks': {
         const { up } = this.#view;
         if (up) this.#set({ up: { ...up, marks: [...up.marks, ...message.marks] } });

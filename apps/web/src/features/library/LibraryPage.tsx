@@ -3,7 +3,6 @@ import { micros, timeText } from '@oakbell/core/clock';
 import { IconDots, IconSearch } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { pictureOf } from '../../shared/api/index.ts';
 import { Empty, IconAction, PageTitle, Show, whenText } from '../../shared/ui/index.ts';
 import { CourseList, type Place } from './CourseList.tsx';
 import {
@@ -138,7 +137,7 @@ function Row({
   return (
     <li className="ob-row">
       <span className={classes.cover} data-kind={lesson.kind}>
-        {lesson.cover && <img src={pictureOf(lesson.id)(lesson.cover)} alt="" loading="lazy" />}
+        {lesson.coverAddress && <img src={lesson.coverAddress} alt="" loading="lazy" />}
       </span>
       <div className="ob-row-main">
         <Link className="ob-link" to={`/lessons/${lesson.id}/${lesson.recorded ? 'polish' : 'pages'}`}>

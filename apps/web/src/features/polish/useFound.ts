@@ -2,7 +2,7 @@ import { fromMillis, lengthOf, micros, type TimeRange } from '@oakbell/core/cloc
 import { heardStretches, programmeOf, takeTimeAt, type EditList } from '@oakbell/core/edits';
 import { useQueries } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import { call, client, type Api, type Lesson } from '../../shared/api/index.ts';
+import { call, client, type Api, type Lesson, ownName } from '../../shared/api/index.ts';
 
 /** Shorter rests are a breath. */
 const LEAST_QUIET = fromMillis(1000);
@@ -36,7 +36,7 @@ export function useFound(lesson: Lesson) {
     })),
     combine: (results) => results.map((result) => result.data),
   });
-  const place = `oakbell.left-found.${lesson.id}`;
+  const place = ownName(`left-found.${lesson.id}`);
   const [left, setLeft] = useState<readonly string[]>(() => (localStorage.getItem(place) ?? '').split(' '));
   const found = useMemo(() => {
     const heard = (of: (take: Known) => Stretches, least: typeof LEAST_QUIET) => {

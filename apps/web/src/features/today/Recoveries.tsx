@@ -4,7 +4,7 @@ import { fromSeconds, timeText } from '@oakbell/core/clock';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { leftTakes, recoverTake, type LeftTake } from '../../kits/recorder/index.ts';
-import { call, client, type Api } from '../../shared/api/index.ts';
+import { call, client, personHere, type Api } from '../../shared/api/index.ts';
 import { ProblemNote, whenText } from '../../shared/ui/index.ts';
 
 interface Props {
@@ -15,7 +15,7 @@ interface Props {
 /** Recordings that were broken off: those in this browser, and those of which only the server has something. */
 export function Recoveries({ unfinished, onChange }: Props) {
   const [left, setLeft] = useState<readonly LeftTake[]>([]);
-  useEffect(() => void leftTakes().then(setLeft), [unfinished]);
+  useEffect(() => void leftTakes(personHere()).then(setLeft), [unfinished]);
   const here = new Set(left.map((take) => take.facts.takeId));
   const elsewhere = unfinished.filter(({ take }) => !here.has(take.id));
   if (left.length + elsewhere.length === 0) return null;

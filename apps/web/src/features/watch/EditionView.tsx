@@ -2,7 +2,7 @@ import { Button, Text } from '@mantine/core';
 import { timeText, type Micros } from '@oakbell/core/clock';
 import type { RangeSet } from '@oakbell/core/intervals';
 import { IconPlayerPlayFilled } from '@tabler/icons-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import {
   editionPicture,
   editionPlayer,
@@ -63,7 +63,6 @@ function Playing({
     '+': () => faster(1),
     '-': () => faster(-1),
   });
-  const pictureAddress = useMemo(() => editionPicture(edition.id), [edition.id]);
   const [begun, setBegun] = useState(false);
   if (view.state === 'playing' && !begun) setBegun(true);
   // In the middle of watching a pause is for looking at the page: nothing may lie over it then.
@@ -75,7 +74,7 @@ function Playing({
           lesson={lesson}
           player={player}
           films={edition.films}
-          pictureAddress={pictureAddress}
+          pictureAddress={editionPicture}
           onClick={() => player.toggle()}
         />
         {idle && (

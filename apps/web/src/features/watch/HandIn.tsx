@@ -1,11 +1,12 @@
 import { Button, FileButton, Group, Progress, Stack, Text, Textarea, Title } from '@mantine/core';
 import { fromMillis, timeText } from '@oakbell/core/clock';
+import { pictureKey } from '@oakbell/core/media';
 import { IconMicrophone } from '@tabler/icons-react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { HeardEdition } from '../../kits/player/index.ts';
-import { call, client, Problem, sendFiles, type Api } from '../../shared/api/index.ts';
+import { call, client, learnMedia, mediaAddress, Problem, sendFiles, type Api } from '../../shared/api/index.ts';
 import { ProblemNote, Waiting, whenText } from '../../shared/ui/index.ts';
 import classes from './Watch.module.css';
 
@@ -22,10 +23,12 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
   const mine = useQuery({
     queryKey: keyOf(id),
     queryFn: () =>
-      call(client.GET('/api/assignments/{id}/hand-in', { params: { path: { id } } })).catch((failure: unknown) => {
-        if (failure instanceof Problem && failure.status === 404) return null;
-        throw failure;
-      }),
+      call(client.GET('/api/assignments/{id}/hand-in', { params: { path: { id } } }))
+        .then(learnMedia)
+        .catch((failure: unknown) => {
+          if (failure instanceof Problem && failure.status === 404) return null;
+          throw failure;
+        }),
     refetchInterval: ({ state }) => (state.data && isBeingMade(state.data) ? 500 : false),
   });
   const [replacing, setReplacing] = useState(false);
@@ -82,7 +85,7 @@ function Handed({
             <img
               key={page.id}
               className={classes.handedPage}
-              src={`/api/assignments/${id}/hand-in/pictures/${page.smallPicture}`}
+              src={(page.smallPicture && mediaAddress(pictureKey(page.smallPicture))) ?? ''}
               alt={`Page ${i + 1} of what you handed in`}
             />
           ))}

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import { useEdition } from '../../kits/player/index.ts';
 import { call, client } from '../../shared/api/index.ts';
-import { dayDistance, PageTitle, Show, Waiting, whenText } from '../../shared/ui/index.ts';
+import { dayDistance, Empty, PageTitle, Show, Waiting, whenText } from '../../shared/ui/index.ts';
 import { EditionView } from './EditionView.tsx';
 import { HandIn } from './HandIn.tsx';
 import classes from './Watch.module.css';
@@ -15,7 +15,7 @@ export function WatchPage() {
     queryKey: ['desk', id],
     queryFn: () => call(client.GET('/api/desk/{id}', { params: { path: { id } } })),
     // While the lesson is being made it is looked for again; then it stays.
-    refetchInterval: ({ state }) => (state.data && state.data.editionId === null ? 500 : false),
+    refetchInterval: ({ state }) => (state.data?.editionId === null && !state.data.withdrawn ? 500 : false),
   });
   const edition = useEdition(item.data?.editionId ?? null);
   return (
@@ -27,7 +27,11 @@ export function WatchPage() {
             <Title order={1} className={classes.title}>
               {data.lessonTitle}
             </Title>
-            {data.editionId === null ? (
+            {data.withdrawn ? (
+              <Empty title="Your teacher has taken this lesson away for now">
+                Look again later, or ask your teacher. What you have done with it is kept.
+              </Empty>
+            ) : data.editionId === null ? (
               <Waiting what="The lesson is being made ready" />
             ) : (
               <Show of={edition} what="Fetching the lesson">

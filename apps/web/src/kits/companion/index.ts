@@ -1,4 +1,3 @@
-export type * from './protocol.ts';
 export { Line, type LineState } from './line.ts';
 export { DeviceClock } from './deviceClock.ts';
 export { SentActs, TakenActs } from './sentActs.ts';

@@ -1,5 +1,11 @@
-/** How a line stands. */
-export type LineState = 'opening' | 'open' | 'lost' | 'refused';
+import { LINE_OVER } from '@oakbell/core/companion';
+
+/** How a line stands. The last ones are for good: refused, the room is over, idle for too long, cut off by the teacher. */
+export type LineState = 'opening' | 'open' | 'lost' | keyof typeof LINE_OVER;
+
+const OVER = new Map<number, keyof typeof LINE_OVER>(
+  Object.entries(LINE_OVER).map(([state, code]) => [code, state as keyof typeof LINE_OVER]),
+);
 
 interface Events<In> {
   readonly message: (message: In) => void;
@@ -52,8 +58,10 @@ export class Line<In, Out> {
       this.#events.state('open');
     };
     socket.onmessage = ({ data }: MessageEvent<string>) => this.#events.message(JSON.parse(data) as In);
-    socket.onclose = () => {
+    socket.onclose = ({ code }: CloseEvent) => {
       if (this.#closed) return;
+      const over = OVER.get(code);
+      if (over) return this.#events.state(over);
       this.#failed += 1;
       if (this.#failed > TRIES) return this.#events.state('refused');
       this.#events.state('lost');

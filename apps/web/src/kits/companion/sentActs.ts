@@ -1,4 +1,4 @@
-import type { PenAct } from './protocol.ts';
+import type { PenAct } from '@oakbell/core/companion';
 
 export interface NumberedAct {
   readonly n: number;

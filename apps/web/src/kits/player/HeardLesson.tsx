@@ -51,7 +51,7 @@ function OfEdition({ edition, keys }: { readonly edition: Edition; readonly keys
       lesson={edition.lesson}
       player={player}
       films={edition.films}
-      pictureAddress={editionPicture(edition.id)}
+      pictureAddress={editionPicture}
       keys={keys}
     />
   );

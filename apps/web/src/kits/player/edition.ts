@@ -1,9 +1,10 @@
 import { micros, ZERO } from '@oakbell/core/clock';
 import { programmeOf, type EditList } from '@oakbell/core/edits';
+import { editionKey, pictureKey, type EditionFile } from '@oakbell/core/media';
 import { BLANK, readBackdrop, type Page } from '@oakbell/core/pages';
 import { filmPieces, type ProgrammeFilm } from '@oakbell/core/scene';
 import { useQuery } from '@tanstack/react-query';
-import { problemOf } from '../../shared/api/index.ts';
+import { call, client, learnMedia, mediaAddress, problemOf } from '../../shared/api/index.ts';
 import type { LessonFilms } from './filmPlayer.ts';
 import { playableLesson, type PlayableLesson } from './lesson.ts';
 import { SegmentPlayer } from './segmentPlayer.ts';
@@ -29,7 +30,10 @@ export interface Edition {
   readonly peaks: Uint8Array;
 }
 
-export const editionPicture = (id: string) => (digest: string) => `/api/editions/${id}/pictures/${digest}`;
+/** The address of a picture of an edition that was opened. */
+export const editionPicture = (digest: string): string => mediaAddress(pictureKey(digest)) ?? '';
+
+const fileOf = (id: string, name: EditionFile): string => mediaAddress(editionKey(id, name)) ?? '';
 
 /** An edition laid out to be played; it never changes, so it is fetched once. */
 export function useEdition(id: string | null) {
@@ -38,7 +42,8 @@ export function useEdition(id: string | null) {
     enabled: id !== null,
     staleTime: Infinity,
     queryFn: async (): Promise<Edition> => {
-      const response = await fetch(`/api/editions/${id}/manifest`);
+      learnMedia(await call(client.GET('/api/editions/{id}', { params: { path: { id: id! } } })));
+      const response = await fetch(fileOf(id!, 'manifest.json.gz'));
       if (!response.ok) throw problemOf(response.status, await response.json().catch(() => null));
       return editionOf((await response.json()) as Manifest);
     },
@@ -51,7 +56,7 @@ function editionOf({ id, title, pages, edits, takes, films = [], peaks }: Manife
     takes,
     pages: pages.map(({ small, ...page }) => ({
       page: readPage(page),
-      small: small ? editionPicture(id)(small) : null,
+      small: small ? editionPicture(small) : null,
     })),
   });
   const cut = (film: ProgrammeFilm) => (films.includes(film) ? wholeFilm(id, film, lesson) : []);
@@ -66,7 +71,7 @@ function editionOf({ id, title, pages, edits, takes, films = [], peaks }: Manife
 
 /** A film that is as long as the programme: each piece of it stands where it is seen. */
 function wholeFilm(id: string, film: ProgrammeFilm, lesson: PlayableLesson): LessonFilms['camera'] {
-  const address = `/api/editions/${id}/films/${film}`;
+  const address = fileOf(id, `${film}.mp4`);
   return filmPieces(film, lesson.source).map(({ start, end }) => ({ start, end, from: start, held: false, address }));
 }
 
@@ -74,8 +79,8 @@ function wholeFilm(id: string, film: ProgrammeFilm, lesson: PlayableLesson): Les
 export function editionPlayer({ id, lesson }: Edition): SegmentPlayer {
   const segment = { id: 'voice', takeId: 'voice', start: ZERO, end: micros(lesson.programme.length) };
   return new SegmentPlayer(programmeOf({ version: 1, segments: lesson.programme.length > 0 ? [segment] : [] }), () => [
-    { src: `/api/editions/${id}/voice.webm`, type: 'audio/webm; codecs=opus' },
-    { src: `/api/editions/${id}/voice.m4a`, type: 'audio/mp4' },
+    { src: fileOf(id, 'voice.webm'), type: 'audio/webm; codecs=opus' },
+    ...(mediaAddress(editionKey(id, 'voice.m4a')) ? [{ src: fileOf(id, 'voice.m4a'), type: 'audio/mp4' }] : []),
   ]);
 }
 

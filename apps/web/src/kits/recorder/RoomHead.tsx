@@ -1,4 +1,4 @@
-import { Alert, Text } from '@mantine/core';
+import { Alert, Button, Group, Text } from '@mantine/core';
 import { KeyHelp } from '../../shared/ui/index.ts';
 import { CameraSetup } from './camera/CameraSetup.tsx';
 import { Framings } from './camera/Framings.tsx';
@@ -26,7 +26,9 @@ interface Props extends RoomProps {
 export function RoomHead({ recorder, camera, companions, penOnly, onPenOnly, purpose = 'lesson', ...props }: Props) {
   const { state, sending, alarms } = useRecorderView(recorder);
   const { films } = camera;
-  const isLost = companions.view !== null && (companions.view.lost > 0 || companions.view.line === 'lost');
+  const devices = companions.view?.devices ?? [];
+  const asking = devices.find((device) => device.standing === 'asking');
+  const isLost = devices.some((device) => !device.here) || companions.view?.line === 'lost';
   const notBegun = state.kind === 'listening' || (state.kind === 'countdown' && state.joins === undefined);
   return (
     <>
@@ -47,7 +49,7 @@ export function RoomHead({ recorder, camera, companions, penOnly, onPenOnly, pur
             penOnly={penOnly}
             onPenOnly={onPenOnly}
             small={purpose === 'answer'}
-            devices={companions.view?.here ?? 0}
+            devices={devices.filter((device) => device.here && device.standing === 'in').length}
             companion={<Companion {...companions} />}
             camera={
               purpose === 'lesson' && (
@@ -66,6 +68,21 @@ export function RoomHead({ recorder, camera, companions, penOnly, onPenOnly, pur
         )}
         <span className={classes.sending}>{notBegun ? (props.note ?? '') : SENDING_WORDS[sending]}</span>
       </div>
+      {asking && (
+        <Alert color="brass.5" variant="filled" className={classes.alarm} py="xs" role="alert">
+          <Group justify="space-between" gap="xs">
+            <Text size="sm">{asking.words} asks to write here. Let it in only if it is yours.</Text>
+            <Group gap={4} wrap="nowrap">
+              <Button size="compact-sm" onClick={() => companions.letIn(asking.name)}>
+                Let in
+              </Button>
+              <Button size="compact-sm" variant="default" onClick={() => companions.cutOff(asking.name)}>
+                Refuse
+              </Button>
+            </Group>
+          </Group>
+        </Alert>
+      )}
       {alarms.map((alarm) => (
         <Alert key={alarm} role="alert" color="brass.5" variant="filled" className={classes.alarm} py="xs">
           <Text c="var(--ob-text)">{ALARM_WORDS[alarm]}</Text>

@@ -2,6 +2,8 @@
 export interface TakeFacts {
   readonly takeId: string;
   readonly lessonId: string;
+  /** Who records: what is left in this browser is offered to nobody else. */
+  readonly personId: string;
   readonly windowKey: string;
   /** ISO moment at which Record was pressed. */
   readonly openedAt: string;

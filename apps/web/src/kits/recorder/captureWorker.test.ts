@@ -7,6 +7,7 @@ import { memoryDisk, type MemoryDisk } from './memoryDisk.ts';
 
 const facts: TakeFacts = {
   takeId: 'take-1',
+  personId: 'person-1',
   lessonId: 'lesson-1',
   windowKey: 'window-1',
   openedAt: '2026-03-02T08:00:00Z',

@@ -1,16 +1,7 @@
 /* The room's side of pen companions: what they do becomes ink of the take, with their own times on the take's clock. */
 import type { Mark, TrayPen } from '@oakbell/core/log';
-import {
-  DeviceClock,
-  Line,
-  TakenActs,
-  type DevicePoint,
-  type FromRoom,
-  type LineState,
-  type PenAct,
-  type RoomState,
-  type ToRoom,
-} from '../companion/index.ts';
+import { inMessages, type DevicePoint, type FromRoom, type PenAct, type RoomState, type ToRoom } from '@oakbell/core/companion';
+import { DeviceClock, Line, TakenActs, type LineState } from '../companion/index.ts';
 import type { PenPoint } from './liveInk.ts';
 import type { RoomPage } from './roomProps.ts';
 import type { TakeRecorder } from './takeRecorder.ts';
@@ -23,12 +14,22 @@ interface Device {
   readonly taken: TakenActs;
   readonly clock: DeviceClock;
   here: boolean;
+  /** Asks for the teacher's yes, or has it. */
+  standing: 'asking' | 'in';
+  words: string;
+}
+/** A device as the teacher sees it. */
+export interface CompanionDevice {
+  readonly name: string;
+  /** Browser and system in a few words. */
+  readonly words: string;
+  readonly here: boolean;
+  readonly standing: 'asking' | 'in';
 }
 export interface CompanionView {
   readonly line: LineState;
-  /** How many devices are here, and how many were and lost their line. */
-  readonly here: number;
-  readonly lost: number;
+  /** Those that ask first. */
+  readonly devices: readonly CompanionDevice[];
 }
 interface Room {
   readonly recorder: TakeRecorder;
@@ -66,6 +67,17 @@ export class CompanionHost {
     this.#line.close();
   }
 
+  /** The teacher's yes for a device that asks. */
+  letIn(name: string): void {
+    this.#line.send({ kind: 'let-in', to: name });
+  }
+  /** The teacher's no: the device writes nothing any more, and cannot come back without a new code. */
+  cutOff(name: string): void {
+    this.#line.send({ kind: 'cut-off', to: name });
+    this.#devices.delete(name);
+    this.#view();
+  }
+
   #lineIs(state: LineState): void {
     this.#lineState = state;
     if (state !== 'open') for (const device of this.#devices.values()) device.here = false;
@@ -75,10 +87,13 @@ export class CompanionHost {
   #hear(message: ToRoom): void {
     const { device: name } = message;
     switch (message.kind) {
+      case 'asks': {
+        Object.assign(this.#known(name), { here: true, standing: 'asking', words: message.words });
+        return this.#view();
+      }
       case 'joined': {
-        const device = this.#devices.get(name) ?? { taken: new TakenActs(), clock: new DeviceClock(), here: true };
-        device.here = true;
-        this.#devices.set(name, device);
+        const device = this.#known(name);
+        Object.assign(device, { here: true, standing: 'in', words: message.words });
         this.#tell(name);
         this.#line.send({ kind: 'taken', to: name, n: device.taken.last });
         for (const ms of FIRST_PINGS_MS) setTimeout(() => this.#ping(), ms);
@@ -87,6 +102,8 @@ export class CompanionHost {
       case 'left': {
         const device = this.#devices.get(name);
         if (device) device.here = false;
+        // One that only asked and went away, or was let go, is no longer there.
+        if (device && (device.standing === 'asking' || message.why !== 'line')) this.#devices.delete(name);
         return this.#view();
       }
       case 'pong':
@@ -98,6 +115,18 @@ export class CompanionHost {
         this.#line.send({ kind: 'taken', to: name, n: device.taken.last });
       }
     }
+  }
+
+  #known(name: string): Device {
+    const device = this.#devices.get(name) ?? {
+      taken: new TakenActs(),
+      clock: new DeviceClock(),
+      here: true,
+      standing: 'asking' as const,
+      words: '',
+    };
+    this.#devices.set(name, device);
+    return device;
   }
 
   #act(name: string, { clock }: Device, act: PenAct): void {
@@ -147,19 +176,20 @@ export class CompanionHost {
     const before = this.#shown;
     const isLonger = key === before.key && before.marks.every((mark, i) => marks[i] === mark);
     this.#shown = { key, marks: [...marks] };
-    if (to !== undefined || !isLonger) {
-      this.#line.send({ kind: 'page', page, name, marks, pens: pens(), ...where, ...(to === undefined ? {} : { to }) });
-    } else if (marks.length > before.marks.length)
-      this.#line.send({ kind: 'marks', marks: marks.slice(before.marks.length) });
+    const whole = to !== undefined || !isLonger;
+    const whom = to === undefined ? {} : { to };
+    if (whole) this.#line.send({ kind: 'page', page, name, pens: pens(), ...where, ...whom });
+    for (const some of inMessages(whole ? marks : marks.slice(before.marks.length)))
+      this.#line.send({ kind: 'marks', marks: some, ...whom });
   }
 
   #ping(): void {
     this.#line.send({ kind: 'ping', t: performance.now() });
   }
   #view(): void {
-    const all = [...this.#devices.values()];
-    const here = all.filter((device) => device.here).length;
-    this.#room.viewed({ line: this.#lineState, here, lost: all.length - here });
+    const devices = [...this.#devices].map(([name, { words, here, standing }]) => ({ name, words, here, standing }));
+    devices.sort((a, b) => Number(b.standing === 'asking') - Number(a.standing === 'asking'));
+    this.#room.viewed({ line: this.#lineState, devices });
   }
 }
 

@@ -1,3 +1,4 @@
+import { ownName } from '../../shared/api/index.ts';
 import type { Shape } from '@oakbell/core/ink';
 import { FIRST_FADING, FIRST_HIGHLIGHTER, FIRST_PENS, readPens, type TrayPen } from '@oakbell/core/log';
 
@@ -25,13 +26,13 @@ export interface Tray {
   readonly highlighter: TrayPen;
   readonly fading: TrayPen;
 }
-const KEPT = 'oakbell.tray';
+const placeOf = () => ownName('tray');
 
 /** The tray of this browser; the first one where nothing, or nothing usable, is kept. */
 export function keptTray(): Tray {
   const first = { pens: FIRST_PENS, highlighter: FIRST_HIGHLIGHTER, fading: FIRST_FADING };
   try {
-    const { pens, highlighter, fading } = JSON.parse(localStorage.getItem(KEPT) ?? 'null') as Record<string, unknown>;
+    const { pens, highlighter, fading } = JSON.parse(localStorage.getItem(placeOf()) ?? 'null') as Record<string, unknown>;
     return {
       pens: readPens(pens) ?? first.pens,
       highlighter: readPens([highlighter])?.[0] ?? first.highlighter,
@@ -41,4 +42,4 @@ export function keptTray(): Tray {
     return first;
   }
 }
-export const keepTray = (tray: Tray): void => localStorage.setItem(KEPT, JSON.stringify(tray));
+export const keepTray = (tray: Tray): void => localStorage.setItem(placeOf(), JSON.stringify(tray));

@@ -1,3 +1,4 @@
+import { personHere } from '../../shared/api/index.ts';
 import { type Micros, ZERO } from '@oakbell/core/clock';
 import { eventText, logHeaderText, type Mark, type TakeEvent } from '@oakbell/core/log';
 import { TALLEST_BOARD } from '@oakbell/core/pages';
@@ -150,6 +151,7 @@ export class TakeRecorder {
     const facts: TakeFacts = {
       takeId: this.takeId,
       lessonId,
+      personId: personHere() ?? '',
       windowKey: WINDOW_KEY,
       openedAt: new Date().toISOString(),
       takeOver,

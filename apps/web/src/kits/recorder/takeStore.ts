@@ -128,9 +128,9 @@ export interface LeftTake {
   readonly seconds: number;
 }
 
-/** The takes left in this browser; those that the server has are cleared away. Empty where there is no such storage. */
-export async function leftTakes(): Promise<readonly LeftTake[]> {
-  if (!navigator.storage?.getDirectory) return [];
+/** The takes of a person left in this browser; those that the server has are cleared away. Empty where there is no such storage. */
+export async function leftTakes(personId: string | null): Promise<readonly LeftTake[]> {
+  if (personId === null || !navigator.storage?.getDirectory) return [];
   const left: LeftTake[] = [];
   const folder = await takesFolder().catch(() => null);
   if (!folder) return [];
@@ -145,8 +145,10 @@ export async function leftTakes(): Promise<readonly LeftTake[]> {
     const facts = await fileIn(takeId, FACTS).then((file) => file?.text());
     const voice = await storedVoice(takeId);
     if (!facts || !voice) continue;
-    if (!(await isBeingRecorded(takeId)))
-      left.push({ facts: JSON.parse(facts) as TakeFacts, seconds: voice.size / 2 / 48_000 });
+    const told = JSON.parse(facts) as TakeFacts;
+    // What somebody else recorded here waits until they sign in.
+    if (told.personId !== personId || (await isBeingRecorded(takeId))) continue;
+    left.push({ facts: told, seconds: voice.size / 2 / 48_000 });
   }
   return left;
 }

@@ -21,6 +21,9 @@ export interface CompanionRoom {
   readonly failure: unknown;
   /** Opens the room to devices, or asks for a new code. */
   readonly open: () => void;
+  /** The teacher's yes and no for a device, by its name. */
+  readonly letIn: (name: string) => void;
+  readonly cutOff: (name: string) => void;
 }
 
 /** The devices that write along, for as long as the room is there. */
@@ -45,19 +48,30 @@ export function useCompanion({ lessonId, recorder, pages, pens, onLive }: Room):
     if (last) setRoom(last);
   }, [last]);
   const id = room?.id;
+  const host = useRef<CompanionHost | null>(null);
   useEffect(() => {
     if (!id) return;
-    const host = new CompanionHost(id, {
+    const made = new CompanionHost(id, {
       recorder,
       pageNamed: (page) => now.current.pages.find((one) => one.page.id === page),
       pens: () => now.current.pens,
       painted: (what) => what === 'live' && now.current.onLive(),
       viewed: setView,
     });
+    host.current = made;
     return () => {
-      host.close();
+      host.current = null;
+      made.close();
       setView(null);
     };
   }, [id, recorder]);
-  return { room, view, opening: open.isPending, failure: open.error, open: () => open.mutate(id) };
+  return {
+    room,
+    view,
+    opening: open.isPending,
+    failure: open.error,
+    open: () => open.mutate(id),
+    letIn: (name) => host.current?.letIn(name),
+    cutOff: (name) => host.current?.cutOff(name),
+  };
 }

@@ -1,3 +1,5 @@
 export * from './client.ts';
 export * from './session.ts';
 export * from './lessons.ts';
+export * from './media.ts';
+export { ownName, personHere } from './whose.ts';

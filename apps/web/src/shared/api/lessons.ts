@@ -2,6 +2,7 @@ import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-quer
 import type { EditList, History } from '@oakbell/core/edits';
 import { BLANK, readBackdrop, readThings, type Page } from '@oakbell/core/pages';
 import { call, client, type Api } from './client.ts';
+import { learnMedia } from './media.ts';
 
 export type LessonPage = Api['PageDto'];
 /** A lesson as its maker sees it. */
@@ -11,7 +12,7 @@ export type Lesson = Omit<Api['LessonDto'], 'edits' | 'history'> & {
 };
 
 export const lessonKey = (id: string) => ['lesson', id] as const;
-const typed = (lesson: Api['LessonDto']): Lesson => lesson as unknown as Lesson;
+const typed = (lesson: Api['LessonDto']): Lesson => learnMedia(lesson) as unknown as Lesson;
 
 const isRunning = (job: Api['JobDto'] | null): boolean => job?.state === 'waiting' || job?.state === 'running';
 
@@ -24,7 +25,6 @@ export function useLesson(id: string) {
   });
 }
 
-export const pictureOf = (lessonId: string) => (digest: string) => `/api/lessons/${lessonId}/pictures/${digest}`;
 
 /** A page as the core knows it: the same object for the same page, so that painters see that nothing changed. */
 export function corePage(page: LessonPage): Page {
@@ -34,7 +34,6 @@ export function corePage(page: LessonPage): Page {
 }
 const corePages = new WeakMap<LessonPage, Page>();
 
-export const clipOf = (lessonId: string) => (digest: string) => `/api/lessons/${lessonId}/clips/${digest}`;
 
 function toCore({ id, kind, height, picture, clip, backdrop, things: placed }: LessonPage): Page {
   const read = readThings(placed);

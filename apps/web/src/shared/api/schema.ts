@@ -1,6 +1,54 @@
 /* Made by "npm run api" from the server's own description. Do not edit. */
 
 export interface paths {
+    "/api/media/{claims}/{signature}/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["media_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/health/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["health_live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/health/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["health_ready"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}": {
         parameters: {
             query?: never;
@@ -49,30 +97,14 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/health/live": {
+    "/api/people": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["health_live"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/health/ready": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["health_ready"];
+        get: operations["people_all"];
         put?: never;
         post?: never;
         delete?: never;
@@ -88,24 +120,56 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["people_me"];
+        get: operations["sessions_me"];
         put?: never;
-        post: operations["people_signIn"];
-        delete: operations["people_signOut"];
+        post: operations["sessions_signIn"];
+        delete: operations["sessions_signOut"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/people": {
+    "/api/sessions": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["people_all"];
+        get: operations["sessions_mine"];
         put?: never;
+        post?: never;
+        delete: operations["sessions_endOthers"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["sessions_endOne"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["sessions_changePassword"];
         post?: never;
         delete?: never;
         options?: never;
@@ -929,14 +993,14 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/editions/{id}/manifest": {
+    "/api/editions/{id}": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["editions_manifest"];
+        get: operations["editions_open"];
         put?: never;
         post?: never;
         delete?: never;
@@ -945,15 +1009,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/editions/{id}/voice.webm": {
+    "/api/editions/{id}/withdrawn": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["editions_voice"];
-        put?: never;
+        get?: never;
+        put: operations["editions_withdraw"];
         post?: never;
         delete?: never;
         options?: never;
@@ -961,47 +1025,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/editions/{id}/voice.m4a": {
+    "/api/lessons/{id}/withdrawn": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["editions_voiceAac"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/editions/{id}/films/{film}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["editions_film"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/editions/{id}/pictures/{digest}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["editions_picture"];
-        put?: never;
+        get?: never;
+        put: operations["editions_withdrawLesson"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1145,22 +1177,6 @@ export interface paths {
             cookie?: never;
         };
         get: operations["submissions_mine"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/assignments/{id}/hand-in/pictures/{digest}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["submissions_picture"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1333,6 +1349,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        HealthDto: {
+            /** @enum {string} */
+            state: "up";
+        };
         JobDto: {
             /** Format: uuid */
             id: string;
@@ -1343,21 +1363,6 @@ export interface components {
             failureCode: string | null;
             failureText: string | null;
         };
-        HealthDto: {
-            /** @enum {string} */
-            state: "up";
-        };
-        SignInDto: {
-            name: string;
-            password: string;
-        };
-        PersonDto: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            /** @enum {string} */
-            role: "teacher" | "learner" | "keeper";
-        };
         RosterPersonDto: {
             /** Format: uuid */
             id: string;
@@ -1366,12 +1371,45 @@ export interface components {
             role: "teacher" | "learner" | "keeper";
             signInName: string;
         };
+        SignInDto: {
+            name: string;
+            password: string;
+        };
+        MeDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @enum {string} */
+            role: "teacher" | "learner" | "keeper";
+            mustChangePassword: boolean;
+        };
+        SessionDto: {
+            /** Format: uuid */
+            id: string;
+            device: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            lastAt: string;
+            here: boolean;
+        };
+        PasswordDto: {
+            current: string;
+            next: string;
+        };
         ClassDto: {
             /** Format: uuid */
             id: string;
             name: string;
             course: string;
             learners: number;
+        };
+        PersonDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @enum {string} */
+            role: "teacher" | "learner" | "keeper";
         };
         ClassWithLearnersDto: {
             /** Format: uuid */
@@ -1395,7 +1433,7 @@ export interface components {
             updatedAt: string;
             pages: number;
             length: number;
-            cover: string | null;
+            coverAddress: string | null;
             recorded: boolean;
         };
         NewLessonDto: {
@@ -1437,6 +1475,12 @@ export interface components {
             clip: components["schemas"]["PageClipDto"] | null;
             cues: string;
         };
+        MediaDto: {
+            base: string;
+            files: string[];
+            /** Format: date-time */
+            until: string;
+        };
         LessonDto: {
             /** Format: uuid */
             id: string;
@@ -1463,6 +1507,9 @@ export interface components {
             pages: components["schemas"]["PageDto"][];
             borrowed: components["schemas"]["PageDto"][];
             importing: components["schemas"]["JobDto"] | null;
+            media: components["schemas"]["MediaDto"];
+            /** Format: date-time */
+            withdrawnAt: string | null;
         };
         LessonFactsDto: {
             title?: string;
@@ -1609,9 +1656,6 @@ export interface components {
         JoinCompanionDto: {
             code: string;
         };
-        CompanionTokenDto: {
-            token: string;
-        };
         TakeDto: {
             /** Format: uuid */
             id: string;
@@ -1674,6 +1718,18 @@ export interface components {
             jobId: string;
             /** Format: date-time */
             createdAt: string;
+            /** Format: date-time */
+            withdrawnAt: string | null;
+        };
+        OpenedEditionDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            lessonId: string;
+            media: components["schemas"]["MediaDto"];
+        };
+        WithdrawnDto: {
+            withdrawn: boolean;
         };
         NewAssignmentDto: {
             instructions: string;
@@ -1765,6 +1821,13 @@ export interface components {
             warmth: number[];
             learners: components["schemas"]["WatchedLearnerDto"][];
         };
+        HandInPageDto: {
+            /** Format: uuid */
+            id: string;
+            height: number;
+            picture: string | null;
+            smallPicture: string | null;
+        };
         HandInDto: {
             /** Format: uuid */
             id: string;
@@ -1781,7 +1844,8 @@ export interface components {
             answerEditionId: string | null;
             times: number;
             mayReplace: boolean;
-            pages: components["schemas"]["PageDto"][];
+            pages: components["schemas"]["HandInPageDto"][];
+            media: components["schemas"]["MediaDto"];
             importing: components["schemas"]["JobDto"] | null;
         };
         HandInTextDto: {
@@ -1914,6 +1978,7 @@ export interface components {
             share: number;
             /** Format: uuid */
             editionId: string | null;
+            withdrawn: boolean;
         };
     };
     responses: never;
@@ -1924,6 +1989,65 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    media_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                claims: string;
+                signature: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description a file, or a range of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    health_live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HealthDto"];
+                };
+            };
+        };
+    };
+    health_ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HealthDto"];
+                };
+            };
+        };
+    };
     jobs_one: {
         parameters: {
             query?: never;
@@ -1987,7 +2111,7 @@ export interface operations {
             };
         };
     };
-    health_live: {
+    people_all: {
         parameters: {
             query?: never;
             header?: never;
@@ -2001,12 +2125,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HealthDto"];
+                    "application/json": components["schemas"]["RosterPersonDto"][];
                 };
             };
         };
     };
-    health_ready: {
+    sessions_me: {
         parameters: {
             query?: never;
             header?: never;
@@ -2020,31 +2144,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HealthDto"];
+                    "application/json": components["schemas"]["MeDto"];
                 };
             };
         };
     };
-    people_me: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PersonDto"];
-                };
-            };
-        };
-    };
-    people_signIn: {
+    sessions_signIn: {
         parameters: {
             query?: never;
             header?: never;
@@ -2062,12 +2167,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PersonDto"];
+                    "application/json": components["schemas"]["MeDto"];
                 };
             };
         };
     };
-    people_signOut: {
+    sessions_signOut: {
         parameters: {
             query?: never;
             header?: never;
@@ -2084,7 +2189,7 @@ export interface operations {
             };
         };
     };
-    people_all: {
+    sessions_mine: {
         parameters: {
             query?: never;
             header?: never;
@@ -2098,7 +2203,66 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RosterPersonDto"][];
+                    "application/json": components["schemas"]["SessionDto"][];
+                };
+            };
+        };
+    };
+    sessions_endOthers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    sessions_endOne: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    sessions_changePassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeDto"];
                 };
             };
         };
@@ -2345,8 +2509,8 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description a picture in WebP */
-            200: {
+            /** @description leads to the address of a picture in WebP */
+            307: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2416,8 +2580,8 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description a clip as MP4 */
-            200: {
+            /** @description leads to the address of a clip as MP4 */
+            307: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2699,8 +2863,8 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description a preview in WebP */
-            200: {
+            /** @description leads to the address of a preview in WebP */
+            307: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3043,21 +3207,17 @@ export interface operations {
             };
         };
         responses: {
-            200: {
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["CompanionTokenDto"];
-                };
+                content?: never;
             };
         };
     };
     companions_picture: {
         parameters: {
-            query: {
-                token: string;
-            };
+            query?: never;
             header?: never;
             path: {
                 digest: string;
@@ -3066,8 +3226,8 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description a picture in WebP */
-            200: {
+            /** @description leads to the address of a picture in WebP */
+            307: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3245,8 +3405,8 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description the voice as Ogg Opus */
-            200: {
+            /** @description leads to the address of the voice as Ogg Opus */
+            307: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3265,8 +3425,8 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description the log as NDJSON */
-            200: {
+            /** @description leads to the address of the log as NDJSON */
+            307: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3286,8 +3446,8 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description a film of the camera or of a live window, as WebM or MP4 */
-            200: {
+            /** @description leads to the address of a film of the camera or of a live window, as WebM or MP4 */
+            307: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3346,8 +3506,8 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description a hundred peaks a second, one byte each */
-            200: {
+            /** @description leads to the address of a hundred peaks a second, one byte each */
+            307: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3422,7 +3582,7 @@ export interface operations {
             };
         };
     };
-    editions_manifest: {
+    editions_open: {
         parameters: {
             query?: never;
             header?: never;
@@ -3433,16 +3593,17 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description the manifest: see docs/formats/edition.md */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["OpenedEditionDto"];
+                };
             };
         };
     };
-    editions_voice: {
+    editions_withdraw: {
         parameters: {
             query?: never;
             header?: never;
@@ -3451,72 +3612,38 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WithdrawnDto"];
+            };
+        };
         responses: {
-            /** @description the programme voice as Opus */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
-            };
-        };
-    };
-    editions_voiceAac: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description the programme voice as AAC; not there in the first moments of an edition */
-            200: {
-                headers: {
-                    [name: string]: unknown;
+                content: {
+                    "application/json": components["schemas"]["EditionDto"];
                 };
-                content?: never;
             };
         };
     };
-    editions_film: {
+    editions_withdrawLesson: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 id: string;
-                film: string;
             };
             cookie?: never;
         };
-        requestBody?: never;
-        responses: {
-            /** @description a programme film as MP4 */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WithdrawnDto"];
             };
         };
-    };
-    editions_picture: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-                digest: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
         responses: {
-            /** @description a picture in WebP */
-            200: {
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3751,27 +3878,6 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["HandInDto"];
                 };
-            };
-        };
-    };
-    submissions_picture: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-                digest: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description a picture in WebP */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
         };
     };

@@ -1,47 +1,44 @@
 import { open, readFile } from 'node:fs/promises';
 import { Problem } from '../../../platform/http/index.ts';
+import { LARGEST_SVG } from './limits.ts';
 import { checkMedia } from './media.ts';
 import { pdfPages } from './pdf.ts';
-import { checkPicture } from './pictures.ts';
+import { checkPicture, withoutPlace } from './pictures.ts';
 import { readSlides, type SlideFile } from './slides.ts';
-import { sniff } from './sniff.ts';
+import { sniff, SNIFFED_BYTES } from './sniff.ts';
 import { cleanSvg } from './svg.ts';
 
-/** A file that can become pages. */
-export interface CheckedFile {
-  readonly path: string;
-  readonly name: string;
+/** What a file holds that can become pages. */
+export interface FileFacts {
   readonly kind: 'pdf' | 'picture' | 'svg' | 'slides' | 'clip';
   readonly pages: number;
   readonly slides?: SlideFile;
+  /** What is kept in place of what was sent: cleaned, or without what it tells beside itself. As sent when left out. */
+  readonly keep?: Buffer;
 }
 
-/** A drawing larger than this is not a drawing for a page, in bytes. */
-const LARGEST_SVG = 10 * 1024 * 1024;
-
-/** Looks at what a file holds, without keeping anything. @throws Problem that says which file and why */
-export async function checkFile(path: string, name: string): Promise<CheckedFile> {
-  switch (sniff(await firstBytes(path))) {
+/** Looks at what a file holds, without keeping anything. @throws Problem that says which file and why; Error outside a job */
+export async function checkFile(path: string, name: string): Promise<FileFacts> {
+  switch (await sniff(await firstBytes(path))) {
     case 'pdf':
-      return { path, name, kind: 'pdf', pages: await pdfPages(path) };
+      return { kind: 'pdf', pages: await pdfPages(path) };
     case 'png':
     case 'jpeg':
     case 'webp':
       await checkPicture(path);
-      return { path, name, kind: 'picture', pages: 1 };
+      return { kind: 'picture', pages: 1, keep: await withoutPlace(path) };
     case 'svg': {
       const bytes = await readFile(path);
-      if (bytes.length > LARGEST_SVG) throw refused(name, 'is a drawing of more than 10 MB');
-      cleanSvg(bytes.toString('utf8'));
-      return { path, name, kind: 'svg', pages: 1 };
+      if (bytes.length > LARGEST_SVG) throw refused(name, `is a drawing of more than ${LARGEST_SVG / 1024 / 1024} MB`);
+      return { kind: 'svg', pages: 1, keep: Buffer.from(cleanSvg(bytes.toString('utf8'))) };
     }
     case 'zip': {
-      const slides = readSlides(await readFile(path));
-      return { path, name, kind: 'slides', pages: slides.slides, slides };
+      const slides = await readSlides(path);
+      return { kind: 'slides', pages: slides.slides, slides };
     }
     case 'media':
       await checkMedia(path, name);
-      return { path, name, kind: 'clip', pages: 1 };
+      return { kind: 'clip', pages: 1 };
     case 'old-office':
       throw await oldOffice(path, name);
     case 'empty':
@@ -78,9 +75,12 @@ async function oldOffice(path: string, name: string): Promise<Problem> {
 async function firstBytes(path: string): Promise<Uint8Array> {
   const file = await open(path);
   try {
-    const { buffer, bytesRead } = await file.read(Buffer.alloc(4096), 0, 4096, 0);
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(SNIFFED_BYTES), 0, SNIFFED_BYTES, 0);
     return buffer.subarray(0, bytesRead);
   } finally {
     await file.close();
   }
 }
+
+/** Whether a file is a drawing: it is drawn by a program, not decoded. */
+export const isDrawing = async (path: string): Promise<boolean> => (await sniff(await firstBytes(path))) === 'svg';

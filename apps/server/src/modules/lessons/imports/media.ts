@@ -1,29 +1,25 @@
 import { heightFor, PAGE_WIDTH, WIDE_HEIGHT } from '@oakbell/core/pages';
 import { createHash } from 'node:crypto';
-import { mkdtemp, readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { withFolder, type WorkFolder } from '../../../platform/converters/index.ts';
 import { Problem } from '../../../platform/http/index.ts';
-import { ffmpeg, probe } from '../../../platform/sound/index.ts';
+import { BOUNDED, probe, QUIET } from '../../../platform/sound/index.ts';
 import type { Storage } from '../../../platform/storage/index.ts';
 import { clipKey } from '../lessons.rules.ts';
+import { LONGEST_CLIP_S, MOST_CLIP_PIXELS } from './limits.ts';
 import { storePictureFile, type StoredPicture } from './pictures.ts';
-
-/** The longest clip, in seconds: half an hour. */
-const LONGEST_S = 30 * 60;
-const NOTHING = Buffer.alloc(0);
 
 /** What a sound or video file holds. */
 export interface MediaFacts {
   readonly lengthMs: number;
   readonly moving: boolean;
+  readonly hasSound: boolean;
 }
 export interface StoredClip extends MediaFacts {
   readonly clip: string;
   readonly poster: StoredPicture;
 }
 
-/** @throws Problem `clip-broken`, `clip-too-long` */
+/** @throws Problem `clip-broken`, `clip-too-long`, `clip-too-large` */
 export async function checkMedia(path: string, name: string): Promise<MediaFacts> {
   const found = await probe(path);
   // A cover picture inside a sound file is one frame and no video.
@@ -35,72 +31,62 @@ export async function checkMedia(path: string, name: string): Promise<MediaFacts
       `“${name}” is damaged, or holds no sound and no video that can be read. Save it as MP4 or MP3 and add that.`,
     );
   }
-  if (found.seconds > LONGEST_S) {
+  if (found.seconds > LONGEST_CLIP_S) {
     throw new Problem(
       422,
       'clip-too-long',
-      `“${name}” is ${Math.ceil(found.seconds / 60)} minutes long; a clip can be ${LONGEST_S / 60}. Cut out the part you need.`,
+      `“${name}” is ${Math.ceil(found.seconds / 60)} minutes long; a clip can be ${LONGEST_CLIP_S / 60}. Cut out the part you need.`,
     );
   }
-  return { lengthMs: Math.round(found.seconds * 1000), moving };
+  const { width = 0, height = 0 } = found.video ?? {};
+  if (width * height > MOST_CLIP_PIXELS) {
+    throw new Problem(
+      422,
+      'clip-too-large',
+      `“${name}” is ${width} by ${height} pixels; a clip can be 4096 by 2304. Save it smaller and add that.`,
+    );
+  }
+  return { lengthMs: Math.round(found.seconds * 1000), moving, hasSound: found.hasSound };
 }
 
-/** A picture to stand for a clip, as a PNG file in `folder`: of the video near its start, or the shape of its sound. */
-export async function posterOf(path: string, { lengthMs, moving }: MediaFacts, folder: string): Promise<string> {
-  const poster = join(folder, 'poster.png');
+/** A picture to stand for a clip, as a PNG file in the clip's folder: of the video near its start, or the shape of its sound. */
+export async function posterOf(folder: WorkFolder, clip: string, { lengthMs, moving }: MediaFacts): Promise<string> {
   const [width, height] = [PAGE_WIDTH, WIDE_HEIGHT];
   const fit = `scale=${width}:${height}:force_original_aspect_ratio=decrease,pad=${width}:${height}:-1:-1:color=${GROUND}`;
   const wave = `color=c=${GROUND}:s=${width}x${height}[ground];[0:a]aformat=channel_layouts=mono,showwavespic=s=${width - 160}x300:colors=${SHAPE}[wave];[ground][wave]overlay=80:(H-h)/2`;
   const at = Math.min(1, lengthMs / 4000);
   const args = moving
-    ? ['-ss', at.toFixed(3), '-i', path, '-vf', fit, '-frames:v', '1', '-y', poster]
-    : ['-i', path, '-filter_complex', wave, '-frames:v', '1', '-y', poster];
-  await ffmpeg(args, NOTHING);
-  return poster;
+    ? ['-ss', at.toFixed(3), '-i', clip, '-vf', fit, '-frames:v', '1', '-y', 'poster.png']
+    : ['-i', clip, '-filter_complex', wave, '-frames:v', '1', '-y', 'poster.png'];
+  await folder.run({ program: 'ffmpeg', args: [...QUIET, ...BOUNDED, ...args], limits: { seconds: 120 } });
+  return `${folder.path}/poster.png`;
 }
 /** The paper of a dark page, and what stands out on it. */
 const GROUND = '0x22302d';
 const SHAPE = '0xd8b26a';
 
-/** Turns a file into a clip that every browser plays: H.264 to 1280 × 720 and AAC, its index in front. */
+/**
+ * Turns a file into a clip that every browser plays: H.264 to 1280 × 720 and AAC, its index in front, and nothing of
+ * what the file tells beside itself. Its length is what was really in it.
+ */
 export async function storeClip(storage: Storage, path: string, name: string): Promise<StoredClip> {
-  const facts = await checkMedia(path, name);
-  const folder = await mkdtemp(join(tmpdir(), 'oakbell-clip-'));
-  try {
-    const made = join(folder, 'clip.mp4');
-    const video = facts.moving
-      ? [
-          '-map',
-          '0:v:0',
-          '-vf',
-          'scale=min(1280\\,iw):min(720\\,ih):force_original_aspect_ratio=decrease:force_divisible_by=2',
-        ]
-      : ['-vn'];
-    const codec = [
-      '-c:v',
-      'libx264',
-      '-preset',
-      'veryfast',
-      '-crf',
-      '24',
-      '-pix_fmt',
-      'yuv420p',
-      '-g',
-      '60',
-      '-bf',
-      '0',
-    ];
+  const claimed = await checkMedia(path, name);
+  return withFolder(async (folder) => {
+    await folder.put('file', { file: path });
+    const scale = 'scale=min(1280\\,iw):min(720\\,ih):force_original_aspect_ratio=decrease:force_divisible_by=2';
+    const video = claimed.moving ? ['-map', '0:v:0', '-vf', scale] : ['-vn'];
+    const codec = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '24', '-pix_fmt', 'yuv420p', '-g', '60', '-bf', '0'];
     const sound = ['-map', '0:a:0?', '-c:a', 'aac', '-b:a', '96k', '-ac', '2'];
-    await ffmpeg(
-      ['-i', path, ...video, ...(facts.moving ? codec : []), ...sound, '-movflags', '+faststart', '-y', made],
-      NOTHING,
-    );
-    const bytes = await readFile(made);
+    const end = ['-t', `${LONGEST_CLIP_S}`, '-map_metadata', '-1', '-map_chapters', '-1', '-movflags', '+faststart', '-y'];
+    const args = ['-i', 'file', ...video, ...(claimed.moving ? codec : []), ...sound, ...end, 'clip.mp4'];
+    await folder.run({ program: 'ffmpeg', args: [...QUIET, ...BOUNDED, ...args] });
+    const bytes = await folder.read('clip.mp4', LARGEST_CLIP_MB);
     const clip = createHash('sha256').update(bytes).digest('hex');
     if ((await storage.size(clipKey(clip))) === null) await storage.put(clipKey(clip), bytes);
-    const poster = await storePictureFile(storage, await posterOf(path, facts, folder));
+    const facts = await checkMedia(`${folder.path}/clip.mp4`, name);
+    const poster = await storePictureFile(storage, await posterOf(folder, 'clip.mp4', facts));
     return { ...facts, clip, poster: { ...poster, height: heightFor(PAGE_WIDTH, WIDE_HEIGHT) } };
-  } finally {
-    await rm(folder, { recursive: true, force: true });
-  }
+  });
 }
+/** Half an hour at a generous rate, in MiB. */
+const LARGEST_CLIP_MB = 900;

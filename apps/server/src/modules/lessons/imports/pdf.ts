@@ -1,38 +1,66 @@
-import { execFile, spawn } from 'node:child_process';
-import { mkdtemp, readdir, readFile, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { promisify } from 'node:util';
 import { Problem } from '../../../platform/http/index.ts';
-
-const run = promisify(execFile);
+import { ConverterError, withFolder, type WorkFolder } from '../../../platform/converters/index.ts';
+import { MOST_PAGES } from '../lessons.rules.ts';
+import { TALLEST_PAGE } from './limits.ts';
 
 /** How wide a page's picture is made, in pixels. */
 export const PICTURE_WIDTH = 1920;
-/** A page that takes longer than this to draw is given up. */
-const PAGE_PATIENCE_MS = 60_000;
+/** Seconds for each page that is drawn. */
+const PAGE_SECONDS = 30;
+/** A page of the largest shape, drawn at the largest width, in MiB. */
+const PAGE_MB = 64;
 
-/** The number of pages. @throws Problem `pdf-encrypted` or `pdf-broken` */
-export async function pdfPages(path: string): Promise<number> {
-  const { stdout } = await run('pdfinfo', [path], { timeout: PAGE_PATIENCE_MS }).catch(
-    (failure: { stderr?: string }) => {
-      if (/password/i.test(failure.stderr ?? '')) {
-        throw new Problem(
-          422,
-          'pdf-encrypted',
-          'This PDF is locked with a password. Save a copy without a password and add that.',
-        );
-      }
+/** The number of pages. @throws Problem `pdf-encrypted`, `pdf-broken`, `page-too-tall`, `too-many-pages` */
+export async function pdfPages(file: string): Promise<number> {
+  return withFolder(async (folder) => {
+    await folder.put('file.pdf', { file });
+    const told = await factsOf(folder);
+    const pages = Number(/^Pages: +(\d+)/m.exec(told)?.[1] ?? 0);
+    if (pages === 0) throw new Problem(422, 'pdf-broken', 'This PDF has no pages.');
+    if (pages > MOST_PAGES)
+      throw new Problem(
+        422,
+        'too-many-pages',
+        `This PDF has ${pages} pages; a lesson can have ${MOST_PAGES}. Nothing was changed; use a shorter file.`,
+      );
+    ensureShapes(told);
+    return pages;
+  });
+}
+
+async function factsOf(folder: WorkFolder): Promise<string> {
+  try {
+    return (await folder.run({ program: 'pdfinfo', args: ['-f', '1', '-l', `${MOST_PAGES}`, 'file.pdf'] })).toString();
+  } catch (failure) {
+    if (failure instanceof ConverterError && /password/i.test(failure.message))
+      throw new Problem(
+        422,
+        'pdf-encrypted',
+        'This PDF is locked with a password. Save a copy without a password and add that.',
+      );
+    if (failure instanceof ConverterError && failure.fault === 'failed')
       throw new Problem(
         422,
         'pdf-broken',
         'This PDF is damaged and cannot be opened. Nothing was changed; save it anew and try again.',
       );
-    },
-  );
-  const pages = Number(/^Pages:\s+(\d+)/m.exec(stdout)?.[1] ?? 0);
-  if (pages === 0) throw new Problem(422, 'pdf-broken', 'This PDF has no pages.');
-  return pages;
+    throw failure;
+  }
+}
+
+/** Pages are drawn at one width, so a narrow one would be as high as a tower. */
+function ensureShapes(told: string): void {
+  const turned = new Map([...told.matchAll(/^Page +(\d+) rot: +(\d+)/gm)].map(([, page, by]) => [page, Number(by)]));
+  for (const [, page, first, second] of told.matchAll(/^Page +(\d+) size: +([\d.]+) x ([\d.]+) pts/gm)) {
+    const lies = (turned.get(page!) ?? 0) % 180 !== 0;
+    const [width, height] = lies ? [Number(second), Number(first)] : [Number(first), Number(second)];
+    if (!(height <= width * TALLEST_PAGE))
+      throw new Problem(
+        422,
+        'page-too-tall',
+        `Page ${page} of this PDF is more than ${TALLEST_PAGE} times as high as it is wide. Nothing was changed; cut it into pages first.`,
+      );
+  }
 }
 
 /** A page's pixels, three bytes each. */
@@ -55,59 +83,59 @@ const WIDEST = 6000;
 const PIECE_WIDTH = 2000;
 
 /** Draws page `page` (from 1) 1920 pixels wide, or as told. */
-export async function pdfPicture(path: string, page: number, width = PICTURE_WIDTH): Promise<RawPicture> {
-  return drawn(path, page, ['-scale-to-x', `${width}`, '-scale-to-y', '-1']);
+export async function pdfPicture(file: string, page: number, width = PICTURE_WIDTH): Promise<RawPicture> {
+  return drawn(file, page, ['-scale-to-x', `${width}`, '-scale-to-y', '-1']);
 }
 
 /** Draws a part of a page, sharp enough for print. */
-export async function pdfPiece(path: string, page: number, part: Share): Promise<RawPicture> {
-  const whole = await pdfPicture(path, page, 400);
+export async function pdfPiece(file: string, page: number, part: Share): Promise<RawPicture> {
+  const whole = await pdfPicture(file, page, 400);
   const width = Math.round(Math.min(WIDEST, PIECE_WIDTH / part.width));
   const height = Math.round((width * whole.height) / whole.width);
   const box = [part.x * width, part.y * height, part.width * width, part.height * height].map(
     (value) => `${Math.round(value)}`,
   );
   const [x = '0', y = '0', w = '1', h = '1'] = box;
-  return drawn(path, page, ['-scale-to-x', `${width}`, '-scale-to-y', '-1', '-x', x, '-y', y, '-W', w, '-H', h]);
+  return drawn(file, page, ['-scale-to-x', `${width}`, '-scale-to-y', '-1', '-x', x, '-y', y, '-W', w, '-H', h]);
 }
 
 /**
  * Draws pages `first` to `last` (both in) one after another: opening a file and its fonts costs as much as drawing a
- * page. It ends early where a page cannot be drawn.
+ * page. It ends early where a page cannot be drawn. Each picture is read when it is asked for.
  */
-export async function* pdfPictures(path: string, first: number, last: number): AsyncGenerator<RawPicture> {
-  // By way of files: through a pipe the pixels of a page come in a hundred pieces, and joining them takes longer.
-  const folder = await mkdtemp(join(tmpdir(), 'oakbell-pages-'));
-  try {
+export async function drawPages<T>(
+  file: string,
+  [first, last]: readonly [number, number],
+  use: (pictures: AsyncGenerator<RawPicture>) => Promise<T>,
+): Promise<T> {
+  return withFolder(async (folder) => {
+    await folder.put('file.pdf', { file });
     const args = ['-f', `${first}`, '-l', `${last}`, '-scale-to-x', `${PICTURE_WIDTH}`, '-scale-to-y', '-1'];
-    await run('pdftoppm', [...args, path, join(folder, 'page')], {
-      timeout: PAGE_PATIENCE_MS * (last - first + 1),
-    }).catch(() => undefined);
-    // Their numbers are padded alike, so they sort as pages.
-    for (const name of (await readdir(folder)).sort()) yield pictureOf(await readFile(join(folder, name)));
-  } finally {
-    await rm(folder, { recursive: true, force: true });
-  }
+    const limits = { seconds: PAGE_SECONDS * (last - first + 1), outputMb: PAGE_MB };
+    await folder.run({ program: 'pdftoppm', args: [...args, 'file.pdf', 'page'], limits }).catch((failure: unknown) => {
+      if (!(failure instanceof ConverterError) || failure.fault === 'cancelled') throw failure;
+    });
+    return use(picturesIn(folder));
+  });
+}
+
+async function* picturesIn(folder: WorkFolder): AsyncGenerator<RawPicture> {
+  // Their numbers are padded alike, so they sort as pages.
+  for (const name of await folder.list())
+    if (name.startsWith('page-')) yield pictureOf(await folder.read(name, PAGE_MB));
 }
 
 /** @throws Problem `pdf-broken` where there is no picture */
 function pictureOf(bytes: Buffer): RawPicture {
-  const header = /^P6\s+(\d+)\s+(\d+)\s+255\s/.exec(bytes.subarray(0, 64).toString('latin1'));
+  const header = /^P6\s(\d+)\s(\d+)\s255\s/.exec(bytes.subarray(0, 64).toString('latin1'));
   if (!header) throw new Problem(422, 'pdf-broken', 'A page of this PDF cannot be drawn.');
   return { width: Number(header[1]), height: Number(header[2]), rgb: bytes.subarray(header[0].length) };
 }
 
-async function drawn(path: string, page: number, how: readonly string[]): Promise<RawPicture> {
-  const bytes = await output('pdftoppm', ['-f', `${page}`, '-l', `${page}`, ...how, path]);
-  return pictureOf(bytes);
-}
-
-function output(command: string, args: readonly string[]): Promise<Buffer> {
-  return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'ignore'], timeout: PAGE_PATIENCE_MS });
-    const chunks: Buffer[] = [];
-    child.stdout.on('data', (chunk: Buffer) => chunks.push(chunk));
-    child.on('error', reject);
-    child.on('close', () => resolve(Buffer.concat(chunks)));
+function drawn(file: string, page: number, how: readonly string[]): Promise<RawPicture> {
+  return withFolder(async (folder) => {
+    await folder.put('file.pdf', { file });
+    const args = ['-f', `${page}`, '-l', `${page}`, ...how, 'file.pdf'];
+    return pictureOf(await folder.run({ program: 'pdftoppm', args, limits: { seconds: PAGE_SECONDS, outputMb: 160 } }));
   });
 }

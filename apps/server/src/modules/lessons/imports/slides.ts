@@ -1,22 +1,13 @@
 /*
- * Office slides: what they are is found out from the zip itself, notes are read from their XML, and LibreOffice draws
- * them as a PDF. It runs in a profile of its own that never runs macros and follows no links.
+ * Office slides: what they are is found out from the zip itself, notes are read from their XML as it streams by, and
+ * LibreOffice draws them as a PDF. It runs in a profile of its own that never runs macros and follows no links.
  */
-import { XMLParser } from 'fast-xml-parser';
-import { unzipSync } from 'fflate';
-import { execFile } from 'node:child_process';
-import { mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { promisify } from 'node:util';
+import type { Readable } from 'node:stream';
+import { SaxesParser } from 'saxes';
+import yauzl, { type Entry, type ZipFile } from 'yauzl';
 import { Problem } from '../../../platform/http/index.ts';
-
-const run = promisify(execFile);
-
-/** A file that takes longer to convert is given up. */
-const PATIENCE_MS = 240_000;
-/** Larger XML within a file is not read: a zip can hold far more than it weighs. */
-const LARGEST_XML = 20 * 1024 * 1024;
+import { ConverterError, withFolder } from '../../../platform/converters/index.ts';
+import { LARGEST_UNPACKED, LARGEST_XML, MOST_ENTRIES } from './limits.ts';
 
 export interface SlideFile {
   readonly format: 'pptx' | 'odp';
@@ -35,16 +26,29 @@ const LOCKED = new Problem(
   'slides-encrypted',
   'These slides are locked with a password. Save a copy without a password and add that.',
 );
+const SWOLLEN = new Problem(
+  422,
+  'slides-too-large',
+  `Unpacked, these slides are larger than ${LARGEST_UNPACKED / 1024 / 1024} MB, or hold more than ${MOST_ENTRIES.toLocaleString('en')} parts. Nothing was changed; export them as a PDF and add that.`,
+);
 
-/** Reads slides and their notes without drawing anything. @throws Problem `slides-broken`, `slides-encrypted`, `not-slides` */
-export function readSlides(bytes: Uint8Array): SlideFile {
-  const files = entriesOf(bytes);
-  const text = (name: string) => (files[name] ? new TextDecoder().decode(files[name]) : null);
-  if (text('mimetype')?.startsWith('application/vnd.oasis.opendocument.presentation')) {
-    if (text('META-INF/manifest.xml')?.includes('encryption-data')) throw LOCKED;
-    return odpOf(text('content.xml') ?? '');
+/** Reads slides and their notes without drawing anything. @throws Problem `slides-broken`, `slides-encrypted`, `slides-too-large`, `not-slides` */
+export async function readSlides(path: string): Promise<SlideFile> {
+  const zip = await opened(path);
+  try {
+    const entries = await entriesOf(zip);
+    const reader = new Parts(zip, entries);
+    const mimetype = await reader.text('mimetype', 200);
+    if (mimetype?.startsWith('application/vnd.oasis.opendocument.presentation')) {
+      if ((await reader.text('META-INF/manifest.xml', LARGEST_XML))?.includes('encryption-data')) throw LOCKED;
+      return await odpOf(reader);
+    }
+    if (entries.has('ppt/presentation.xml')) return await pptxOf(reader);
+  } catch (failure) {
+    throw failure instanceof Problem ? failure : BROKEN;
+  } finally {
+    zip.close();
   }
-  if (files['ppt/presentation.xml']) return pptxOf(files, text);
   throw new Problem(
     415,
     'not-slides',
@@ -52,51 +56,94 @@ export function readSlides(bytes: Uint8Array): SlideFile {
   );
 }
 
-function entriesOf(bytes: Uint8Array): Readonly<Record<string, Uint8Array>> {
-  const wanted =
-    /^(mimetype|content\.xml|META-INF\/manifest\.xml|ppt\/(presentation\.xml|_rels\/presentation\.xml\.rels|slides\/_rels\/.+|notesSlides\/.+\.xml))$/;
-  try {
-    return unzipSync(bytes, { filter: (file) => wanted.test(file.name) && file.originalSize <= LARGEST_XML });
-  } catch {
-    throw BROKEN;
-  }
-}
+const opened = (path: string): Promise<ZipFile> =>
+  new Promise((resolve, reject) =>
+    yauzl.open(path, { lazyEntries: true, autoClose: false, validateEntrySizes: true }, (failure, zip) =>
+      failure ? reject(BROKEN) : resolve(zip),
+    ),
+  );
 
-const parser = new XMLParser({
-  ignoreAttributes: false,
-  attributeNamePrefix: '@',
-  trimValues: false,
-  processEntities: true,
-});
-const parse = (xml: string): unknown => {
-  // Entities of its own have no place in such a file; they only serve to swell it.
-  if (xml.includes('<!ENTITY')) throw BROKEN;
-  try {
-    return parser.parse(xml) as unknown;
-  } catch {
-    throw BROKEN;
-  }
-};
-
-/** Every element of this name, in the order of the document. */
-function elements(node: unknown, name: string): readonly unknown[] {
-  if (typeof node !== 'object' || node === null) return [];
-  if (Array.isArray(node)) return node.flatMap((one) => elements(one, name));
-  return Object.entries(node).flatMap(([key, value]) => {
-    if (key !== name) return elements(value, name);
-    return Array.isArray(value) ? (value as unknown[]) : [value];
+/** Every part by its name, by what the zip says of itself. @throws Problem `slides-too-large` before anything is unpacked */
+function entriesOf(zip: ZipFile): Promise<ReadonlyMap<string, Entry>> {
+  return new Promise((resolve, reject) => {
+    const entries = new Map<string, Entry>();
+    let unpacked = 0;
+    zip.on('entry', (entry: Entry) => {
+      unpacked += entry.uncompressedSize;
+      if (unpacked > LARGEST_UNPACKED || entries.size >= MOST_ENTRIES) return reject(SWOLLEN);
+      entries.set(entry.fileName, entry);
+      zip.readEntry();
+    });
+    zip.on('end', () => resolve(entries));
+    zip.on('error', () => reject(BROKEN));
+    zip.readEntry();
   });
 }
 
-/** All text within, attributes left out. */
-function textWithin(node: unknown): string {
-  if (typeof node === 'string' || typeof node === 'number') return String(node);
-  if (Array.isArray(node)) return node.map(textWithin).join('');
-  if (typeof node !== 'object' || node === null) return '';
-  return Object.entries(node)
-    .filter(([key]) => !key.startsWith('@'))
-    .map(([, value]) => textWithin(value))
-    .join('');
+interface Element {
+  readonly name: string;
+  readonly attributes: Readonly<Record<string, string>>;
+}
+interface Listener {
+  readonly open?: (element: Element) => void;
+  readonly text?: (text: string) => void;
+  readonly close?: (name: string) => void;
+}
+
+/** The parts of a zip, each read as a stream up to a limit: what an entry claims to be is not believed. */
+class Parts {
+  #left = LARGEST_XML;
+
+  constructor(
+    private readonly zip: ZipFile,
+    private readonly entries: ReadonlyMap<string, Entry>,
+  ) {}
+
+  async text(name: string, most: number): Promise<string | null> {
+    const stream = await this.#stream(name);
+    if (!stream) return null;
+    let text = '';
+    for await (const chunk of stream) {
+      text += String(chunk);
+      if (text.length > most) throw SWOLLEN;
+    }
+    return text;
+  }
+
+  /** Reads a part as XML; does nothing where there is none. Sizes add up over all parts of a file. */
+  async xml(name: string, listener: Listener): Promise<void> {
+    const stream = await this.#stream(name);
+    if (!stream) return;
+    const parser = new SaxesParser();
+    parser.on('doctype', (text) => {
+      // Entities of its own have no place in such a file; they only serve to swell it.
+      if (text.includes('<!ENTITY')) throw BROKEN;
+    });
+    parser.on('error', () => {
+      throw BROKEN;
+    });
+    parser.on('opentag', ({ name: tag, attributes }) =>
+      listener.open?.({ name: tag, attributes: attributes as Record<string, string> }),
+    );
+    parser.on('text', (text) => listener.text?.(text));
+    parser.on('closetag', ({ name: tag }) => listener.close?.(tag));
+    for await (const chunk of stream) {
+      this.#left -= (chunk as string).length;
+      if (this.#left < 0) throw SWOLLEN;
+      parser.write(String(chunk));
+    }
+    parser.close();
+  }
+
+  #stream(name: string): Promise<Readable | null> {
+    const entry = this.entries.get(name);
+    if (!entry) return Promise.resolve(null);
+    return new Promise((resolve, reject) =>
+      this.zip.openReadStream(entry, (failure, stream) =>
+        failure ? reject(BROKEN) : resolve(stream.setEncoding('utf8')),
+      ),
+    );
+  }
 }
 
 const lines = (texts: readonly string[]): string =>
@@ -105,43 +152,87 @@ const lines = (texts: readonly string[]): string =>
     .filter(Boolean)
     .join('\n');
 
-interface Relation {
-  readonly '@Id': string;
-  readonly '@Target': string;
-  readonly '@Type': string;
-}
-const relations = (xml: string | null): readonly Relation[] =>
-  xml === null ? [] : (elements(parse(xml), 'Relationship') as readonly Relation[]);
-
-function pptxOf(files: Readonly<Record<string, Uint8Array>>, text: (name: string) => string | null): SlideFile {
-  const order = elements(parse(text('ppt/presentation.xml')!), 'p:sldId') as readonly Record<string, string>[];
-  const targets = new Map(
-    relations(text('ppt/_rels/presentation.xml.rels')).map((one) => [one['@Id'], one['@Target']]),
-  );
-  const slides = order.map((one) => (targets.get(one['@r:id'] ?? '') ?? '').replace(/^\/?(ppt\/)?/, ''));
-  const notes = slides.map((slide) => {
-    const own = relations(text(`ppt/slides/_rels/${slide.split('/').pop()}.rels`));
-    const target = own.find((one) => one['@Type'].endsWith('/notesSlide'))?.['@Target'];
-    const name = target ? `ppt/notesSlides/${target.split('/').pop()}` : '';
-    return files[name] ? notesOf(text(name)!) : '';
+/** Targets of relations: by their id, and the first of each type by its last word. */
+async function relations(parts: Parts, name: string): Promise<{ byId: Map<string, string>; byType: Map<string, string> }> {
+  const [byId, byType] = [new Map<string, string>(), new Map<string, string>()];
+  await parts.xml(name, {
+    open: ({ name: tag, attributes: { Id = '', Target = '', Type = '' } }) => {
+      if (tag !== 'Relationship') return;
+      byId.set(Id, Target);
+      const type = Type.slice(Type.lastIndexOf('/') + 1);
+      if (!byType.has(type)) byType.set(type, Target);
+    },
   });
-  return { format: 'pptx', slides: slides.length, notes };
+  return { byId, byType };
+}
+
+const lastName = (path: string): string => path.slice(path.lastIndexOf('/') + 1);
+
+async function pptxOf(parts: Parts): Promise<SlideFile> {
+  const order: string[] = [];
+  await parts.xml('ppt/presentation.xml', {
+    open: ({ name, attributes }) => void (name === 'p:sldId' && order.push(attributes['r:id'] ?? '')),
+  });
+  if (order.length > MOST_ENTRIES) throw SWOLLEN;
+  const { byId } = await relations(parts, 'ppt/_rels/presentation.xml.rels');
+  const notes: string[] = [];
+  for (const id of order) {
+    const { byType } = await relations(parts, `ppt/slides/_rels/${lastName(byId.get(id) ?? '')}.rels`);
+    const target = byType.get('notesSlide');
+    notes.push(target ? await notesOf(parts, `ppt/notesSlides/${lastName(target)}`) : '');
+  }
+  return { format: 'pptx', slides: order.length, notes };
 }
 
 /** The body of a notes page: its other places hold the slide's picture, its number and the date. */
-function notesOf(xml: string): string {
-  const shapes = elements(parse(xml), 'p:sp');
-  const body = shapes.filter((shape) =>
-    elements(shape, 'p:ph').some((place) => (place as Record<string, string> | null)?.['@type'] === 'body'),
-  );
-  return lines(elements(body, 'a:p').map((paragraph) => elements(paragraph, 'a:t').map(textWithin).join('')));
+async function notesOf(parts: Parts, name: string): Promise<string> {
+  const body: string[] = [];
+  let shape: { isBody: boolean; paragraphs: string[] } | null = null;
+  let isText = false;
+  await parts.xml(name, {
+    open: ({ name: tag, attributes }) => {
+      if (tag === 'p:sp') shape = { isBody: false, paragraphs: [] };
+      else if (tag === 'p:ph' && shape) shape.isBody ||= attributes['type'] === 'body';
+      else if (tag === 'a:p') shape?.paragraphs.push('');
+      else if (tag === 'a:t') isText = true;
+    },
+    text: (text) => {
+      const paragraphs = shape?.paragraphs;
+      if (isText && paragraphs && paragraphs.length > 0) paragraphs[paragraphs.length - 1] += text;
+    },
+    close: (tag) => {
+      if (tag === 'a:t') isText = false;
+      if (tag !== 'p:sp') return;
+      if (shape?.isBody) body.push(...shape.paragraphs);
+      shape = null;
+    },
+  });
+  return lines(body);
 }
 
-function odpOf(content: string): SlideFile {
-  const pages = elements(parse(content), 'draw:page');
-  if (pages.length === 0) throw BROKEN;
-  const notes = pages.map((page) => lines(elements(elements(page, 'presentation:notes'), 'text:p').map(textWithin)));
-  return { format: 'odp', slides: pages.length, notes };
+async function odpOf(parts: Parts): Promise<SlideFile> {
+  const notes: string[][] = [];
+  let [inNotes, paragraphs] = [0, 0];
+  await parts.xml('content.xml', {
+    open: ({ name }) => {
+      if (name === 'draw:page') notes.push([]);
+      else if (name === 'presentation:notes') inNotes += 1;
+      else if (name === 'text:p' && inNotes > 0) {
+        if (paragraphs === 0) notes.at(-1)?.push('');
+        paragraphs += 1;
+      }
+    },
+    text: (text) => {
+      const own = notes.at(-1);
+      if (paragraphs > 0 && own && own.length > 0) own[own.length - 1] += text;
+    },
+    close: (name) => {
+      if (name === 'presentation:notes') inNotes -= 1;
+      else if (name === 'text:p' && inNotes > 0) paragraphs -= 1;
+    },
+  });
+  if (notes.length === 0) throw BROKEN;
+  return { format: 'odp', slides: notes.length, notes: notes.map(lines) };
 }
 
 /** Settings under which nothing in a file is run and nothing outside it is fetched. */
@@ -153,41 +244,31 @@ const PROFILE = `<?xml version="1.0" encoding="UTF-8"?>
 <item oor:path="/org.openoffice.Office.Common/Security/Scripting"><prop oor:name="DisableActiveContent" oor:op="fuse"><value>true</value></prop></item>
 </oor:items>`;
 
-/** Draws slides as a PDF. @throws Problem `slides-broken`, `no-slide-maker` */
-export async function slidesToPdf(bytes: Uint8Array, format: SlideFile['format']): Promise<Buffer> {
-  const folder = await mkdtemp(join(tmpdir(), 'oakbell-slides-'));
-  try {
-    const profile = join(folder, 'profile');
-    await mkdir(join(profile, 'user'), { recursive: true });
-    await writeFile(join(profile, 'user', 'registrymodifications.xcu'), PROFILE);
-    const file = join(folder, `slides.${format}`);
-    await writeFile(file, bytes);
-    const args = [
-      `-env:UserInstallation=file://${profile}`,
-      '--headless',
-      '--norestore',
-      '--convert-to',
-      'pdf',
-      '--outdir',
-      folder,
-      file,
-    ];
-    await run('soffice', args, { timeout: PATIENCE_MS, env: { ...process.env, HOME: folder } }).catch(
-      (failure: NodeJS.ErrnoException) => {
-        if (failure.code === 'ENOENT') {
-          throw new Problem(
-            503,
-            'no-slide-maker',
-            'This server cannot open PPTX or ODP yet: LibreOffice Impress is missing. Export the slides as a PDF and add that, or ask the keeper.',
-          );
-        }
-        throw BROKEN;
-      },
-    );
-    return await readFile(join(folder, 'slides.pdf')).catch(() => {
-      throw BROKEN;
+/** Draws slides as a PDF and lends it as a file. @throws Problem `slides-broken`, `no-slide-maker`; ConverterError past a limit */
+export async function withSlidesAsPdf<T>(
+  file: string,
+  format: SlideFile['format'],
+  use: (pdf: string) => Promise<T>,
+): Promise<T> {
+  return withFolder(async (folder) => {
+    await folder.put('profile/user/registrymodifications.xcu', PROFILE);
+    await folder.put(`slides.${format}`, { file });
+    const profile = `-env:UserInstallation=file://${folder.path}/profile`;
+    const args = [profile, '--headless', '--norestore', '--convert-to', 'pdf', '--outdir', '.', `slides.${format}`];
+    await folder.run({ program: 'soffice', args }).catch((failure: unknown) => {
+      if (!(failure instanceof ConverterError)) throw failure;
+      if (failure.fault === 'missing') throw NO_SLIDE_MAKER();
+      throw failure.fault === 'failed' ? BROKEN : failure;
     });
-  } finally {
-    await rm(folder, { recursive: true, force: true, maxRetries: 3 });
-  }
+    const pdf = (await folder.list()).find((name) => name === 'slides.pdf');
+    if (!pdf) throw BROKEN;
+    return use(`${folder.path}/${pdf}`);
+  });
 }
+
+const NO_SLIDE_MAKER = () =>
+  new Problem(
+    503,
+    'no-slide-maker',
+    'This server cannot open PPTX or ODP yet: LibreOffice Impress is missing. Export the slides as a PDF and add that, or ask the keeper.',
+  );

@@ -1,5 +1,8 @@
 import { createCanvas, GlobalFonts, type SKRSContext2D } from '@napi-rs/canvas';
 import { createRequire } from 'node:module';
+import { Problem } from '../../../platform/http/index.ts';
+import { jobScope } from '../../../platform/work/index.ts';
+import { MOST_SHEETS } from './limits.ts';
 import { PICTURE_WIDTH, type RawPicture } from './pdf.ts';
 
 const FONT = 'Oak Bell text';
@@ -35,8 +38,30 @@ export function wrap(text: string, fits: (line: string) => boolean): readonly st
   return lines;
 }
 
-/** Typed text as upright sheets of paper, so that it can be written on like any other hand-in. */
-export function textPictures(text: string): readonly RawPicture[] {
+/** Text of so many line breaks or more cannot fit, whatever its lines are. */
+const MOST_BREAKS = MOST_SHEETS * LINES_PER_PAGE;
+
+/** @throws Problem `text-too-long` for text that would need more sheets than are taken, by its line breaks alone */
+export function ensureFits(text: string): void {
+  let breaks = 0;
+  for (let at = text.indexOf('\n'); at >= 0; at = text.indexOf('\n', at + 1)) breaks += 1;
+  if (breaks >= MOST_BREAKS) throw tooLong();
+}
+
+const tooLong = () =>
+  new Problem(
+    422,
+    'text-too-long',
+    `This text would need more than ${MOST_SHEETS} sheets. Nothing was changed; make it shorter, or hand it in as a PDF.`,
+  );
+
+/**
+ * Typed text as upright sheets of paper, so that it can be written on like any other hand-in: each is drawn when it is
+ * asked for. @throws Problem `text-too-long` before the first is drawn; Error outside a job
+ */
+export function* textPictures(text: string): Generator<RawPicture> {
+  jobScope('Drawing text');
+  ensureFits(text);
   if (!GlobalFonts.has(FONT)) {
     const file = '@fontsource/atkinson-hyperlegible/files/atkinson-hyperlegible-latin-400-normal.woff2';
     GlobalFonts.registerFromPath(createRequire(import.meta.url).resolve(file), FONT);
@@ -45,11 +70,9 @@ export function textPictures(text: string): readonly RawPicture[] {
   const context = canvas.getContext('2d');
   context.font = `${SIZE}px "${FONT}"`;
   const lines = wrap(text, (line) => context.measureText(line).width <= PICTURE_WIDTH - 2 * MARGIN);
-  const sheets: RawPicture[] = [];
-  for (let first = 0; first < lines.length; first += LINES_PER_PAGE) {
-    sheets.push(sheet(context, lines.slice(first, first + LINES_PER_PAGE)));
-  }
-  return sheets;
+  if (lines.length > MOST_BREAKS) throw tooLong();
+  for (let first = 0; first < lines.length; first += LINES_PER_PAGE)
+    yield sheet(context, lines.slice(first, first + LINES_PER_PAGE));
 }
 
 function sheet(context: SKRSContext2D, lines: readonly string[]): RawPicture {

@@ -1,28 +1,62 @@
+import { PayloadTooLargeException } from '@nestjs/common';
 import { FilesInterceptor } from '@nestjs/platform-express';
+import type { Request } from 'express';
+import multer, { type StorageEngine } from 'multer';
+import { mkdirSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
-import multer from 'multer';
-import type { UploadedFile } from './imports.service.ts';
+import { join } from 'node:path';
+import { LARGEST_FILE, LARGEST_UPLOAD, MOST_FILES } from './limits.ts';
 
-/** The largest file that is taken, in bytes: 100 MB. */
-export const LARGEST_FILE = 100 * 1024 * 1024;
+/** An uploaded file as it lies on this machine's disk. */
+export interface UploadedFile {
+  readonly path: string;
+  readonly originalname: string;
+  readonly size: number;
+}
 
-/** Receives up to 200 files in field `files` on disk; larger ones are refused while they arrive. */
+/** Files on their way lie here; what a process that is gone left is swept when the next one begins. */
+function folder(): string {
+  const path = join(process.env['OAKBELL_WORK'] ?? join(tmpdir(), 'oakbell-uploads'), 'uploads');
+  mkdirSync(path, { recursive: true, mode: 0o700 });
+  return path;
+}
+
+/** Files on disk, as many bytes of one request as all of them may have. */
+class CountedFiles implements StorageEngine {
+  readonly #disk = multer.diskStorage({ destination: (_, __, done) => done(null, folder()) });
+  readonly #bytes = new WeakMap<Request, number>();
+
+  _handleFile(request: Request, file: Express.Multer.File, done: (failure?: unknown, info?: object) => void): void {
+    file.stream.on('data', (chunk: Buffer) => {
+      const bytes = (this.#bytes.get(request) ?? 0) + chunk.length;
+      this.#bytes.set(request, bytes);
+      if (bytes > LARGEST_UPLOAD) file.stream.destroy(new PayloadTooLargeException());
+    });
+    this.#disk._handleFile(request, file, done);
+  }
+  _removeFile(request: Request, file: Express.Multer.File, done: (failure: Error | null) => void): void {
+    this.#disk._removeFile(request, file, done);
+  }
+}
+const files = new CountedFiles();
+
+/** Receives files in field `files` on disk; what is larger, or more, than is taken is refused while it arrives. */
 export const ReceiveFiles = () =>
-  FilesInterceptor('files', 200, {
-    storage: multer.diskStorage({ destination: tmpdir() }),
-    limits: { fileSize: LARGEST_FILE },
+  FilesInterceptor('files', MOST_FILES, {
+    storage: files,
+    limits: { fileSize: LARGEST_FILE, files: MOST_FILES, fields: 5, fieldSize: 1000, fieldNameSize: 100, headerPairs: 50 },
     defParamCharset: 'utf8',
   });
 
 /** Does something with received files and takes them off the disk, whatever comes of it. */
 export async function withFiles<T>(
-  files: readonly UploadedFile[] | undefined,
+  received: readonly UploadedFile[] | undefined,
   use: (files: readonly UploadedFile[]) => Promise<T>,
 ): Promise<T> {
   try {
-    return await use(files ?? []);
+    return await use(received ?? []);
   } finally {
-    for (const file of files ?? []) await rm(file.path, { force: true });
+    for (const file of received ?? []) await rm(file.path, { force: true });
   }
 }

@@ -1,5 +1,6 @@
 import { FirstSchema1764000000000 } from './1764000000000-firstSchema.ts';
 import { FilmsAndAnswers1764200000000 } from './1764200000000-filmsAndAnswers.ts';
+import { SafeHouse1764400000000 } from './1764400000000-safeHouse.ts';
 import { SharedTakes1764300000000 } from './1764300000000-sharedTakes.ts';
 import { PagesWhole1764100000000 } from './1764100000000-pagesWhole.ts';
 
@@ -9,4 +10,5 @@ export const MIGRATIONS = [
   PagesWhole1764100000000,
   FilmsAndAnswers1764200000000,
   SharedTakes1764300000000,
+  SafeHouse1764400000000,
 ];

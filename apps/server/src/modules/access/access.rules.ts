@@ -1,0 +1,79 @@
+import type { Role } from '../../platform/sessions/index.ts';
+import type { EditionFacts, FactsOf, LessonFacts, Thing } from './facts.ts';
+
+/** Yes, or no with the reason: for tests and for whoever asks why. Nobody outside is told it. */
+export type Decision = { readonly ok: true } | { readonly ok: false; readonly reason: Refusal };
+/** `nothing`: there is no such thing. `not-yours`: this person has no part in it. The others say what is missing. */
+export type Refusal = 'nothing' | 'not-yours' | 'not-ready' | 'withdrawn' | 'not-handed-back' | 'not-a-lesson';
+
+const YES: Decision = { ok: true };
+const no = (reason: Refusal): Decision => ({ ok: false, reason });
+const when = (allowed: boolean, reason: Refusal = 'not-yours'): Decision => (allowed ? YES : no(reason));
+
+const isLesson = ({ kind }: LessonFacts): boolean => kind === 'slides' || kind === 'worked';
+
+/**
+ * Whose hands a lesson is in. A teacher's own; feedback is in the hands of all who teach the class, whoever assigned
+ * the work; an answer is the learner's who gives it, for as long as they are in the class.
+ */
+function mayMake(role: Role, lesson: LessonFacts): boolean {
+  if (role === 'learner') return lesson.kind === 'answer' && lesson.owns && lesson.learnsAnswer;
+  if (role !== 'teacher') return false;
+  return isLesson(lesson) ? lesson.owns : lesson.kind === 'feedback' && lesson.teachesWork;
+}
+
+function mayWatch(role: Role, edition: EditionFacts): Decision {
+  if (!edition.ready) return no('not-ready');
+  if (mayMake(role, edition)) return YES;
+  if (edition.withdrawn || edition.editionWithdrawn) return no('withdrawn');
+  if (edition.kind === 'feedback')
+    return edition.ownWork ? when(edition.handedBack, 'not-handed-back') : no('not-yours');
+  if (edition.kind === 'answer') return when(role === 'learner' ? edition.owns : role === 'teacher' && edition.teachesAnswer);
+  return when(role === 'learner' ? edition.given : role === 'teacher' && edition.teachesGiven);
+}
+
+/** Every act there is, by the thing that it is done to: whoever has this role, and stands to it like this, may or may not. */
+export const ACTS = {
+  lesson: {
+    /** To work on it: its pages, its takes, its edits, publishing. */
+    make: (role: Role, lesson: FactsOf['lesson']) => when(mayMake(role, lesson)),
+    /** To put it before a class, or into another lesson: feedback and answers stay with the work they belong to. */
+    give: (role: Role, lesson: FactsOf['lesson']) =>
+      mayMake(role, lesson) ? when(isLesson(lesson), 'not-a-lesson') : no('not-yours'),
+  },
+  take: {
+    /** To hear it and to see what was recorded. */
+    hear: (role: Role, take: FactsOf['take']) => when(mayMake(role, take)),
+    /** To go on with it. */
+    record: (role: Role, take: FactsOf['take']) => when(take.recorded && mayMake(role, take)),
+  },
+  edition: {
+    watch: (role: Role, edition: FactsOf['edition']) => mayWatch(role, edition),
+    withdraw: (role: Role, edition: FactsOf['edition']) => when(mayMake(role, edition)),
+  },
+  visit: {
+    report: (role: Role, visit: FactsOf['visit']) => (visit.visits ? mayWatch(role, visit) : no('not-yours')),
+  },
+  class: { teach: (role: Role, { teaches }: FactsOf['class']) => when(role === 'teacher' && teaches) },
+  assignment: {
+    teach: (role: Role, { teaches }: FactsOf['assignment']) => when(role === 'teacher' && teaches),
+    learn: (role: Role, { learns }: FactsOf['assignment']) => when(role === 'learner' && learns),
+    /** To see what one handed in, and what came of it: that stays when a learner moves to another class. */
+    'see-own-work': (role: Role, { learns, handedIn }: FactsOf['assignment']) =>
+      when(role === 'learner' && (learns || handedIn)),
+  },
+  submission: { mark: (role: Role, { teaches }: FactsOf['submission']) => when(role === 'teacher' && teaches) },
+  course: { own: (role: Role, { owns }: FactsOf['course']) => when(role === 'teacher' && owns) },
+  unit: { own: (role: Role, { owns }: FactsOf['unit']) => when(role === 'teacher' && owns) },
+  job: { own: (_: Role, { owns }: FactsOf['job']) => when(owns) },
+} as const satisfies { readonly [T in Thing]: Readonly<Record<string, (role: Role, facts: FactsOf[T]) => Decision>> };
+
+export type ActOn<T extends Thing> = keyof (typeof ACTS)[T] & string;
+
+/** The decision; `facts` are null where there is no such thing. */
+export function decide<T extends Thing>(role: Role, act: ActOn<T>, thing: T, facts: FactsOf[T] | null): Decision {
+  if (facts === null) return no('nothing');
+  const rule = (ACTS[thing] as Readonly<Record<string, (role: Role, facts: FactsOf[T]) => Decision>>)[act];
+  if (!rule) throw new Error(`nothing is known of ${act} on a ${thing}`);
+  return rule(role, facts);
+}

@@ -1,0 +1,99 @@
+/*
+ * What is asked of the database before anything is allowed: one query for each kind of thing, which tells how a person
+ * stands to it. The tables belong to other modules; that somebody's rights follow from them is known here alone.
+ */
+
+/** How a person stands to a lesson. */
+export interface LessonFacts {
+  readonly kind: 'slides' | 'worked' | 'feedback' | 'answer';
+  readonly owns: boolean;
+  readonly withdrawn: boolean;
+  /** A learner of a class that it was given to; a teacher of one. */
+  readonly given: boolean;
+  readonly teachesGiven: boolean;
+  /** For feedback: it is about this learner's own work, which was handed back; this person teaches the class. */
+  readonly ownWork: boolean;
+  readonly handedBack: boolean;
+  readonly teachesWork: boolean;
+  /** For a spoken answer: a learner of the class still; a teacher of it, once it was handed in. */
+  readonly learnsAnswer: boolean;
+  readonly teachesAnswer: boolean;
+}
+export interface TakeFacts extends LessonFacts {
+  readonly recorded: boolean;
+}
+export interface EditionFacts extends LessonFacts {
+  readonly ready: boolean;
+  readonly editionWithdrawn: boolean;
+}
+export interface VisitFacts extends EditionFacts {
+  readonly visits: boolean;
+}
+export interface ClassFacts {
+  readonly teaches: boolean;
+}
+export interface AssignmentFacts {
+  readonly teaches: boolean;
+  readonly learns: boolean;
+  /** Has handed something in for it, in this class or before leaving it. */
+  readonly handedIn: boolean;
+}
+export interface SubmissionFacts {
+  readonly teaches: boolean;
+}
+export interface OwnedFacts {
+  readonly owns: boolean;
+}
+
+/** What is known of each kind of thing. */
+export interface FactsOf {
+  readonly lesson: LessonFacts;
+  readonly take: TakeFacts;
+  readonly edition: EditionFacts;
+  readonly visit: VisitFacts;
+  readonly class: ClassFacts;
+  readonly assignment: AssignmentFacts;
+  readonly submission: SubmissionFacts;
+  readonly course: OwnedFacts;
+  readonly unit: OwnedFacts;
+  readonly job: OwnedFacts;
+}
+export type Thing = keyof FactsOf;
+
+const ME = '(SELECT CAST(? AS UUID) AS id) me';
+const inClassOf = (assignment: string, part: 'teacher' | 'learner', more = ''): string =>
+  `EXISTS(SELECT 1 FROM assignment a JOIN membership m ON m.classId = a.classId AND m.personId = me.id AND m.part = '${part}'${more} WHERE ${assignment})`;
+
+const LESSON = `l.kind AS kind, l.ownerId = me.id AS owns, l.withdrawnAt IS NOT NULL AS withdrawn,
+  ${inClassOf('a.lessonId = l.id', 'learner')} AS given,
+  ${inClassOf('a.lessonId = l.id', 'teacher')} AS teachesGiven,
+  COALESCE(s.learnerId = me.id, 0) AS ownWork, COALESCE(s.state = 'handed-back', 0) AS handedBack,
+  ${inClassOf('a.id = s.assignmentId', 'teacher')} AS teachesWork,
+  ${inClassOf('a.id = l.answersId', 'learner')} AS learnsAnswer,
+  ${inClassOf('x.answerId = l.id', 'teacher', ' JOIN submission x ON x.assignmentId = a.id')} AS teachesAnswer`;
+const WORK = 'LEFT JOIN submission s ON s.id = l.submissionId';
+const EDITION = "e.state = 'ready' AS ready, e.withdrawnAt IS NOT NULL AS editionWithdrawn";
+const owned = (table: string): string => `SELECT t.ownerId = me.id AS owns FROM ${ME} JOIN ${table} t WHERE t.id = ?`;
+
+/** The query for each kind of thing. Its parameters: the person, the thing. No row: there is no such thing. */
+export const QUERIES: Readonly<Record<Thing, string>> = {
+  lesson: `SELECT ${LESSON} FROM ${ME} JOIN lesson l ${WORK} WHERE l.id = ?`,
+  take: `SELECT ${LESSON}, t.byId = me.id AS recorded FROM ${ME} JOIN take t JOIN lesson l ON l.id = t.lessonId ${WORK} WHERE t.id = ?`,
+  edition: `SELECT ${LESSON}, ${EDITION} FROM ${ME} JOIN edition e JOIN lesson l ON l.id = e.lessonId ${WORK} WHERE e.id = ?`,
+  visit: `SELECT ${LESSON}, ${EDITION}, v.learnerId = me.id AS visits FROM ${ME} JOIN visit v JOIN edition e ON e.id = v.editionId JOIN lesson l ON l.id = e.lessonId ${WORK} WHERE v.id = ?`,
+  class: `SELECT EXISTS(SELECT 1 FROM membership m WHERE m.classId = c.id AND m.personId = me.id AND m.part = 'teacher') AS teaches FROM ${ME} JOIN school_class c WHERE c.id = ?`,
+  assignment: `SELECT
+    EXISTS(SELECT 1 FROM membership m WHERE m.classId = b.classId AND m.personId = me.id AND m.part = 'teacher') AS teaches,
+    EXISTS(SELECT 1 FROM membership m WHERE m.classId = b.classId AND m.personId = me.id AND m.part = 'learner') AS learns,
+    EXISTS(SELECT 1 FROM submission x WHERE x.assignmentId = b.id AND x.learnerId = me.id) AS handedIn
+    FROM ${ME} JOIN assignment b WHERE b.id = ?`,
+  submission: `SELECT ${inClassOf('a.id = x0.assignmentId', 'teacher')} AS teaches FROM ${ME} JOIN submission x0 WHERE x0.id = ?`,
+  course: owned('course'),
+  unit: `SELECT c.ownerId = me.id AS owns FROM ${ME} JOIN unit u JOIN course c ON c.id = u.courseId WHERE u.id = ?`,
+  job: owned('job'),
+};
+
+/** What a row says: everything in it but the kind of a lesson is yes or no. */
+export function factsIn(row: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> {
+  return Object.fromEntries(Object.entries(row).map(([name, value]) => [name, name === 'kind' ? value : Number(value) === 1]));
+}

@@ -1,0 +1,207 @@
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { peaksOf } from '@oakbell/core/audio';
+import type { TimeRange } from '@oakbell/core/clock';
+import { dressingOf, NO_FINISH, programmeOf, type EditList, type Finish, type Segment } from '@oakbell/core/edits';
+import { readEarlier, TakeIndex, type TakeEvent } from '@oakbell/core/log';
+import { editionKey } from '@oakbell/core/media';
+import type { Page } from '@oakbell/core/pages';
+import { alwaysCovered, filmPieces, type FilmFile, type ProgrammeFilm, type SceneSource } from '@oakbell/core/scene';
+import { createHash, randomUUID } from 'node:crypto';
+import { promisify } from 'node:util';
+import { gzip } from 'node:zlib';
+import { Repository } from 'typeorm';
+import { JobHandlers, JobsService, type JobEntity, type Progress } from '../../platform/jobs/index.ts';
+import { encodeVoice, ffmpegToFile } from '../../platform/sound/index.ts';
+import { STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { clipKey, corePage, LessonsService, PagesService, pictureKey } from '../lessons/index.ts';
+import { RATE, TakeFilmsService, TakeMaterialService, TakesService } from '../takes/index.ts';
+import { EditionEntity } from './edition.entity.ts';
+import { coarsePeaks, pagesPlayed, picturesShown, playedRanges, publishedEdits, publishedTakes, type Manifest } from './manifest.ts';
+import { cutFilm } from './programmeFilm.ts';
+import { ProgrammeSoundService } from './programmeSound.service.ts';
+
+/** The bit rate of a programme voice, in kilobits a second. */
+export const VOICE_KILOBITS = 48;
+
+export const MAKE_EDITION = 'make-edition';
+export const MAKE_AAC = 'make-aac';
+const EXCERPT = 'make-excerpt';
+
+/** Films take so much of the time of making an edition, where there are any. */
+const FILM_SHARE = 0.6;
+
+interface ExcerptInput {
+  readonly segments: readonly Segment[];
+  readonly clean: Pick<Finish, 'noise' | 'levelling'>;
+}
+/** What a manifest is made from, beside what is stored. */
+interface Made {
+  readonly events: ReadonlyMap<string, readonly TakeEvent[]>;
+  readonly takes: ReadonlyMap<string, TakeIndex>;
+  readonly earlier: ReadonlyMap<string, readonly string[]>;
+  readonly peaks: Uint8Array;
+  readonly films: readonly ProgrammeFilm[];
+}
+
+/** Makes what learners are given of an edition: its voice, its films and its manifest. All of it in the job process. */
+@Injectable()
+export class EditionMaker implements OnModuleInit {
+  constructor(
+    @InjectRepository(EditionEntity) private readonly editions: Repository<EditionEntity>,
+    private readonly lessons: LessonsService,
+    private readonly pages: PagesService,
+    private readonly takes: TakesService,
+    private readonly takeFilms: TakeFilmsService,
+    private readonly material: TakeMaterialService,
+    private readonly sound: ProgrammeSoundService,
+    private readonly jobs: JobsService,
+    private readonly handlers: JobHandlers,
+    @Inject(STORAGE) private readonly storage: Storage,
+  ) {}
+
+  onModuleInit(): void {
+    this.handlers.register(MAKE_EDITION, 'publish', (job, progress) => this.#make(job, progress));
+    this.handlers.register(MAKE_AAC, 'later', (job) => this.#makeAac(job.subjectId));
+    this.handlers.register(EXCERPT, 'look', (job) => this.#excerpt(job));
+  }
+
+  /** A stretch of a lesson as it would be published, with this cleaning: for hearing before and after. */
+  async excerpt(ownerId: string, lessonId: string, input: ExcerptInput): Promise<Buffer> {
+    const key = await this.jobs.perform<string>({ kind: EXCERPT, ownerId, subjectId: lessonId, input });
+    const sound = await this.storage.read(key);
+    await this.storage.remove(key);
+    return sound;
+  }
+
+  async #excerpt({ subjectId, input }: JobEntity): Promise<string> {
+    const { segments, clean } = input as ExcerptInput;
+    const edits: EditList = { version: 1, segments, finish: { ...NO_FINISH, ...clean } };
+    const pages = (await this.lessons.allPagesOf(subjectId)).map(corePage);
+    const { samples } = await this.sound.render(edits, pages);
+    const key = `excerpts/${randomUUID()}.webm`;
+    await this.storage.put(key, await encodeVoice(samples, 'webm', VOICE_KILOBITS));
+    return key;
+  }
+
+  async #make(job: JobEntity, progress: Progress): Promise<void> {
+    const id = job.subjectId;
+    const edition = await this.editions.findOneByOrFail({ id });
+    try {
+      const pages = (await this.lessons.allPagesOf(edition.lessonId)).map(corePage);
+      const known = await this.#eventsOf(edition.edits);
+      const films = await this.#films(edition, { pages, takes: known.takes }, (share) => progress(share * FILM_SHARE));
+      const voice = await this.#voice(edition, pages, (share) =>
+        progress(films.length > 0 ? FILM_SHARE + share * (1 - FILM_SHARE) : share),
+      );
+      await this.storage.put(editionKey(id, 'voice.webm'), voice.file);
+      const manifest = await this.#manifest(edition, { ...known, peaks: voice.peaks, films });
+      const text = JSON.stringify(manifest);
+      await this.storage.put(editionKey(id, 'manifest.json.gz'), await promisify(gzip)(text));
+      const digest = createHash('sha256').update(text).digest('hex');
+      const files = [
+        ...picturesShown(manifest.pages).map(pictureKey),
+        ...films.map((film) => editionKey(id, `${film}.mp4`)),
+      ];
+      await this.editions.update({ id }, { state: 'ready', manifest: digest, lufs: voice.lufs, files });
+    } catch (failure) {
+      await this.editions.update({ id }, { state: 'failed' });
+      throw failure;
+    }
+    await this.jobs.add({ kind: MAKE_AAC, ownerId: job.ownerId, subjectId: id, input: {} });
+  }
+
+  /** What happened in every take that is played, and in those whose ink they stand on. */
+  async #eventsOf(edits: EditList): Promise<Pick<Made, 'events' | 'takes' | 'earlier'>> {
+    const played = [...playedRanges(edits).keys()];
+    const earlier = new Map((await this.takes.byIds(played)).map((take) => [take.id, take.earlier]));
+    const stoodOn = [...earlier.values()].flat().map((reference) => readEarlier(reference).takeId);
+    const events = new Map<string, readonly TakeEvent[]>();
+    for (const id of new Set([...played, ...stoodOn])) events.set(id, await this.material.events(id));
+    const takes = new Map(played.map((id) => [id, new TakeIndex(events.get(id) ?? [])]));
+    return { events, takes, earlier };
+  }
+
+  /** Cuts the films of the programme, and says which there are. */
+  async #films(
+    edition: EditionEntity,
+    { pages, takes }: Pick<SceneSource, 'pages' | 'takes'>,
+    progress: Progress,
+  ): Promise<readonly ProgrammeFilm[]> {
+    const programme = programmeOf(edition.edits);
+    const still = new Set(pages.flatMap((page) => (page.kind === 'clip' && !page.moving ? [page.clip] : [])));
+    const made: ProgrammeFilm[] = [];
+    for (const film of ['camera', 'page'] as const) {
+      const pieces = filmPieces(film, { pages, programme, takes }).filter(
+        ({ file }) => file.kind === 'run' || !still.has(file.clip),
+      );
+      if (pieces.length === 0) continue;
+      const read = (file: FilmFile) => this.#filmFile(file);
+      const bytes = await cutFilm({ film, pieces, length: programme.length, read }, progress);
+      await this.storage.put(editionKey(edition.id, `${film}.mp4`), bytes);
+      made.push(film);
+    }
+    return made;
+  }
+
+  /** A film that never arrived leaves a blank: the lesson is there without it. */
+  async #filmFile(file: FilmFile): Promise<Buffer | null> {
+    try {
+      const key = file.kind === 'clip' ? clipKey(file.clip) : (await this.takeFilms.file(file.takeId, file.run)).key;
+      return await this.storage.read(key);
+    } catch {
+      return null;
+    }
+  }
+
+  async #voice(
+    edition: EditionEntity,
+    pages: readonly Page[],
+    progress: Progress,
+  ): Promise<{ file: Buffer; peaks: Uint8Array; lufs: number | null }> {
+    const { samples, lufs } = await this.sound.render(edition.edits, pages, (share) => progress(share * 0.45));
+    await progress(0.45);
+    const file = await encodeVoice(samples, 'webm', VOICE_KILOBITS);
+    await progress(0.95);
+    return { file, peaks: coarsePeaks(peaksOf(samples, RATE)), lufs: Number.isFinite(lufs) ? lufs : null };
+  }
+
+  async #manifest(edition: EditionEntity, { events, takes, earlier, peaks, films }: Made): Promise<Manifest> {
+    const lesson = await this.lessons.get(edition.lessonId);
+    const eventsOf = (id: string) => events.get(id) ?? [];
+    const all = await this.lessons.allPagesOf(lesson.id);
+    const source = {
+      pages: all.map(corePage),
+      programme: programmeOf(edition.edits),
+      takes,
+      dressing: dressingOf(edition.edits),
+    };
+    const played = pagesPlayed(edition.edits, eventsOf);
+    // A take without a turn, and a programme of cards, show the first page there is.
+    const shown = all.filter((page, i) => played.has(page.id) || (played.size === 0 && i === 0));
+    const pages = await Promise.all(
+      shown.map((page) => this.pages.covered(lesson.id, page, alwaysCovered(source, page.id))),
+    );
+    return {
+      edition: 'oakbell.edition',
+      version: 1,
+      id: edition.id,
+      number: edition.number,
+      title: lesson.title,
+      kind: lesson.kind,
+      length: edition.length,
+      pages: pages.map((page) => ({ ...corePage(page), ...(page.smallPicture ? { small: page.smallPicture } : {}) })),
+      edits: publishedEdits(edition.edits),
+      takes: publishedTakes(edition.edits, { eventsOf, earlierOf: (id) => earlier.get(id) ?? [] }),
+      films,
+      peaks: Buffer.from(peaks).toString('base64'),
+    };
+  }
+
+  async #makeAac(id: string): Promise<void> {
+    const voice = await this.storage.read(editionKey(id, 'voice.webm'));
+    const args = ['-i', 'pipe:0', '-c:a', 'aac', '-b:a', '64k', '-movflags', '+faststart'];
+    await this.storage.put(editionKey(id, 'voice.m4a'), await ffmpegToFile(args, voice, 'mp4'));
+    await this.editions.update({ id }, { hasAac: true });
+  }
+}

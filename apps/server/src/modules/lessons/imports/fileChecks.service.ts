@@ -1,0 +1,124 @@
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
+import { createWriteStream } from 'node:fs';
+import { randomUUID } from 'node:crypto';
+import { pipeline } from 'node:stream/promises';
+import { withFolder, type WorkFolder } from '../../../platform/converters/index.ts';
+import { Problem } from '../../../platform/http/index.ts';
+import { JobHandlers, JobsService, type JobEntity } from '../../../platform/jobs/index.ts';
+import { Quotas } from '../../../platform/quotas/index.ts';
+import { STORAGE, type Storage } from '../../../platform/storage/index.ts';
+import { MOST_PAGES } from '../lessons.rules.ts';
+import { checkFile, type FileFacts } from './checkFile.ts';
+import { byName } from './sniff.ts';
+import type { UploadedFile } from './upload.ts';
+
+/** A file that was looked into and lies in the storage. */
+export interface CheckedFile extends Omit<FileFacts, 'keep'> {
+  readonly key: string;
+  readonly name: string;
+}
+
+interface Input {
+  readonly files: readonly { readonly key: string; readonly name: string }[];
+  /** Pages that are there already. */
+  readonly pages: number;
+  /** Whether sounds and videos are taken, and slides that have to be drawn first. */
+  readonly clips: boolean;
+  readonly slides: boolean;
+}
+export const CHECK_FILES = 'check-files';
+
+interface Brought {
+  /** Who brings them: they count towards what this person may keep. */
+  readonly personId: string;
+  /** What they are for. */
+  readonly subjectId: string;
+  readonly pages?: number;
+  readonly clips?: boolean;
+  readonly slides?: boolean;
+}
+
+/** Looks into files that people bring, in the job process: by their content, all of them before any is used. */
+@Injectable()
+export class FileChecks implements OnModuleInit {
+  constructor(
+    private readonly jobs: JobsService,
+    private readonly handlers: JobHandlers,
+    private readonly quotas: Quotas,
+    @Inject(STORAGE) private readonly storage: Storage,
+  ) {}
+
+  onModuleInit(): void {
+    this.handlers.register(CHECK_FILES, 'look', (job) => this.#check(job));
+  }
+
+  /**
+   * Keeps files and looks into them, in the order people count. When one of them cannot be used none is kept.
+   * @throws Problem that says which file and why
+   */
+  async bring(
+    files: readonly UploadedFile[],
+    { personId, subjectId, pages = 0, clips = false, slides = false }: Brought,
+  ): Promise<readonly CheckedFile[]> {
+    if (files.length === 0) throw new Problem(400, 'no-file', 'No file arrived. Choose a file and try again.');
+    const bytes = files.reduce((sum, file) => sum + file.size, 0);
+    await this.quotas.take(personId, bytes);
+    const kept: { key: string; name: string }[] = [];
+    try {
+      for (const { path, originalname } of [...files].sort(byName)) {
+        const key = `uploads/${subjectId}/${randomUUID()}`;
+        kept.push({ key, name: originalname });
+        await this.storage.putFile(key, path);
+      }
+      const input: Input = { files: kept, pages, clips, slides };
+      return await this.jobs.perform({ kind: CHECK_FILES, ownerId: personId, subjectId, input });
+    } catch (failure) {
+      for (const { key } of kept) await this.storage.remove(key);
+      await this.quotas.giveBack(personId, bytes);
+      throw failure;
+    }
+  }
+
+  async #check(job: JobEntity): Promise<readonly CheckedFile[]> {
+    const { files, clips, slides, pages } = job.input as Input;
+    const checked: CheckedFile[] = [];
+    let sum = pages;
+    for (const { key, name } of files) {
+      const { keep, ...facts } = await withStored(this.storage, key, (path) => checkFile(path, name));
+      if (facts.kind === 'clip' && !clips) {
+        throw new Problem(
+          415,
+          'wrong-kind-of-file',
+          `“${name}” is a sound or video file. Hand in a PDF, pictures or text; nothing was changed.`,
+        );
+      }
+      if (facts.kind === 'slides' && !slides)
+        throw new Problem(415, 'wrong-kind-of-file', `“${name}” holds slides. Export them as a PDF and add that.`);
+      sum += facts.pages;
+      if (sum > MOST_PAGES) {
+        throw new Problem(
+          422,
+          'too-many-pages',
+          `This would make ${sum} pages; a lesson can have ${MOST_PAGES}. Nothing was changed; use a shorter file.`,
+        );
+      }
+      if (keep) await this.storage.put(key, keep);
+      checked.push({ ...facts, key, name });
+    }
+    return checked;
+  }
+}
+
+/** Lends a stored file as a file on this machine's disk, in a folder where converters can work. */
+export function withStored<T>(
+  storage: Storage,
+  key: string,
+  use: (path: string, folder: WorkFolder) => Promise<T>,
+): Promise<T> {
+  return withFolder(async (folder) => {
+    const path = await folder.put('stored', '');
+    await pipeline(await storage.stream(key), createWriteStream(path));
+    return use(path, folder);
+  });
+}
+

@@ -1,0 +1,171 @@
+import { Body, Controller, Delete, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Put, Req, Res } from '@nestjs/common';
+import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import type { CookieOptions, Request, Response } from 'express';
+import { CONFIG, type Config } from '../../platform/config/index.ts';
+import { Flag, Id, notFound, Problem, Text, When } from '../../platform/http/index.ts';
+import {
+  BeforeFirstPassword,
+  By,
+  deviceWords,
+  For,
+  ForAnyone,
+  ROLES,
+  SESSION_HOURS,
+  sessionCookie,
+  SessionsService,
+  type SignedIn,
+} from '../../platform/sessions/index.ts';
+import { MediaService } from '../access/index.ts';
+import { PersonDto, personDto } from './people.controller.ts';
+import { LONGEST_PASSWORD } from './people.rules.ts';
+import type { PersonEntity } from './person.entity.ts';
+import { PeopleService } from './people.service.ts';
+
+export class SignInDto {
+  @Text({ min: 1, max: 80 }) name: string;
+  @Text({ min: 1, max: LONGEST_PASSWORD }) password: string;
+}
+export class MeDto extends PersonDto {
+  /** The first password has to be changed before anything else can be done. */
+  @Flag() mustChangePassword: boolean;
+}
+export class PasswordDto {
+  @Text({ min: 1, max: LONGEST_PASSWORD }) current: string;
+  @Text({ min: 1, max: LONGEST_PASSWORD }) next: string;
+}
+export class SessionDto {
+  @Id() id: string;
+  /** Browser and system in a few words. */
+  @Text() device: string;
+  @When() startedAt: string;
+  @When() lastAt: string;
+  /** Whether it is the one that asks. */
+  @Flag() here: boolean;
+}
+
+const meDto = (person: PersonEntity): MeDto => ({ ...personDto(person), mustChangePassword: person.mustChange });
+
+/** Signing in and out, where one is signed in, and the password. */
+@ApiTags('people')
+@Controller('api')
+export class SessionsController {
+  constructor(
+    private readonly people: PeopleService,
+    private readonly sessions: SessionsService,
+    private readonly media: MediaService,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
+
+  @Post('session')
+  @HttpCode(200)
+  @ForAnyone()
+  @ApiOkResponse({ type: MeDto })
+  async signIn(
+    @Body() body: SignInDto,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<MeDto> {
+    const person = await this.people.signIn(body.name, body.password, request.ip ?? '');
+    await this.#end(request);
+    await this.#begin(person, request, response);
+    return meDto(person);
+  }
+
+  @Get('session')
+  @For(...ROLES)
+  @BeforeFirstPassword()
+  @ApiOkResponse({ type: MeDto })
+  async me(@By() by: SignedIn): Promise<MeDto> {
+    const person = await this.people.one(by.id);
+    if (!person) throw new Problem(401, 'signed-out', 'This account is no longer here.');
+    return meDto(person);
+  }
+
+  @Delete('session')
+  @HttpCode(204)
+  @ForAnyone()
+  @ApiNoContentResponse()
+  async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
+    await this.#end(request);
+    response.clearCookie(this.#cookie, this.#options());
+    // Pictures and sound of lessons that the browser kept are not for whoever sits down next.
+    response.setHeader('Clear-Site-Data', '"cache"');
+  }
+
+  @Get('sessions')
+  @For(...ROLES)
+  @ApiOkResponse({ type: [SessionDto] })
+  async mine(@By() by: SignedIn): Promise<SessionDto[]> {
+    return (await this.sessions.of(by.id)).map(({ id, device, startedAt, lastAt }) => ({
+      id,
+      device,
+      startedAt: startedAt.toISOString(),
+      lastAt: lastAt.toISOString(),
+      here: id === by.sessionId,
+    }));
+  }
+
+  /** Ends every other session of this person. */
+  @Delete('sessions')
+  @HttpCode(204)
+  @For(...ROLES)
+  @ApiNoContentResponse()
+  async endOthers(@By() by: SignedIn): Promise<void> {
+    await this.#cut(await this.sessions.endOf(by.id, { allBut: by.sessionId }));
+  }
+
+  @Delete('sessions/:id')
+  @HttpCode(204)
+  @For(...ROLES)
+  @ApiNoContentResponse()
+  async endOne(@By() by: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
+    const ended = await this.sessions.endOf(by.id, { id });
+    if (ended.length === 0) throw notFound('session');
+    await this.#cut(ended);
+  }
+
+  @Put('password')
+  @For(...ROLES)
+  @BeforeFirstPassword()
+  @ApiOkResponse({ type: MeDto })
+  async changePassword(
+    @By() by: SignedIn,
+    @Body() body: PasswordDto,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<MeDto> {
+    await this.people.changePassword(by.id, { ...body, address: request.ip ?? '' });
+    // Whoever knew the old one is out, everywhere; this browser goes on in a new session.
+    await this.#cut(await this.sessions.endOf(by.id, { allBut: by.sessionId }));
+    await this.#end(request);
+    const person = (await this.people.one(by.id))!;
+    await this.#begin(person, request, response);
+    return meDto(person);
+  }
+
+  get #cookie(): string {
+    return sessionCookie(this.config.secureCookies);
+  }
+  #options(): CookieOptions {
+    return { httpOnly: true, sameSite: 'lax', secure: this.config.secureCookies, path: '/' };
+  }
+
+  async #begin(person: PersonEntity, request: Request, response: Response): Promise<void> {
+    const { id, role, mustChange } = person;
+    const device = deviceWords(request.headers['user-agent']);
+    const secret = await this.sessions.begin({ id, role }, { device, mustChange });
+    response.cookie(this.#cookie, secret, { ...this.#options(), maxAge: SESSION_HOURS * 3_600_000 });
+  }
+
+  /** Ends the session that a request carries, if it does. */
+  async #end(request: Request): Promise<void> {
+    const secret = (request.cookies as Readonly<Record<string, string | undefined>>)[this.#cookie];
+    const tag = secret ? await this.sessions.end(secret) : null;
+    if (tag) await this.#cut([tag]);
+  }
+
+  /** What ended sees no picture and hears no sound any more. */
+  async #cut(tags: readonly string[]): Promise<void> {
+    await this.media.cut(...tags.map((tag) => `session:${tag}`));
+  }
+}

@@ -1,0 +1,97 @@
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { fromFrames } from '@oakbell/core/clock';
+import { keptRanges, logHeaderText, readLog } from '@oakbell/core/log';
+import { randomUUID } from 'node:crypto';
+import { Repository } from 'typeorm';
+import { Problem } from '../../platform/http/index.ts';
+import { JobHandlers, JobsService, type JobEntity } from '../../platform/jobs/index.ts';
+import { STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { LessonsService } from '../lessons/index.ts';
+import { RATE, TakeEntity } from './take.entity.ts';
+import { logKey, partKey, voiceKey } from './takes.rules.ts';
+import { TakeFilmsService } from './takeFilms.service.ts';
+import { TakeMaterialService } from './takeMaterial.service.ts';
+import { voiceFile } from './voiceFile.ts';
+import { believableRuns, readVoicePart, runEnd, runsOf, type VoicePart } from './voicePart.ts';
+
+export const CLOSE_TAKE = 'close-take';
+
+/** What a take is closed with: the first parts of each track, and its length where its browser tells it. */
+export interface Closing {
+  readonly voiceParts: number;
+  readonly logParts: number;
+  readonly filmParts: number;
+  /** Null: as long as what arrived. */
+  readonly frames: number | null;
+  /** Not a part of the lesson: a voice that is spoken over it. */
+  readonly aside: boolean;
+}
+
+/** A take may be longer than the voice that arrived by so much: the last packet is rarely full. */
+const LEEWAY_FRAMES = 2 * RATE;
+
+/** Puts the parts of a take together, in the job process, and adds it to its lesson. */
+@Injectable()
+export class TakeClosing implements OnModuleInit {
+  constructor(
+    @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
+    private readonly lessons: LessonsService,
+    private readonly films: TakeFilmsService,
+    private readonly material: TakeMaterialService,
+    private readonly jobs: JobsService,
+    private readonly handlers: JobHandlers,
+    @Inject(STORAGE) private readonly storage: Storage,
+  ) {}
+
+  onModuleInit(): void {
+    this.handlers.register(CLOSE_TAKE, 'look', (job) => this.#close(job));
+  }
+
+  /** Closes a take and waits until it is part of its lesson. @throws Problem `nothing-arrived`, `still-working` */
+  async close(take: TakeEntity, closing: Closing): Promise<TakeEntity> {
+    await this.jobs.perform({ kind: CLOSE_TAKE, ownerId: take.byId, subjectId: take.id, input: closing });
+    return this.takes.findOneByOrFail({ id: take.id });
+  }
+
+  async #close(job: JobEntity): Promise<void> {
+    const { voiceParts, logParts, filmParts, frames: told, aside } = job.input as Closing;
+    const take = await this.takes.findOneByOrFail({ id: job.subjectId });
+    if (take.state !== 'open') return;
+    const runs = believableRuns(runsOf(await this.#voiceParts(take.id, voiceParts)));
+    const arrived = runs.reduce((end, run) => Math.max(end, runEnd(run)), 0);
+    if (told === null && arrived === 0)
+      throw new Problem(409, 'nothing-arrived', 'Nothing of this take had reached the server yet.');
+    // A length is believed as far as there is a voice for it.
+    const frames = Math.min(told ?? arrived, arrived + LEEWAY_FRAMES);
+    const pieces: Buffer[] = [];
+    for (let i = 0; i < logParts; i += 1) pieces.push(await this.storage.read(partKey(take.id, 'log', i)));
+    const text = Buffer.concat(pieces).toString('utf8');
+    const log = readLog(text).ok ? text : logHeaderText() + text;
+    await this.storage.put(voiceKey(take.id), await voiceFile(runs, frames));
+    await this.storage.put(logKey(take.id), Buffer.from(log));
+    await this.films.assemble(take.id, filmParts);
+    const closed = await this.takes.update({ id: take.id, state: 'open' }, { state: 'finished', frames });
+    if (closed.affected !== 1) return;
+    const finished = await this.takes.findOneByOrFail({ id: take.id });
+    if (!aside) await this.append(finished);
+    await this.material.analyseLater(finished);
+  }
+
+  /** Puts a take at the end of the lesson, without what was said again. */
+  async append(take: TakeEntity): Promise<void> {
+    for (const kept of keptRanges(await this.material.events(take.id), fromFrames(take.frames, RATE))) {
+      const segment = { id: randomUUID(), takeId: take.id, ...kept };
+      await this.lessons.edit(take.lessonId, (edits) => ({ op: 'insert', index: edits.segments.length, segment }));
+    }
+  }
+
+  async #voiceParts(takeId: string, count: number): Promise<readonly VoicePart[]> {
+    const parts: VoicePart[] = [];
+    for (let i = 0; i < count; i += 1) {
+      const part = readVoicePart(await this.storage.read(partKey(takeId, 'voice', i)));
+      if (part) parts.push(part);
+    }
+    return parts;
+  }
+}

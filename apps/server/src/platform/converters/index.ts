@@ -1,0 +1,2 @@
+export * from './converters.ts';
+export { sandboxHere } from './sandbox.ts';

@@ -1,0 +1,70 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { In, LessThan, Repository } from 'typeorm';
+import { JobEntity, type Lane } from './job.entity.ts';
+import { RunnerName } from './runnerName.ts';
+
+/** A job that was begun so often and never ended took its process with it each time. */
+export const MOST_STARTS = 3;
+/** Ended jobs are forgotten after so long. */
+const KEPT_MS = 14 * 86_400_000;
+
+/** Who comes next in a lane, and what became of jobs whose process is gone. */
+@Injectable()
+export class JobQueue {
+  constructor(
+    @InjectRepository(JobEntity) private readonly jobs: Repository<JobEntity>,
+    private readonly name: RunnerName,
+  ) {}
+
+  /**
+   * Takes the next job of a lane for a runner, or null when none waits. The person who has least running there comes
+   * first, then the one who was served longest ago: forty imports of one keep nobody else waiting.
+   */
+  async claim(lane: Lane, runner: string): Promise<JobEntity | null> {
+    for (;;) {
+      const [next] = (await this.jobs.query(
+        `SELECT j.id FROM job j LEFT JOIN (
+           SELECT ownerId, SUM(state = 'running') AS busy, MAX(startedAt) AS served FROM job WHERE lane = ? GROUP BY ownerId
+         ) o ON o.ownerId = j.ownerId
+         WHERE j.lane = ? AND j.state = 'waiting'
+         ORDER BY COALESCE(o.busy, 0), o.served, j.createdAt LIMIT 1`,
+        [lane, lane],
+      )) as { id: string }[];
+      if (!next) return null;
+      const taken = await this.jobs
+        .createQueryBuilder()
+        .update()
+        .set({ state: 'running', runner, startedAt: new Date(), starts: () => 'starts + 1' })
+        .where({ id: next.id, state: 'waiting' })
+        .execute();
+      if (taken.affected === 1) return this.jobs.findOneBy({ id: next.id });
+    }
+  }
+
+  /** Jobs whose process is gone wait again; one that ended its process too often is failed. Gives the failed ones. */
+  async takeBack(): Promise<readonly string[]> {
+    const running = await this.jobs.find({ where: { state: 'running' }, select: { id: true, runner: true, starts: true } });
+    const gone = await this.name.gone([...new Set(running.flatMap((job) => job.runner ?? []))]);
+    const failed: string[] = [];
+    for (const { id, runner, starts } of running) {
+      if (runner !== null && !gone.has(runner)) continue;
+      const given = starts >= MOST_STARTS;
+      const change = given ? { state: 'failed' as const, endedAt: new Date(), ...KILLED } : { state: 'waiting' as const, runner: null };
+      await this.jobs.update({ id, state: 'running' }, change);
+      if (given) failed.push(id);
+    }
+    await this.jobs.delete({ state: In(['done', 'failed', 'cancelled']), endedAt: LessThan(new Date(Date.now() - KEPT_MS)) });
+    return failed;
+  }
+
+  waiting(): Promise<readonly JobEntity[]> {
+    return this.jobs.findBy({ state: 'waiting' });
+  }
+}
+
+const KILLED = {
+  failureStatus: 422,
+  failureCode: 'job-given-up',
+  failureText: 'This was tried three times and broke off each time, so it was given up. What was saved is safe; use another file, or tell your school keeper.',
+};

@@ -1,0 +1,64 @@
+import { Global, Inject, Injectable, Module } from '@nestjs/common';
+import { InjectRepository, TypeOrmModule } from '@nestjs/typeorm';
+import { Column, Entity, PrimaryColumn, Repository } from 'typeorm';
+import { CONFIG, type Config } from '../config/index.ts';
+import { bigWhole } from '../database/index.ts';
+import { Problem } from '../http/index.ts';
+
+/** How many bytes a person has brought in; the whole school under SCHOOL. */
+@Entity('storage_use')
+export class StorageUseEntity {
+  @PrimaryColumn('uuid') personId: string;
+  @Column(bigWhole) bytes: number;
+}
+const SCHOOL = '00000000-0000-0000-0000-000000000000';
+
+const gigabytes = (bytes: number): string => `${Math.round(bytes / 1e8) / 10} GB`;
+
+/** What people and their school may keep. */
+@Injectable()
+export class Quotas {
+  constructor(
+    @InjectRepository(StorageUseEntity) private readonly uses: Repository<StorageUseEntity>,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
+
+  /** Counts bytes that are about to be kept. @throws Problem `storage-full`; nothing is counted then */
+  async take(personId: string, bytes: number): Promise<void> {
+    await this.uses.manager.transaction(async (manager) => {
+      const uses = manager.getRepository(StorageUseEntity);
+      for (const [id, most] of [
+        [personId, this.config.personBytes],
+        [SCHOOL, this.config.schoolBytes],
+      ] as const) {
+        await uses.query('INSERT IGNORE INTO storage_use (personId, bytes) VALUES (?, 0)', [id]);
+        const sql = 'UPDATE storage_use SET bytes = bytes + ? WHERE personId = ? AND bytes + ? <= ?';
+        const { affectedRows } = (await uses.query(sql, [bytes, id, bytes, most])) as { affectedRows: number };
+        if (affectedRows === 0) throw full(id === SCHOOL, most);
+      }
+    });
+  }
+
+  /** Counts bytes that must be kept in any case: what was said is not lost for want of room. */
+  async add(personId: string, bytes: number): Promise<void> {
+    for (const id of [personId, SCHOOL]) {
+      const sql = 'INSERT INTO storage_use (personId, bytes) VALUES (?, GREATEST(0, ?)) ON DUPLICATE KEY UPDATE bytes = GREATEST(0, bytes + ?)';
+      await this.uses.query(sql, [id, bytes, bytes]);
+    }
+  }
+
+  /** Bytes that are no longer kept. */
+  async giveBack(personId: string, bytes: number): Promise<void> {
+    await this.add(personId, -bytes);
+  }
+}
+
+function full(isSchool: boolean, most: number): Problem {
+  const whose = isSchool ? 'The school has used' : 'You have used';
+  const what = `${whose} all of the ${gigabytes(most)} there are. What is there is safe and nothing was changed.`;
+  return new Problem(507, 'storage-full', `${what} Ask your school keeper for more room.`);
+}
+
+@Global()
+@Module({ imports: [TypeOrmModule.forFeature([StorageUseEntity])], providers: [Quotas], exports: [Quotas] })
+export class QuotasModule {}

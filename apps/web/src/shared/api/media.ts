@@ -1,0 +1,23 @@
+import { addressesOf, clipKey, pictureKey } from '@oakbell/core/media';
+import type { Api } from './client.ts';
+
+/** Signed addresses as the server gave them out, by what they are the address of. */
+const known = new Map<string, string>();
+
+/** Takes down addresses that came with something else. */
+export function learnMedia<T extends { readonly media: Api['MediaDto'] }>(answer: T): T {
+  for (const [key, address] of addressesOf(answer.media)) known.set(key, address);
+  return answer;
+}
+
+/** Somebody else may sit here next: their addresses are their own. */
+export const forgetMedia = (): void => known.clear();
+
+/** The address of a file; null where none was given. */
+export const mediaAddress = (key: string): string | null => known.get(key) ?? null;
+
+/** The address of a picture of a lesson: the one that came with the lesson, else one that leads there. */
+export const pictureOf = (lessonId: string) => (digest: string) =>
+  mediaAddress(pictureKey(digest)) ?? `/api/lessons/${lessonId}/pictures/${digest}`;
+export const clipOf = (lessonId: string) => (digest: string) =>
+  mediaAddress(clipKey(digest)) ?? `/api/lessons/${lessonId}/clips/${digest}`;

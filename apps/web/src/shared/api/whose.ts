@@ -1,0 +1,23 @@
+/*
+ * What waits in this browser (recordings that were broken off, places in lists) belongs to who made it, and is offered
+ * to nobody else who signs in here.
+ */
+const KEY = 'oakbell.person';
+let now: string | null = null;
+
+/** Who is signed in here. */
+export function rememberPerson(id: string): void {
+  if (now === id) return;
+  now = id;
+  sessionStorage.setItem(KEY, id);
+}
+export function forgetPerson(): void {
+  now = null;
+  sessionStorage.removeItem(KEY);
+}
+
+/** Who is signed in here; null for nobody. */
+export const personHere = (): string | null => now ?? sessionStorage.getItem(KEY);
+
+/** A name in the browser's storage that is this person's own. */
+export const ownName = (name: string): string => `oakbell.${personHere() ?? 'nobody'}.${name}`;

@@ -1,0 +1,3 @@
+export * from './protocol.ts';
+export * from './reading.ts';
+export * from './parting.ts';
