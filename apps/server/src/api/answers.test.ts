@@ -44,8 +44,8 @@ describe('an answer spoken by a learner', () => {
     });
 
     // Only the learner, and who teaches the class, hears it; the recording itself is the learner's alone.
-    for (const person of [ilse!, tam!]) await person.get(`/api/editions/${answerEditionId}/manifest`).expect(200);
-    for (const person of [bo!, wren!]) await person.get(`/api/editions/${answerEditionId}/manifest`).expect(404);
+    for (const person of [ilse!, tam!]) await person.get(`/api/editions/${answerEditionId}`).expect(200);
+    for (const person of [bo!, wren!]) await person.get(`/api/editions/${answerEditionId}`).expect(404);
     for (const person of [ilse!, bo!, wren!]) {
       await person.get(`/api/lessons/${lessonId}`).expect(404);
       await person.get(`/api/takes/${take}/voice`).expect(404);

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { DataSource, type Repository } from 'typeorm';
 import { Problem } from '../platform/http/index.ts';
-import { JobEntity, JobHandlers, JobsService } from '../platform/jobs/index.ts';
+import { JobEntity, JobHandlers, JobsService, MOST_JOBS } from '../platform/jobs/index.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 import { until } from '../testing/lesson.ts';
 
@@ -26,7 +26,7 @@ const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 describe('a job', () => {
   it('tells how far it is, and ends', async () => {
     let go = () => undefined as void;
-    handlers.register('half', async (_, progress) => {
+    handlers.register('half', 'look', async (_, progress) => {
       await progress(0.5);
       await new Promise<void>((resolve) => (go = resolve));
     });
@@ -42,7 +42,7 @@ describe('a job', () => {
   });
   it('can be cancelled by its owner while it runs, and stops at its next step', async () => {
     let steps = 0;
-    handlers.register('long', async (_, progress) => {
+    handlers.register('long', 'look', async (_, progress) => {
       for (; steps < 500; steps += 1) {
         await progress(steps / 500);
         await pause(20);
@@ -62,7 +62,7 @@ describe('a job', () => {
   });
   it('that fails says why in plain words, can be tried again, and then succeeds', async () => {
     let tries = 0;
-    handlers.register('flaky', async () => {
+    handlers.register('flaky', 'look', async () => {
       tries += 1;
       if (tries === 1) throw new Problem(422, 'pdf-broken', 'This PDF is damaged.');
     });
@@ -78,7 +78,7 @@ describe('a job', () => {
     expect((await teacher.post(`/api/jobs/${id}/retry`).expect(409)).body).toMatchObject({ code: 'job-not-ended' });
   });
   it('that breaks in an unexpected way tells nothing internal', async () => {
-    handlers.register('broken', () => Promise.reject(new Error('secret: /srv/media')));
+    handlers.register('broken', 'look', () => Promise.reject(new Error('secret: /srv/media')));
     const { id } = await add('broken');
     await until(async () => (await stateOf(id)) === 'failed');
     const { failureText } = await rows.findOneByOrFail({ id });
@@ -86,20 +86,26 @@ describe('a job', () => {
   });
   it('whose queue entry was lost is found in the database and worked on', async () => {
     let worked = 0;
-    handlers.register('lost', () => Promise.resolve(void (worked += 1)));
+    handlers.register('lost', 'look', () => Promise.resolve(void (worked += 1)));
     const lost = rows.create({
       id: randomUUID(),
       kind: 'lost',
       ownerId: ids['ilse']!,
       subjectId: randomUUID(),
       input: {},
+      lane: 'look',
+      result: null,
       state: 'waiting',
       progress: 0,
       createdAt: new Date(),
       attempt: 1,
+      failureStatus: null,
       failureCode: null,
       failureText: null,
+      startedAt: null,
       endedAt: null,
+      runner: null,
+      starts: 0,
     });
     await rows.insert(lost);
     await jobs.restore();
@@ -107,5 +113,54 @@ describe('a job', () => {
     await jobs.restore();
     await pause(200);
     expect(worked).toBe(1);
+  });
+  it('that a request waits for gives what came of it, or its failure, in the words of the job', async () => {
+    handlers.register('told', 'look', () => Promise.resolve({ pages: 3 }));
+    handlers.register('refused', 'look', () => Promise.reject(new Problem(415, 'wrong-kind-of-file', 'No.')));
+    const job = (kind: string) => ({ kind, ownerId: ids['ilse']!, subjectId: randomUUID(), input: {} });
+    expect(await jobs.perform(job('told'))).toEqual({ pages: 3 });
+    await expect(jobs.perform(job('refused'))).rejects.toMatchObject({ code: 'wrong-kind-of-file', message: 'No.' });
+  });
+  it('of one person does not keep another’s waiting, however many there are', async () => {
+    const order: string[] = [];
+    const gates: (() => void)[] = [];
+    handlers.register('slow', 'publish', async (job) => {
+      order.push(job.ownerId);
+      await new Promise<void>((resolve) => gates.push(resolve));
+    });
+    const by = (name: string) => jobs.add({ kind: 'slow', ownerId: ids[name]!, subjectId: randomUUID(), input: {} });
+    for (let i = 0; i < 40; i += 1) await by('ilse');
+    const { id } = await by('bo');
+    while ((await stateOf(id)) !== 'done') {
+      await until(() => Promise.resolve(gates.length > 0));
+      gates.shift()!();
+    }
+    expect(order.indexOf(ids['bo']!)).toBeLessThanOrEqual(2);
+    await rows.delete({ kind: 'slow', state: 'waiting' });
+    while (gates.length > 0) gates.shift()!();
+  });
+  it('is refused in words when too many of one person’s wait already', async () => {
+    handlers.register('parked', 'import', () => new Promise(() => undefined));
+    const park = () => jobs.add({ kind: 'parked', ownerId: ids['tam']!, subjectId: randomUUID(), input: {} });
+    for (let i = 0; i < MOST_JOBS; i += 1) await park();
+    await expect(park()).rejects.toMatchObject({ code: 'too-many-jobs' });
+    await rows.delete({ kind: 'parked' });
+  });
+  it('whose process is gone is begun again; one that took its process with it three times is given up', async () => {
+    let begun = 0;
+    handlers.register('killer', 'later', () => Promise.resolve(void (begun += 1)));
+    const gone = async (starts: number) => {
+      const job = await jobs.add({ kind: 'killer', ownerId: ids['ilse']!, subjectId: randomUUID(), input: {} });
+      await until(async () => (await stateOf(job.id)) === 'done');
+      await rows.update({ id: job.id }, { state: 'running', runner: randomUUID(), starts });
+      await jobs.restore();
+      return job.id;
+    };
+    const again = await gone(1);
+    await until(async () => (await stateOf(again)) === 'done');
+    expect(begun).toBe(2);
+    const given = await rows.findOneByOrFail({ id: await gone(3) });
+    expect([given.state, given.failureCode]).toEqual(['failed', 'job-given-up']);
+    expect(given.failureText).toContain('three times');
   });
 });

@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { odpOf, pdfOf } from '../testing/files.ts';
 import { imported, newLesson, publish, record, until } from '../testing/lesson.ts';
+import { manifestOf, pictureIn } from '../testing/watching.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 
 let test: TestApp;
@@ -43,7 +44,7 @@ describe('pages picked from a file', () => {
     const { id } = await newLesson(teacher);
     const file = await upload(id, 'tides.pdf', await pdfOf(4));
     expect(file).toMatchObject({ state: 'ready', pages: 4, hasNotes: false });
-    const preview = await teacher.get(`/api/lessons/${id}/uploads/${file.id}/pages/3`).expect(200);
+    const preview = await teacher.get(`/api/lessons/${id}/uploads/${file.id}/pages/3`).redirects(1).expect(200);
     expect((await sharp(preview.body as Buffer).metadata()).width).toBe(480);
     await teacher.get(`/api/lessons/${id}/uploads/${file.id}/pages/5`).expect(404);
     await teacher
@@ -114,7 +115,7 @@ describe('pages picked from a file', () => {
     await imported(teacher, id);
     const page = (await pagesOf(id))[1]!;
     expect(page.height).toBe(900);
-    const picture = await teacher.get(`/api/lessons/${id}/pictures/${page.picture}`).expect(200);
+    const picture = await teacher.get(`/api/lessons/${id}/pictures/${page.picture}`).redirects(1).expect(200);
     expect((await sharp(picture.body as Buffer).metadata()).width).toBe(1920);
   }, 30_000);
 });
@@ -144,7 +145,7 @@ describe('things on a page', () => {
       .put(`/api/lessons/${id}/pages/${page}/things`)
       .send({ things: [{ ...box, kind: 'picture', picture: piece.digest }] })
       .expect(200);
-    await teacher.get(`/api/lessons/${id}/pictures/${piece.digest}`).expect(200);
+    await teacher.get(`/api/lessons/${id}/pictures/${piece.digest}`).redirects(1).expect(200);
     await teacher
       .post(`/api/lessons/${id}/cut-outs`)
       .send({ ...cut, x: 1, width: 0.1 })
@@ -172,9 +173,9 @@ describe('things on a page', () => {
       .expect(200);
     await record(teacher, id, 2);
     const edition = await publish(teacher, id);
-    const manifest = (await teacher.get(`/api/editions/${edition.id}/manifest`)).body as { pages: Page[] };
+    const manifest = await manifestOf(teacher, edition.id);
     expect(manifest.pages[0]!.things).toHaveLength(1);
-    await teacher.get(`/api/editions/${edition.id}/pictures/${asset!.digest}`).expect(200);
+    await teacher.get(await pictureIn(teacher, edition.id, asset!.digest)).expect(200);
   }, 60_000);
 });
 

@@ -59,26 +59,32 @@ export async function startTestApp(): Promise<TestApp> {
   return { app, http, signedIn, close };
 }
 
-/** A school of two classes: one teacher each, two learners in the first, one in the second, and a keeper. */
+/**
+ * A school of two classes: `ilse` and `co` teach the first, `bo` the second, and `gone` the first for now; three learners
+ * in the first, one in the second, and a keeper.
+ */
 export async function addSchool({ app }: TestApp): Promise<Readonly<Record<string, string>>> {
   const [people, classes] = [app.get(PeopleService, { strict: false }), app.get(ClassesService, { strict: false })];
   const ids: Record<string, string> = {};
   const everyone: readonly (readonly [string, Role])[] = [
     ['ilse', 'teacher'],
     ['bo', 'teacher'],
+    ['co', 'teacher'],
+    ['gone', 'teacher'],
     ['tam', 'learner'],
     ['wren', 'learner'],
     ['ola', 'learner'],
+    ['moved', 'learner'],
     ['keeper', 'keeper'],
   ];
   for (const [name, role] of everyone)
     ids[name] = (await people.add({ signInName: name, name, role, password: PASSWORD })).id;
-  for (const [key, teacher, learners] of [
-    ['10a', 'ilse', ['tam', 'wren']],
-    ['10b', 'bo', ['ola']],
+  for (const [key, teachers, learners] of [
+    ['10a', ['ilse', 'co', 'gone'], ['tam', 'wren', 'moved']],
+    ['10b', ['bo'], ['ola']],
   ] as const) {
     ids[key] = (await classes.add(key, 'Navigation')).id;
-    await classes.join(ids[key], ids[teacher]!, 'teacher');
+    for (const teacher of teachers) await classes.join(ids[key], ids[teacher]!, 'teacher');
     for (const learner of learners) await classes.join(ids[key], ids[learner]!, 'learner');
   }
   return ids;

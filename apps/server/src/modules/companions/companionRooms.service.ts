@@ -14,8 +14,11 @@ export const CODE_MS = 10 * 60_000;
 export const ROOM_MS = 15 * 60_000;
 /** So many devices may be in one room, or ask to be. */
 export const MOST_COMPANIONS = 4;
-/** So many wrong codes from one address, within the time a code lives, and it has to wait. */
-export const MOST_GUESSES = 10;
+/**
+ * So many wrong codes from one address, within the time a code lives, and it has to wait. A school is behind one address;
+ * there are a thousand million codes, and the teacher has to say yes besides.
+ */
+export const MOST_GUESSES = 100;
 
 export interface Room {
   readonly id: string;

@@ -178,7 +178,8 @@ export class EditionMaker implements OnModuleInit {
     };
     const played = pagesPlayed(edition.edits, eventsOf);
     // A take without a turn, and a programme of cards, show the first page there is.
-    const shown = all.filter((page, i) => played.has(page.id) || (played.size === 0 && i === 0));
+    const needsFirst = played.size === 0 || [...takes.values()].some((take) => take.turns.length === 0);
+    const shown = all.filter((page, i) => played.has(page.id) || (needsFirst && i === 0));
     const pages = await Promise.all(
       shown.map((page) => this.pages.covered(lesson.id, page, alwaysCovered(source, page.id))),
     );

@@ -1,6 +1,7 @@
+import { inTestJob } from '../../testing/inTestJob.ts';
 import { encodeVoice, decodeVoice } from '../../platform/sound/index.ts';
 import { missingParts, recordedElsewhere, unbroken } from './takes.rules.ts';
-import { readVoicePart, runEnd, runsOf, writeVoicePart, type VoicePart } from './voicePart.ts';
+import { believableRuns, LONGEST_TAKE, readVoicePart, runEnd, runsOf, writeVoicePart, type VoicePart } from './voicePart.ts';
 
 describe('parts of a take', () => {
   it('are told missing by their numbers, in whatever order they came', () => {
@@ -45,6 +46,16 @@ describe('a part of a voice', () => {
     expect(readVoicePart(Buffer.from('not a part at all'))).toBeNull();
     expect(readVoicePart(Buffer.alloc(2))).toBeNull();
   });
+  it('is refused when it begins beyond the longest take', () => {
+    expect(readVoicePart(writeVoicePart({ ...part, startFrame: LONGEST_TAKE + 1 }))).toBeNull();
+    expect(readVoicePart(writeVoicePart({ ...part, preSkip: 1e9 }))).toBeNull();
+  });
+  it('counts up to the first run that begins long after anything was heard', () => {
+    const run = (startFrame: number) => ({ startFrame, preSkip: 0, packets: [Uint8Array.of(1)] });
+    expect(believableRuns([run(0), run(48_000 * 30), run(48_000 * 200)])).toEqual([run(0), run(48_000 * 30)]);
+    expect(believableRuns([run(0)])).toEqual([run(0)]);
+    expect(believableRuns([run(48_000 * 3600)])).toEqual([]);
+  });
   it('joins the others of its run', () => {
     const runs = runsOf([{ ...part, run: 0, startFrame: 0 }, { ...part, run: 0, startFrame: 0 }, part]);
     expect(runs.map((run) => run.packets.length)).toEqual([4, 2]);
@@ -54,6 +65,8 @@ describe('a part of a voice', () => {
 
 it('sound keeps its exact length through Opus and back', async () => {
   const samples = Float32Array.from({ length: 48_000 }, (_, i) => 0.3 * Math.sin((2 * Math.PI * 440 * i) / 48_000));
-  const decoded = await decodeVoice(await encodeVoice(samples, 'ogg', 64));
+  const decoded = await inTestJob(async () =>
+    decodeVoice(await encodeVoice(samples, 'ogg', 64), { most: samples.length * 2 }),
+  );
   expect(decoded.length).toBe(samples.length);
 });

@@ -1,3 +1,4 @@
+import { inTestJob } from '../../../testing/inTestJob.ts';
 import { sniff, byName } from './sniff.ts';
 import { textPictures, wrap } from './textPages.ts';
 
@@ -8,13 +9,17 @@ describe('what a file really is', () => {
     ['\xff\xd8\xff\xe0…', 'jpeg'],
     ['RIFF\x10\x00\x00\x00WEBPVP8 ', 'webp'],
     ['RIFF\x10\x00\x00\x00WAVEfmt ', 'media'],
+    ['<svg xmlns="http://www.w3.org/2000/svg"/>', 'svg'],
+    ['\ufeff <?xml version="1.0"?><!-- a --><!DOCTYPE svg><!-- b -->\n<svg>', 'svg'],
+    ['<!-- never closed <svg>', 'other'],
+    ['<html><svg></svg></html>', 'other'],
     ['Dear diary', 'other'],
     ['', 'empty'],
-  ])('%p is %s', (text, kind) => {
-    expect(sniff(Buffer.from(text, 'latin1'))).toBe(kind);
+  ])('%p is %s', async (text, kind) => {
+    expect(await sniff(Buffer.from(text, text.startsWith('\ufeff') ? 'utf8' : 'latin1'))).toBe(kind);
   });
-  it('finds a PDF behind a few stray bytes', () => {
-    expect(sniff(Buffer.from('\n\n%PDF-1.4'))).toBe('pdf');
+  it('finds a PDF behind a few stray bytes', async () => {
+    expect(await sniff(Buffer.from('\n\n%PDF-1.4'))).toBe('pdf');
   });
 });
 
@@ -31,12 +36,20 @@ describe('typed text', () => {
     expect(wrap('a\n\nb', tenWide)).toEqual(['a', '', 'b']);
     expect(wrap('', tenWide)).toEqual(['']);
   });
-  it('becomes as many sheets as it needs, with ink on each', () => {
-    const sheets = textPictures(Array.from({ length: 60 }, (_, i) => `Line ${i} of the passage plan`).join('\n'));
+  it('becomes as many sheets as it needs, with ink on each', async () => {
+    const lines = Array.from({ length: 60 }, (_, i) => `Line ${i} of the passage plan`).join('\n');
+    const sheets = await inTestJob(() => [...textPictures(lines)]);
     expect(sheets).toHaveLength(2);
     for (const { rgb, width, height } of sheets) {
       expect(rgb).toHaveLength(width * height * 3);
       expect(rgb.some((value) => value < 80)).toBe(true);
     }
+  });
+  it('of more line breaks than there are sheets for is refused before anything is drawn', async () => {
+    const work = inTestJob(() => [...textPictures('\n'.repeat(40_000))]);
+    await expect(work).rejects.toMatchObject({ code: 'text-too-long' });
+  });
+  it('is never drawn inside a request', () => {
+    expect(() => [...textPictures('a')]).toThrow(/never inside a request/);
   });
 });

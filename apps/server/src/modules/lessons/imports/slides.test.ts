@@ -1,28 +1,37 @@
 import { strToU8, zipSync } from 'fflate';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { inTestJob } from '../../../testing/inTestJob.ts';
 import { odpOf, pptxOf } from '../../../testing/files.ts';
 import { readSlides } from './slides.ts';
 import { cleanSvg } from './svg.ts';
 
-const refusal = (bytes: Uint8Array) => {
-  try {
-    readSlides(bytes);
-    return 'read';
-  } catch (failure) {
-    return (failure as { code: string }).code;
-  }
+const folder = mkdtempSync(join(tmpdir(), 'oakbell-slides-test-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+const read = (bytes: Uint8Array) => {
+  const path = join(folder, randomUUID());
+  writeFileSync(path, bytes);
+  return readSlides(path);
 };
+const refusal = (bytes: Uint8Array) =>
+  read(bytes).then(
+    () => 'read',
+    (failure: { code: string }) => failure.code,
+  );
 
 describe('office slides', () => {
-  it('of PPTX are counted in the order they are shown, each with its own notes', () => {
-    expect(readSlides(pptxOf(['Ask first.\nThen show it.', null, 'Thank them']))).toEqual({
+  it('of PPTX are counted in the order they are shown, each with its own notes', async () => {
+    expect(await read(pptxOf(['Ask first.\nThen show it.', null, 'Thank them']))).toEqual({
       format: 'pptx',
       slides: 3,
       notes: ['Ask first.\nThen show it.', '', 'Thank them'],
     });
   });
-  it('of ODP give their notes, not what stands on the slide', () => {
-    const read = readSlides(odpOf([{ title: 'Tides', notes: 'Slowly' }, { title: 'Neaps' }]));
-    expect(read).toEqual({ format: 'odp', slides: 2, notes: ['Slowly', ''] });
+  it('of ODP give their notes, not what stands on the slide', async () => {
+    const told = await read(odpOf([{ title: 'Tides', notes: 'Slowly' }, { title: 'Neaps' }]));
+    expect(told).toEqual({ format: 'odp', slides: 2, notes: ['Slowly', ''] });
   });
   it.each([
     ['a zip of something else', Buffer.from(zipSync({ 'a.txt': strToU8('a') })), 'not-slides'],
@@ -42,21 +51,23 @@ describe('office slides', () => {
       ),
       'slides-encrypted',
     ],
-  ])('%s is refused with a reason', (_, bytes, code) => {
-    expect(refusal(bytes)).toBe(code);
+  ])('%s is refused with a reason', async (_, bytes, code) => {
+    expect(await refusal(bytes)).toBe(code);
   });
 });
 
 describe('a drawing that is brought in', () => {
-  it('keeps its shapes and loses everything that runs or reaches outside', () => {
-    const clean = cleanSvg(
+  it('keeps its shapes and loses everything that runs or reaches outside', async () => {
+    const clean = await inTestJob(() =>
+      cleanSvg(
       '<svg xmlns="http://www.w3.org/2000/svg" onload="x()"><script>x()</script><style>@import "http://a/b.css"; rect{fill:url(http://a/c)}</style><image href="http://a/d.png"/><image href="data:image/png;base64,AA=="/><use href="#r"/><rect id="r" style="fill:url(#g)" onclick="x()"/><foreignObject><b/></foreignObject><a xlink:href="javascript:x()"><circle r="4"/></a></svg>',
+      ),
     );
     for (const gone of ['script', 'onload', 'onclick', 'http://a', 'foreignObject', 'javascript'])
       expect(clean).not.toContain(gone);
     for (const kept of ['<rect', '<circle', 'data:image/png', 'href="#r"', 'url(#g)']) expect(clean).toContain(kept);
   });
-  it.each(['<svg><!ENTITY a "b"></svg>', '<html/>', 'not xml <'])('is refused when it is %s', (text) => {
-    expect(() => cleanSvg(text)).toThrow(/damaged/);
+  it.each(['<svg><!ENTITY a "b"></svg>', '<html/>', 'not xml <'])('is refused when it is %s', async (text) => {
+    await expect(inTestJob(() => cleanSvg(text))).rejects.toThrow(/damaged/);
   });
 });

@@ -1,0 +1,6 @@
+import { randomUUID } from 'node:crypto';
+import { inJob } from '../platform/work/index.ts';
+
+/** Does heavy work as a job would, for a test. */
+export const inTestJob = <T>(work: () => Promise<T> | T, signal = new AbortController().signal): Promise<T> =>
+  inJob({ jobId: randomUUID(), signal }, async () => work());
