@@ -17,7 +17,11 @@ beforeAll(async () => {
   port = (test.http.address() as AddressInfo).port;
   for (const name of ['ilse', 'bo']) cookies[name] = await sessionOf(name);
 }, 60_000);
-afterAll(() => test.close());
+afterAll(async () => {
+  for (const socket of sockets) socket.terminate();
+  await test.close();
+});
+const sockets: WebSocket[] = [];
 
 async function sessionOf(name: string): Promise<string> {
   const agent = await test.signedIn(name);
@@ -28,6 +32,7 @@ async function sessionOf(name: string): Promise<string> {
 /** A line with everything that comes over it, and how it ended. */
 async function line(query: string, headers: Record<string, string> = {}) {
   const socket = new WebSocket(`ws://127.0.0.1:${port}${COMPANION_PATH}${query}`, { headers });
+  sockets.push(socket);
   const heard: Record<string, unknown>[] = [];
   let closed: number | null = null;
   socket.on('message', (data) => heard.push(JSON.parse((data as Buffer).toString()) as Record<string, unknown>));

@@ -140,11 +140,14 @@ describe('a job', () => {
     while (gates.length > 0) gates.shift()!();
   });
   it('is refused in words when too many of one person’s wait already', async () => {
-    handlers.register('parked', 'import', () => new Promise(() => undefined));
+    let end = () => undefined as void;
+    const parked = new Promise<void>((resolve) => (end = resolve));
+    handlers.register('parked', 'import', () => parked);
     const park = () => jobs.add({ kind: 'parked', ownerId: ids['tam']!, subjectId: randomUUID(), input: {} });
     for (let i = 0; i < MOST_JOBS; i += 1) await park();
     await expect(park()).rejects.toMatchObject({ code: 'too-many-jobs' });
     await rows.delete({ kind: 'parked' });
+    end();
   });
   it('whose process is gone is begun again; one that took its process with it three times is given up', async () => {
     let begun = 0;

@@ -104,7 +104,7 @@ it(
     const teacher = await test.signedIn('ilse');
     const lesson = await recorded(teacher, 6);
     const tone = Float32Array.from({ length: 48_000 * 2 }, (_, i) => Math.sin(i / 20) * 0.3);
-    const file = await encodeVoice(tone, 'ogg', 64);
+    const file = await inTestJob(() => encodeVoice(tone, 'ogg', 64));
     const sounds = await teacher
       .post(`/api/lessons/${lesson.id}/sounds`)
       .attach('files', file, 'my own tune.ogg')

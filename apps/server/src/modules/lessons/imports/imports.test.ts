@@ -5,7 +5,7 @@ import { textPictures, wrap } from './textPages.ts';
 describe('what a file really is', () => {
   it.each([
     ['%PDF-1.7 …', 'pdf'],
-    ['\x89PNG\r\n\x1a\n…', 'png'],
+    ['\x89PNG\r\n\x1a\n\x00\x00\x00\x0dIHDR\x00\x00\x00\x01\x00\x00\x00\x01\x08\x06\x00\x00\x00\x1f\x15\xc4\x89\x00\x00\x00\x0aIDAT', 'png'],
     ['\xff\xd8\xff\xe0…', 'jpeg'],
     ['RIFF\x10\x00\x00\x00WEBPVP8 ', 'webp'],
     ['RIFF\x10\x00\x00\x00WAVEfmt ', 'media'],

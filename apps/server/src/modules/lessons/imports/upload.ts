@@ -6,6 +6,7 @@ import { mkdirSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { pipeline, Transform } from 'node:stream';
 import { LARGEST_FILE, LARGEST_UPLOAD, MOST_FILES } from './limits.ts';
 
 /** An uploaded file as it lies on this machine's disk. */
@@ -28,12 +29,15 @@ class CountedFiles implements StorageEngine {
   readonly #bytes = new WeakMap<Request, number>();
 
   _handleFile(request: Request, file: Express.Multer.File, done: (failure?: unknown, info?: object) => void): void {
-    file.stream.on('data', (chunk: Buffer) => {
-      const bytes = (this.#bytes.get(request) ?? 0) + chunk.length;
-      this.#bytes.set(request, bytes);
-      if (bytes > LARGEST_UPLOAD) file.stream.destroy(new PayloadTooLargeException());
+    const counted = new Transform({
+      transform: (chunk: Buffer, _, next) => {
+        const bytes = (this.#bytes.get(request) ?? 0) + chunk.length;
+        this.#bytes.set(request, bytes);
+        next(bytes > LARGEST_UPLOAD ? new PayloadTooLargeException() : null, chunk);
+      },
     });
-    this.#disk._handleFile(request, file, done);
+    pipeline(file.stream, counted, (failure) => failure && done(failure));
+    this.#disk._handleFile(request, { ...file, stream: counted }, done);
   }
   _removeFile(request: Request, file: Express.Multer.File, done: (failure: Error | null) => void): void {
     this.#disk._removeFile(request, file, done);
