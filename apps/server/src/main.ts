@@ -10,7 +10,10 @@ import { endOnFault } from './platform/process/index.ts';
 /** The HTTP process. */
 async function serve(): Promise<void> {
   readConfig(process.env);
-  const app = await NestFactory.create<NestExpressApplication>(LoggedAppModule, { bufferLogs: true });
+  const app = await NestFactory.create<NestExpressApplication>(LoggedAppModule, {
+    bufferLogs: true,
+    forceCloseConnections: true,
+  });
   app.useLogger(app.get(Logger));
   const config = app.get<Config>(CONFIG);
   prepareHttp(app, config);

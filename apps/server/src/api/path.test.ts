@@ -50,6 +50,7 @@ it('the whole path: record, publish, assign, watch, hand in, mark, hear', async 
     learners: { name: string; share: number }[];
   };
   expect(watched.learners.map(({ name, share }) => [name, Math.round(share * 100)])).toEqual([
+    ['moved', 0],
     ['tam', 33],
     ['wren', 0],
   ]);

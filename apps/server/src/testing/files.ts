@@ -86,3 +86,33 @@ export function pptxOf(notes: readonly (string | null)[]): Buffer {
   });
   return Buffer.from(zipSync(files));
 }
+
+/** A PPTX of a few kilobytes that would be so many megabytes, unpacked; with `lie` it says that it is small. */
+export function bombPptx(megabytes: number, { lie = false } = {}): Buffer {
+  const files: Record<string, Uint8Array> = { 'ppt/presentation.xml': strToU8('<p:presentation><p:sldIdLst/></p:presentation>') };
+  const whole = new Uint8Array(60 * 1024 * 1024);
+  for (let left = megabytes, i = 0; left > 0; left -= 60, i += 1) {
+    const part = left >= 60 ? whole : whole.subarray(0, left * 1024 * 1024);
+    files[lie ? 'ppt/presentation.xml' : `ppt/media/${i}.bin`] = part;
+  }
+  const zip = Buffer.from(zipSync(files, { level: 9 }));
+  if (!lie) return zip;
+  // The directory at the end, and the entry itself, claim a hundred bytes.
+  for (const [mark, at] of [
+    [0x04034b50, 22],
+    [0x02014b50, 24],
+  ] as const)
+    for (let i = 0; i + 30 < zip.length; i += 1) if (zip.readUInt32LE(i) === mark) zip.writeUInt32LE(100, i + at);
+  return zip;
+}
+
+/** A drawing in which groups stand so deep in one another. */
+export const nestedSvg = (depth: number): Buffer =>
+  Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg">${'<g>'.repeat(depth)}${'</g>'.repeat(depth)}</svg>`);
+
+/** A lying photograph, 60 by 40, that tells the place where it was taken and that it is to be turned. */
+export const withPlace = (format: 'jpeg' | 'png' | 'webp'): Promise<Buffer> =>
+  sharp({ create: { width: 60, height: 40, channels: 3, background: '#7a4f2b' } })
+    .withExif({ IFD0: { Orientation: '6', Make: 'Harbour' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '54/1 10/1 0/1' } })
+    .toFormat(format)
+    .toBuffer();

@@ -45,6 +45,7 @@ export async function record(
   lessonId: string,
   seconds: number,
   events: readonly TakeEvent[] = [],
+  { frames }: { frames?: number } = {},
 ): Promise<string> {
   const take = randomUUID();
   await teacher.put(`/api/takes/${take}`).send({ lessonId, windowKey: 'test-window' }).expect(200);
@@ -54,7 +55,7 @@ export async function record(
   await putPart(teacher, take, 'log', 0, Buffer.from(logText(events))).expect(204);
   await teacher
     .post(`/api/takes/${take}/finish`)
-    .send({ voiceParts: parts.length, logParts: 1, frames: samples.length })
+    .send({ voiceParts: parts.length, logParts: 1, frames: frames ?? samples.length })
     .expect(200);
   return take;
 }

@@ -39,7 +39,7 @@ export async function startTestApp(): Promise<TestApp> {
   process.env['OAKBELL_QUEUE'] = name;
   process.env['OAKBELL_WORK'] = join(tmpdir(), `oakbell-${name}`);
   const module = await Test.createTestingModule({ imports: [AppModule] }).compile();
-  const app = module.createNestApplication<NestExpressApplication>({ logger: false });
+  const app = module.createNestApplication<NestExpressApplication>({ logger: false, forceCloseConnections: true });
   prepareHttp(app, { ...app.get<Config>(CONFIG), web: '' });
   await app.get(DataSource).runMigrations();
   await app.listen(0, '127.0.0.1');

@@ -1,0 +1,42 @@
+import { readdir, readFile } from 'node:fs/promises';
+import type { TestApp } from './testApp.ts';
+
+const mb = (bytes: number): number => bytes / 2 ** 20;
+
+/** Watches a server from the side: how slowly it answers while something goes on, and how much memory it takes more. */
+export async function startWatch({ http }: TestApp) {
+  const { port } = http.address() as { port: number };
+  const before = process.memoryUsage.rss();
+  let [slowest, most, going] = [0, before, true];
+  const watch = (async () => {
+    while (going) {
+      const begun = performance.now();
+      await fetch(`http://127.0.0.1:${port}/health/live`);
+      slowest = Math.max(slowest, performance.now() - begun);
+      most = Math.max(most, process.memoryUsage.rss());
+      await new Promise((resolve) => setImmediate(resolve));
+    }
+  })();
+  return {
+    async stop() {
+      going = false;
+      await watch;
+      return { slowest, grownMb: mb(most - before) };
+    },
+  };
+}
+
+/** The names of converters that are running on this machine as children of this process, however deep. */
+export async function childrenNow(): Promise<readonly string[]> {
+  const parents = new Map<number, { parent: number; name: string }>();
+  for (const pid of (await readdir('/proc')).filter((name) => /^\d+$/.test(name))) {
+    const stat = await readFile(`/proc/${pid}/stat`, 'utf8').catch(() => null);
+    const found = stat && /^\d+ \((.*)\) (\S) (\d+)/.exec(stat);
+    if (found && found[2] !== 'Z') parents.set(Number(pid), { name: found[1]!, parent: Number(found[3]) });
+  }
+  const isOurs = (pid: number): boolean => {
+    const { parent } = parents.get(pid) ?? { parent: 0 };
+    return parent === process.pid || (parent > 1 && isOurs(parent));
+  };
+  return [...parents].filter(([pid]) => isOurs(pid)).map(([, { name }]) => name);
+}
