@@ -113,6 +113,7 @@ export const nestedSvg = (depth: number): Buffer =>
 /** A lying photograph, 60 by 40, that tells the place where it was taken and that it is to be turned. */
 export const withPlace = (format: 'jpeg' | 'png' | 'webp'): Promise<Buffer> =>
   sharp({ create: { width: 60, height: 40, channels: 3, background: '#7a4f2b' } })
-    .withExif({ IFD0: { Orientation: '6', Make: 'Harbour' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '54/1 10/1 0/1' } })
+    .withMetadata({ orientation: 6 })
+    .withExif({ IFD0: { Make: 'Harbour' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '54/1 10/1 0/1' } })
     .toFormat(format)
     .toBuffer();
