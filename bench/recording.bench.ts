@@ -3,6 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { editionFile } from '../e2e/support/edition.ts';
 import { CHROMIUM, FLAGS } from '../e2e/support/browser.ts';
 import { makeLesson, signIn } from '../e2e/support/people.ts';
 import { openProfile } from '../e2e/support/profile.ts';
@@ -51,6 +52,7 @@ test('sound, ink, camera and a companion at the same moment, with twenty pauses 
   await page.keyboard.press('Escape');
   const pad = await (await browser.newContext({ baseURL: baseURL!, viewport: size })).newPage();
   await pad.goto(`/companion?code=${code}`);
+  await page.getByRole('button', { name: 'Let in' }).first().click();
   await pad.getByText(/Ready/).waitFor();
   await keepPenTimes(pad);
   await keepPenTimes(page);
@@ -88,12 +90,11 @@ test('sound, ink, camera and a companion at the same moment, with twenty pauses 
   measured('sync.max_error_ms (companion)', Math.max(...errors), 'ms', '≤ 20');
 
   const edition = (await (await page.request.post(`/api/lessons/${id}/editions`)).json()) as { id: string };
-  const film = `/api/editions/${edition.id}/films/camera`;
-  const sound = `/api/editions/${edition.id}/voice.webm`;
-  for (const address of [film, sound])
-    await expect.poll(async () => (await page.request.get(address)).status(), { timeout: 120_000 }).toBe(200);
+  const film = () => editionFile(page, edition.id, 'camera.mp4');
+  await expect.poll(film, { timeout: 120_000 }).not.toBeNull();
+  const sound = (await editionFile(page, edition.id, 'voice.webm'))!;
   const heard = clicksIn(samplesOf(await (await page.request.get(sound)).body()), 0.1);
-  const seen = flashesIn(await (await page.request.get(film)).body());
+  const seen = flashesIn(await (await page.request.get((await film())!)).body());
   await browser.close();
   expect([heard.length, seen.length]).toEqual([42, 42]);
   measured('sync.max_error_ms (camera)', Math.max(...seen.map((at, i) => Math.abs(at - heard[i]!))), 'ms', '≤ 40');

@@ -204,6 +204,7 @@ test('from a companion’s pen to the room, and ten lost lines', async ({ page, 
   const pad = await context.newPage();
   await keepSockets(pad);
   await pad.goto(`/companion?code=${code}`);
+  await page.getByRole('button', { name: 'Let in' }).first().click();
   await pad.getByText(/Ready/).waitFor();
   await record(page);
   await pad.getByText('Recording', { exact: true }).waitFor();

@@ -4,6 +4,7 @@ import { programmeOf, type EditList } from '@oakbell/core/edits';
 import { readLog, TakeIndex } from '@oakbell/core/log';
 import type { Page as LessonPage } from '@oakbell/core/pages';
 import { sceneAt, type SceneSource } from '@oakbell/core/scene';
+import { editionFile, editionManifest } from '../e2e/support/edition.ts';
 import { makeLesson, signIn } from '../e2e/support/people.ts';
 import { draw, openRoom, record, stopAndSave } from '../e2e/support/room.ts';
 import { clicksIn, RATE, samplesOf } from '../e2e/support/sound.ts';
@@ -78,11 +79,10 @@ test('a worked solution of five minutes plays back with its ink where it was wri
   }
   await stopAndSave(page, 120_000);
   const edition = (await (await page.request.post(`/api/lessons/${id}/editions`)).json()) as { id: string };
-  const sound = `/api/editions/${edition.id}/voice.webm`;
-  const told = `/api/editions/${edition.id}/manifest`;
-  for (const address of [sound, told])
-    await expect.poll(async () => (await page.request.get(address)).status(), { timeout: 120_000 }).toBe(200);
-  const source = sourceOf((await (await page.request.get(told)).json()) as Manifest);
+  const voiceOf = () => editionFile(page, edition.id, 'voice.webm');
+  await expect.poll(voiceOf, { timeout: 120_000 }).not.toBeNull();
+  const sound = (await voiceOf())!;
+  const source = sourceOf(await editionManifest<Manifest>(page, edition.id));
   // Levelled, a voice is as loud as a click: clicks are looked for in the take, and the programme is as long as it.
   const [segment] = source.programme.segments;
   const voice = samplesOf(await (await page.request.get(`/api/takes/${segment!.takeId}/voice`)).body());

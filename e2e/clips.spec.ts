@@ -3,6 +3,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
+import { editionFile } from './support/edition.ts';
 import { signIn } from './support/people.ts';
 import { logOf, openRoom, press, record, segmentsOf, stopAndSave } from './support/room.ts';
 
@@ -73,11 +74,8 @@ test('a video is added as a page, played while talking, and is seen and heard in
   expect(Math.abs(moves[1]!.positionMs - moves[0]!.positionMs - played)).toBeLessThan(120);
 
   const edition = (await (await page.request.post(`/api/lessons/${id}/editions`)).json()) as { id: string };
-  const film = `/api/editions/${edition.id}/films/page`;
-  await expect.poll(async () => (await page.request.get(film)).status(), { timeout: 60_000 }).toBe(200);
-  const voice = `/api/editions/${edition.id}/voice.webm`;
-  await expect.poll(async () => (await page.request.get(voice)).status(), { timeout: 60_000 }).toBe(200);
-  const tone = await toneIn(page, voice);
+  await expect.poll(() => editionFile(page, edition.id, 'page.mp4'), { timeout: 60_000 }).not.toBeNull();
+  const tone = await toneIn(page, (await editionFile(page, edition.id, 'voice.webm'))!);
   const at = (moment: number) => tone[Math.floor(moment / 500_000)]!;
   expect(at(moves[0]!.at + 900_000)).toBeGreaterThan(0.3);
   expect(Math.max(...tone.slice(0, Math.floor(moves[0]!.at / 500_000)))).toBeLessThan(0.1);

@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { editionFile } from './support/edition.ts';
 import { filmPixels, type Pixel } from './support/filmPixels.ts';
 import { makeLesson, signIn } from './support/people.ts';
 import { draw, logOf, openRoom, press, record, segmentsOf, stopAndSave, type LogEvent } from './support/room.ts';
@@ -60,12 +61,11 @@ test('a camera is recorded beside the voice, framed with keys, dragged, and seen
   }
   const published = await page.request.post(`/api/lessons/${id}/editions`);
   const edition = ((await published.json()) as { id: string }).id;
-  await expect
-    .poll(async () => (await page.request.get(`/api/editions/${edition}/films/camera`)).status(), { timeout: 60_000 })
-    .toBe(200);
+  const camera = () => editionFile(page, edition, 'camera.mp4');
+  await expect.poll(camera, { timeout: 60_000 }).not.toBeNull();
   // In the published film the camera is there while the framing shows it, and nothing after it was hidden.
   const hidden = shown(log, 'framing')[2]!.at / 1e6;
-  const seen = await filmPixels(page, `/api/editions/${edition}/films/camera`, [1.5, hidden + 0.7], [0.2]);
+  const seen = await filmPixels(page, (await camera())!, [1.5, hidden + 0.7], [0.2]);
   expect(seen.map(isGreen)).toEqual([true, false]);
   await page.goto(`/lessons/${id}/polish`);
   await expect(page.getByText(/long$/)).toBeVisible();

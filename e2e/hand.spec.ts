@@ -292,6 +292,8 @@ test('a second device joins by code, writes on the page that is up, and loses no
   await expect(pad.getByText('There is no room with this code')).toBeVisible();
   await pad.getByLabel('Code').fill(code.toLowerCase());
   await pad.getByRole('button', { name: 'Join' }).click();
+  await expect(pad.getByText('Waiting for the teacher’s yes')).toBeVisible();
+  await page.getByRole('alert').getByRole('button', { name: 'Let in' }).click();
   await expect(pad.getByText('Ready: writing counts once it records')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Pen · 1 device' })).toBeVisible();
   await record(page);

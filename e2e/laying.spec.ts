@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { programmeOf, type EditList } from '@oakbell/core/edits';
 import { join } from 'node:path';
+import { editionManifest } from './support/edition.ts';
 import { expectClean } from './support/axe.ts';
 import { asPerson, signIn } from './support/people.ts';
 import { scriptedLesson, type ScriptLine } from './support/scriptedTake.ts';
@@ -112,9 +113,7 @@ test('words, a cover-up and a stroke: laid over, changed, and gone from what lea
       return newest!['state'];
     })
     .toBe('ready');
-  const manifest = (await (await page.request.get(`/api/editions/${edition}/manifest`)).json()) as {
-    takes: { log: string }[];
-  };
+  const manifest = await editionManifest<{ takes: { log: string }[] }>(page, edition);
   const given = JSON.stringify(manifest.takes);
   expect(given).not.toContain(`"${strokes![0]!.stroke}\\"`);
   expect(given).toContain('stroke-1');

@@ -182,6 +182,7 @@ test('the sound check, and a pen companion', async ({ page, browser }) => {
   const context = await browser.newContext({ viewport: { width: 844, height: 390 } });
   const pad = await context.newPage();
   await pad.goto(`/companion?code=${code}`);
+  await page.getByRole('button', { name: 'Let in' }).first().click();
   await record(page);
   await expect(pad.getByText('Recording', { exact: true })).toBeVisible();
   for (const [from, to] of [

@@ -4,7 +4,7 @@ import { programmeOf, segmentAt, takeTimeAt, type EditList } from '@oakbell/core
 import { readLog, TakeIndex } from '@oakbell/core/log';
 import type { Page as LessonPage } from '@oakbell/core/pages';
 import { sceneAt } from '@oakbell/core/scene';
-import { gunzipSync } from 'node:zlib';
+import { editionFile, editionManifest } from './support/edition.ts';
 import { signIn } from './support/people.ts';
 import { scriptedLesson, type ScriptedTake, type ScriptLine } from './support/scriptedTake.ts';
 import { correlation, RATE, samplesOf } from './support/sound.ts';
@@ -164,9 +164,8 @@ interface Published {
 
 /** At fifty moments: the sound is that of the take at the time the edit list says, and the page and ink are too. */
 async function checkMoments(page: Page, { edition, edits, take, firstPage }: Published): Promise<void> {
-  const voice = samplesOf(Buffer.from(await (await page.request.get(`/api/editions/${edition}/voice.webm`)).body()));
-  const body = await (await page.request.get(`/api/editions/${edition}/manifest`)).body();
-  const manifest = JSON.parse((body[0] === 0x1f ? gunzipSync(body) : body).toString()) as Manifest;
+  const voice = samplesOf(Buffer.from(await (await page.request.get((await editionFile(page, edition, 'voice.webm'))!)).body()));
+  const manifest = await editionManifest<Manifest>(page, edition);
   const programme = programmeOf(edits);
   expect(Math.abs(voice.length - (programme.length / 1e6) * RATE)).toBeLessThan(RATE / 50);
   const takes = new Map(
@@ -255,8 +254,7 @@ test('a lesson of two topics becomes two at the turn between them, each with its
     [second, 'Now for the second'],
   ] as const) {
     const edition = await published(page, lesson);
-    const body = await (await page.request.get(`/api/editions/${edition}/manifest`)).body();
-    const { edits } = JSON.parse((body[0] === 0x1f ? gunzipSync(body) : body).toString()) as Manifest;
+    const { edits } = await editionManifest<Manifest>(page, edition);
     expect(edits.segments.map((one) => one.card?.title)).toEqual([title, undefined]);
   }
 });

@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { editionFile } from './support/edition.ts';
 import { BARE_FLAGS, CHROMIUM } from './support/browser.ts';
 import { filmPixels, type Pixel } from './support/filmPixels.ts';
 import { makeLesson, signIn } from './support/people.ts';
@@ -78,8 +79,9 @@ test('a live window is cut before it is kept, written over, and ends as a page, 
 
   // It is seen where it was shown in the lesson that is published.
   const edition = (await (await page.request.post(`/api/lessons/${id}/editions`)).json()) as { id: string };
-  const address = `/api/editions/${edition.id}/films/page`;
-  await expect.poll(async () => (await page.request.get(address)).status(), { timeout: 60_000 }).toBe(200);
+  const film = () => editionFile(page, edition.id, 'page.mp4');
+  await expect.poll(film, { timeout: 60_000 }).not.toBeNull();
+  const address = (await film())!;
   const shown = await filmPixels(page, address, [(films[0]!.at + 1_200_000) / 1e6]);
   expect(shown.map(colourOf)).toEqual(['blue']);
 });
