@@ -1,6 +1,7 @@
 import js from '@eslint/js';
 import hooks from 'eslint-plugin-react-hooks';
 import globals from 'globals';
+import regexp from 'eslint-plugin-regexp';
 import tseslint from 'typescript-eslint';
 
 /** A rule with its reason, for things a pure core must be handed rather than take. */
@@ -21,6 +22,45 @@ export default tseslint.config(
         { selector: 'ExportDefaultDeclaration', message: 'A default export has no name to be found by.' },
       ],
       eqeqeq: ['error', 'always', { null: 'ignore' }],
+    },
+  },
+  {
+    // A pattern that sees what somebody sends must take no longer than its text is long.
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': 'error',
+      'regexp/no-invalid-regexp': 'error',
+      'regexp/no-empty-alternative': 'error',
+      'regexp/no-contradiction-with-assertion': 'error',
+      'regexp/no-dupe-disjunctions': 'error',
+    },
+  },
+  {
+    files: ['apps/server/src/**/*.ts'],
+    ignores: [
+      'apps/server/src/modules/lessons/imports/pictures.ts',
+      'apps/server/src/platform/converters/**',
+      '**/*.test.ts',
+      'apps/server/src/testing/**',
+    ],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: 'sharp',
+              message:
+                'Pictures are opened by openPicture of imports/pictures: never more of them than is allowed, and only in a job.',
+            },
+            ...['child_process', 'node:child_process'].map((name) => ({
+              name,
+              message: 'Programs run by way of platform/converters: shut in, within limits, and only in a job.',
+            })),
+          ],
+        },
+      ],
     },
   },
   { files: ['**/*.config.{ts,mjs}', '.dependency-cruiser.cjs'], rules: { 'no-restricted-syntax': 'off' } },

@@ -70,9 +70,7 @@ test('ten minutes, from Publish to the first sound, and what a learner downloads
   measured('edition.kB_per_minute', (network.other() + voice) / 1000 / MINUTES, 'kB/min', '≤ 700');
   measured('watch.route_js_gzip_kB', network.scripts() / 1000, 'kB', '≤ 250');
   // The AAC copy is made after the fact; what is measured next is to have the machine for itself.
-  await expect
-    .poll(() => editionFile(page, edition!.id, 'voice.m4a'), { timeout: 120_000 })
-    .not.toBeNull();
+  await expect.poll(() => editionFile(page, edition!.id, 'voice.m4a'), { timeout: 120_000 }).not.toBeNull();
   rmSync(folder, { recursive: true });
 });
 

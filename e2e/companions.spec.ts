@@ -27,7 +27,10 @@ async function joining(browser: Browser, code: string) {
 
 test.beforeEach(({ page }) => signIn(page, 'ilse.marrow'));
 
-test('a device at another process is let in, writes, finds its room again, and is cut off', async ({ page, browser }) => {
+test('a device at another process is let in, writes, finds its room again, and is cut off', async ({
+  page,
+  browser,
+}) => {
   const code = await withCode(page, 'Let in');
   const { pad, context } = await joining(browser, code);
   await expect(pad.getByText('Waiting for the teacher’s yes')).toBeVisible();

@@ -164,7 +164,9 @@ interface Published {
 
 /** At fifty moments: the sound is that of the take at the time the edit list says, and the page and ink are too. */
 async function checkMoments(page: Page, { edition, edits, take, firstPage }: Published): Promise<void> {
-  const voice = samplesOf(Buffer.from(await (await page.request.get((await editionFile(page, edition, 'voice.webm'))!)).body()));
+  const voice = samplesOf(
+    Buffer.from(await (await page.request.get((await editionFile(page, edition, 'voice.webm'))!)).body()),
+  );
   const manifest = await editionManifest<Manifest>(page, edition);
   const programme = programmeOf(edits);
   expect(Math.abs(voice.length - (programme.length / 1e6) * RATE)).toBeLessThan(RATE / 50);

@@ -7,7 +7,7 @@ import { ROOT } from './lib/run.mjs';
 import { main, option, say } from './lib/say.mjs';
 import { startWorld } from './lib/world.mjs';
 
-/** Measures and prints a table; `-- --json FILE` also writes it. Figures are ratios within one run wherever speed is meant. */
+/** Measures and prints a table; `-- --json FILE` also writes it, `-- --only NAME` runs the files whose name it is part of. Figures are ratios within one run wherever speed is meant. */
 main(async () => {
   await ensurePackages({ tests: true });
   await ensureBuilt();
@@ -16,15 +16,21 @@ main(async () => {
   await mkdir(results, { recursive: true });
   await rm(file, { force: true });
   const world = await startWorld({ name: 'bench', fresh: true, quiet: true, demo: true });
+  let code;
   try {
-    await new Promise((resolve) => {
-      const args = ['playwright', 'test', '--config', 'bench/playwright.config.ts'];
+    const only = option('only');
+    const facts = {
+      OAKBELL_PIDS: `${world.http.child.pid} ${world.jobs.child.pid}`,
+      OAKBELL_DATABASE_URL: world.env.OAKBELL_DATABASE_URL,
+    };
+    code = await new Promise((resolve) => {
+      const args = ['playwright', 'test', '--config', 'bench/playwright.config.ts', ...(only ? [only] : [])];
       const child = spawn('npx', args, {
         cwd: ROOT,
         stdio: 'inherit',
-        env: { ...process.env, OAKBELL_URL: world.url, OAKBELL_BENCH: file },
+        env: { ...process.env, OAKBELL_URL: world.url, OAKBELL_BENCH: file, ...facts },
       });
-      child.on('close', resolve);
+      child.on('close', (ended) => resolve(ended ?? 1));
     });
   } finally {
     await world.stop();
@@ -38,4 +44,6 @@ main(async () => {
     );
   const json = option('json');
   if (json) await writeFile(json, `${JSON.stringify(rows, null, 2)}\n`);
+  if (rows.length === 0 || code !== 0) say('\nSome figures are missing: a benchmark did not run to its end.');
+  return rows.length === 0 ? 1 : code;
 });

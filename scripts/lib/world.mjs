@@ -14,7 +14,16 @@ const SERVER = join(ROOT, 'apps/server/dist');
  * `second` starts another HTTP process at another port, `more` sets further variables of the processes.
  * @param {{ name: string, port?: number, fresh?: boolean, demo?: boolean, quiet?: boolean, processes?: boolean, second?: boolean, more?: Record<string, string> }} how
  */
-export async function startWorld({ name, port, fresh = false, demo = false, quiet = false, processes = true, second = false, more = {} }) {
+export async function startWorld({
+  name,
+  port,
+  fresh = false,
+  demo = false,
+  quiet = false,
+  processes = true,
+  second = false,
+  more = {},
+}) {
   const folder = join(ROOT, '.oakbell', name);
   const tell = quiet ? () => undefined : say;
   if (port !== undefined && !(await isFree(port))) {

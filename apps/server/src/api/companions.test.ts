@@ -48,7 +48,10 @@ type Line = Awaited<ReturnType<typeof line>>;
 async function room() {
   const teacher = await test.signedIn('ilse');
   const { id } = await newLesson(teacher);
-  const made = (await teacher.post(`/api/lessons/${id}/companion-room`).expect(201)).body as { id: string; code: string };
+  const made = (await teacher.post(`/api/lessons/${id}/companion-room`).expect(201)).body as {
+    id: string;
+    code: string;
+  };
   return { ...made, lesson: id };
 }
 const host = (id: string) => line(`?room=${id}`, { cookie: cookies['ilse']! });
@@ -141,7 +144,10 @@ describe('a pen companion', () => {
   it('is shown pictures of its own lesson only, and once it was let in', async () => {
     const { id, code, lesson } = await room();
     const ilse = await test.signedIn('ilse');
-    const png = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
+    const png = Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    );
     const placed = await ilse.post(`/api/lessons/${lesson}/assets`).attach('files', png, 'dot.png').expect(201);
     const [{ digest }] = placed.body as [{ digest: string }];
     const teacher = await host(id);
@@ -149,7 +155,7 @@ describe('a pen companion', () => {
     const device = await line('', { cookie });
     await teacher.hears('asks');
     const asked = async (of: string) =>
-      (await fetch(`http://127.0.0.1:${port}/api/companion/pictures/${of}`, { headers: { cookie }, redirect: 'manual' }));
+      await fetch(`http://127.0.0.1:${port}/api/companion/pictures/${of}`, { headers: { cookie }, redirect: 'manual' });
     expect((await asked(digest)).status).toBe(404);
     await letIn(teacher, device, '1');
     const led = await asked(digest);
@@ -169,7 +175,9 @@ describe('a line is refused', () => {
     expect(await refused('', { cookie: `${COMPANION_COOKIE}=guess` })).toBe(LINE_OVER.refused);
     expect(await refused(`?room=${id}`)).toBe(LINE_OVER.refused);
     expect(await refused(`?room=${id}`, { cookie: cookies['bo']! })).toBe(LINE_OVER.refused);
-    expect(await refused(`?room=${id}`, { cookie: cookies['ilse']!, origin: 'http://elsewhere.example' })).toBe(LINE_OVER.refused);
+    expect(await refused(`?room=${id}`, { cookie: cookies['ilse']!, origin: 'http://elsewhere.example' })).toBe(
+      LINE_OVER.refused,
+    );
   });
   it('for devices beyond the fourth', async () => {
     const { code } = await room();

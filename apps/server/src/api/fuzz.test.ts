@@ -39,7 +39,23 @@ async function isClean() {
 const odd = fc.oneof(
   { withCrossShrink: true },
   fc.jsonValue({ maxDepth: 4 }),
-  fc.constantFrom<unknown>(null, '', '\0', '__proto__', -1, 0, 1e308, -1e308, 2 ** 53, '🜨'.repeat(300), 'x'.repeat(20_000), [], {}, [[]], true),
+  fc.constantFrom<unknown>(
+    null,
+    '',
+    '\0',
+    '__proto__',
+    -1,
+    0,
+    1e308,
+    -1e308,
+    2 ** 53,
+    '🜨'.repeat(300),
+    'x'.repeat(20_000),
+    [],
+    {},
+    [[]],
+    true,
+  ),
   fc.uuid(),
 );
 
@@ -47,18 +63,58 @@ describe('a server that is sent anything', () => {
   it('answers every body of every route without a failure of its own', async () => {
     const { paths } = SwaggerModule.createDocument(test.app, new DocumentBuilder().build());
     const routes = Object.entries(paths).flatMap(([path, item]) =>
-      Object.entries(item as Readonly<Record<string, { requestBody?: unknown }>>).flatMap(([method, { requestBody }]) => (requestBody && method !== 'get' ? [`${method} ${path}`] : [])),
+      Object.entries(item as Readonly<Record<string, { requestBody?: unknown }>>).flatMap(
+        ([method, { requestBody }]) => (requestBody && method !== 'get' ? [`${method} ${path}`] : []),
+      ),
     );
     expect(routes.length).toBeGreaterThan(30);
     const { id, page } = await newLesson(teacher);
-    const fields = ['title', 'kind', 'edits', 'history', 'revision', 'pages', 'things', 'backdrop', 'cues', 'picked', 'plays', 'position', 'naming', 'pens', 'text', 'points', 'dueAt', 'lessonId', 'classId', 'x', 'y', 'width', 'height', 'at', 'from', 'current', 'next', 'withdrawn', 'code', 'name', 'password'];
+    const fields = [
+      'title',
+      'kind',
+      'edits',
+      'history',
+      'revision',
+      'pages',
+      'things',
+      'backdrop',
+      'cues',
+      'picked',
+      'plays',
+      'position',
+      'naming',
+      'pens',
+      'text',
+      'points',
+      'dueAt',
+      'lessonId',
+      'classId',
+      'x',
+      'y',
+      'width',
+      'height',
+      'at',
+      'from',
+      'current',
+      'next',
+      'withdrawn',
+      'code',
+      'name',
+      'password',
+    ];
     const body = fc.oneof(odd, fc.dictionary(fc.constantFrom(...fields), odd, { maxKeys: 8 }));
     await fc.assert(
       fc.asyncProperty(fc.constantFrom(...routes), body, async (route, sent) => {
         const [method, path] = route.split(' ') as ['post' | 'put' | 'patch', string];
         if (path === '/api/session' || path === '/api/password') return;
-        const filled = path.replace('{id}', id).replace('{page}', page).replace('{track}', 'log').replace('{number}', '0');
-        const { status, body: answer } = await teacher[method](filled).set('Content-Type', 'application/json').send(JSON.stringify(sent));
+        const filled = path
+          .replace('{id}', id)
+          .replace('{page}', page)
+          .replace('{track}', 'log')
+          .replace('{number}', '0');
+        const { status, body: answer } = await teacher[method](filled)
+          .set('Content-Type', 'application/json')
+          .send(JSON.stringify(sent));
         if (status >= 500) throw new Error(`${route} answered ${status}: ${JSON.stringify(answer)}`);
       }),
       { seed: SEED, numRuns: 400 },
@@ -67,14 +123,33 @@ describe('a server that is sent anything', () => {
   }, 120_000);
 
   it('takes every file, cut, swollen or with its bytes turned, for what it is or refuses it', async () => {
-    const good = [await pdfOf(2), lockedPdf(), await pictureOf(60, 40), odpOf([{ title: 'a', notes: 'b' }]), pptxOf(['a', null]), Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><rect width="9" height="9"/></svg>')];
+    const good = [
+      await pdfOf(2),
+      lockedPdf(),
+      await pictureOf(60, 40),
+      odpOf([{ title: 'a', notes: 'b' }]),
+      pptxOf(['a', null]),
+      Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><rect width="9" height="9"/></svg>'),
+    ];
     const { id } = await newLesson(teacher);
     const damage = fc.record({
       which: fc.nat(good.length - 1),
       cut: fc.double({ min: 0.02, max: 1, noNaN: true }),
-      turned: fc.array(fc.tuple(fc.double({ min: 0, max: 0.999, noNaN: true }), fc.integer({ min: 0, max: 255 })), { maxLength: 30 }),
+      turned: fc.array(fc.tuple(fc.double({ min: 0, max: 0.999, noNaN: true }), fc.integer({ min: 0, max: 255 })), {
+        maxLength: 30,
+      }),
       repeated: fc.integer({ min: 1, max: 3 }),
-      name: fc.constantFrom('a.pdf', 'a.png', 'a.svg', 'a.pptx', 'a.mp4', '../../etc/passwd', 'x'.repeat(300), '\u202e', ''),
+      name: fc.constantFrom(
+        'a.pdf',
+        'a.png',
+        'a.svg',
+        'a.pptx',
+        'a.mp4',
+        '../../etc/passwd',
+        'x'.repeat(300),
+        '\u202e',
+        '',
+      ),
     });
     await fc.assert(
       fc.asyncProperty(damage, async ({ which, cut, turned, repeated, name }) => {
@@ -103,15 +178,26 @@ describe('a server that is sent anything', () => {
       fc.nat(part!.bytes.length).map((end) => part!.bytes.subarray(0, end)),
     );
     await fc.assert(
-      fc.asyncProperty(fc.uuid({ version: 4 }), bytes, fc.constantFrom('voice', 'log', 'film'), fc.record({ voiceParts: fc.nat(3), logParts: fc.nat(3), frames: fc.nat(500_000_000) }), async (take, sent, track, finish) => {
-        await teacher.put(`/api/takes/${take}`).send({ lessonId: id, windowKey: 'fuzz-window', takeOver: true });
-        const { createHash } = await import('node:crypto');
-        const digest = createHash('sha256').update(sent).digest('hex');
-        const put = await teacher.put(`/api/takes/${take}/parts/${track}/0`).query({ digest }).set('Content-Type', 'application/octet-stream').send(sent);
-        const finished = await teacher.post(`/api/takes/${take}/finish`).send(finish);
-        const kept = await teacher.post(`/api/takes/${take}/finish-as-sent`);
-        for (const { status, body } of [put, finished, kept]) if (status >= 500) throw new Error(`answered ${status}: ${JSON.stringify(body)}`);
-      }),
+      fc.asyncProperty(
+        fc.uuid({ version: 4 }),
+        bytes,
+        fc.constantFrom('voice', 'log', 'film'),
+        fc.record({ voiceParts: fc.nat(3), logParts: fc.nat(3), frames: fc.nat(500_000_000) }),
+        async (take, sent, track, finish) => {
+          await teacher.put(`/api/takes/${take}`).send({ lessonId: id, windowKey: 'fuzz-window', takeOver: true });
+          const { createHash } = await import('node:crypto');
+          const digest = createHash('sha256').update(sent).digest('hex');
+          const put = await teacher
+            .put(`/api/takes/${take}/parts/${track}/0`)
+            .query({ digest })
+            .set('Content-Type', 'application/octet-stream')
+            .send(sent);
+          const finished = await teacher.post(`/api/takes/${take}/finish`).send(finish);
+          const kept = await teacher.post(`/api/takes/${take}/finish-as-sent`);
+          for (const { status, body } of [put, finished, kept])
+            if (status >= 500) throw new Error(`answered ${status}: ${JSON.stringify(body)}`);
+        },
+      ),
       { seed: SEED, numRuns: 60 },
     );
     await isClean();
@@ -124,13 +210,24 @@ describe('a server that is sent anything', () => {
       `POST /api/lessons/${id}/uploads HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Type: multipart/form-data; boundary=${boundary}\r\nContent-Length: ${length}\r\n\r\n--${boundary}\r\nContent-Disposition: form-data; name="files"; filename="a.pdf"\r\n\r\n%PDF`;
     const talk = (text: string, end: 'reset' | 'end') =>
       new Promise<void>((resolve) => {
-        const socket = connect(port, '127.0.0.1', () => socket.write(text, () => (end === 'reset' ? socket.resetAndDestroy() : socket.end())));
+        const socket = connect(port, '127.0.0.1', () =>
+          socket.write(text, () => (end === 'reset' ? socket.resetAndDestroy() : socket.end())),
+        );
         socket.on('data', () => undefined);
         socket.on('error', () => resolve());
         socket.on('close', () => resolve());
       });
     for (const end of ['reset', 'end'] as const)
-      for (const text of [heads(1e9), heads(20), heads(-5), 'GET / HTTP/1.1\r\n', 'GET /%%% HTTP/1.1\r\nHost: x\r\n\r\n', '\0\0\0\0', 'POST /api/lessons HTTP/1.1\r\nHost: x\r\nTransfer-Encoding: chunked\r\n\r\nffffffffff\r\n', `GET /${'a'.repeat(100_000)} HTTP/1.1\r\n\r\n`])
+      for (const text of [
+        heads(1e9),
+        heads(20),
+        heads(-5),
+        'GET / HTTP/1.1\r\n',
+        'GET /%%% HTTP/1.1\r\nHost: x\r\n\r\n',
+        '\0\0\0\0',
+        'POST /api/lessons HTTP/1.1\r\nHost: x\r\nTransfer-Encoding: chunked\r\n\r\nffffffffff\r\n',
+        `GET /${'a'.repeat(100_000)} HTTP/1.1\r\n\r\n`,
+      ])
         await talk(text, end);
     await isClean();
   }, 60_000);

@@ -35,7 +35,9 @@ const whole = async (id: string) => (await teacher!.get(`/api/lessons/${id}`).ex
 /** Adds a picture of its own as a page and gives it. */
 async function addPicture(id: string, shade: number): Promise<Page> {
   const before = new Set((await whole(id)).pages.map((page) => page.id));
-  const png = await sharp({ create: { width: 64, height: 36, channels: 3, background: { r: shade, g: 9, b: 9 } } }).png().toBuffer();
+  const png = await sharp({ create: { width: 64, height: 36, channels: 3, background: { r: shade, g: 9, b: 9 } } })
+    .png()
+    .toBuffer();
   await teacher!.post(`/api/lessons/${id}/imports`).attach('files', png, 'page.png').expect(201);
   await imported(teacher!, id);
   return (await whole(id)).pages.find((page) => !before.has(page.id))!;
@@ -61,9 +63,17 @@ describe('what learners get of a lesson', () => {
   it('holds nothing that the edition does not show', async () => {
     const { id, page } = await newLesson(teacher!);
     const [shown, removed, unused] = [await addPicture(id, 40), await addPicture(id, 80), await addPicture(id, 120)];
-    const placed = (await teacher!.post(`/api/lessons/${id}/assets`).attach('files', await pictureOf(33, 22), 'loose.png').expect(201)).body as { digest: string }[];
+    const placed = (
+      await teacher!
+        .post(`/api/lessons/${id}/assets`)
+        .attach('files', await pictureOf(33, 22), 'loose.png')
+        .expect(201)
+    ).body as { digest: string }[];
     for (const one of [shown, removed, unused])
-      await teacher!.put(`/api/lessons/${id}/pages/${one.id}/cues`).send({ cues: `<p>PLANTED cue of ${one.id}</p>` }).expect(204);
+      await teacher!
+        .put(`/api/lessons/${id}/pages/${one.id}/cues`)
+        .send({ cues: `<p>PLANTED cue of ${one.id}</p>` })
+        .expect(204);
     const events: readonly TakeEvent[] = [
       { kind: 'page', at: micros(0), page: shown.id },
       stroke('PLANTED-cut-away', 0.2, shown.id),
@@ -83,21 +93,51 @@ describe('what learners get of a lesson', () => {
     await teacher!.delete(`/api/lessons/${id}/pages/${removed.id}`).expect(204);
     const { revision, edits, history } = await whole(id);
     const [segment] = edits.segments;
-    const trim = { op: 'trim', segment: segment!.id, from: { start: segment!.start, end: segment!.end }, to: { start: 2e6 as Micros, end: 3e6 as Micros } } as const;
+    const trim = {
+      op: 'trim',
+      segment: segment!.id,
+      from: { start: segment!.start, end: segment!.end },
+      to: { start: 2e6 as Micros, end: 3e6 as Micros },
+    } as const;
     const trimmed = revise(edits, history, trim)!;
-    const removal = { op: 'strokes', index: 0, from: null, to: { id: 'r', takeId: take, stroke: 'PLANTED-removed' } } as const;
-    const box = { id: 'PLANTED-box', kind: 'pointer', takeId: take, start: 0 as Micros, end: 1e6 as Micros, shown: 'off' } as const;
+    const removal = {
+      op: 'strokes',
+      index: 0,
+      from: null,
+      to: { id: 'r', takeId: take, stroke: 'PLANTED-removed' },
+    } as const;
+    const box = {
+      id: 'PLANTED-box',
+      kind: 'pointer',
+      takeId: take,
+      start: 0 as Micros,
+      end: 1e6 as Micros,
+      shown: 'off',
+    } as const;
     const once = revise(trimmed.edits, trimmed.history, removal)!;
     const now = revise(once.edits, once.history, layOver(once.edits, box))!;
-    await teacher!.put(`/api/lessons/${id}/edits`).send({ revision, ...now }).expect(200);
+    await teacher!
+      .put(`/api/lessons/${id}/edits`)
+      .send({ revision, ...now })
+      .expect(200);
     const edition = await publish(teacher!, id);
     await assign(teacher!, id, ids['10a']!);
 
     const manifest = await manifestOf(learner!, edition.id);
     const text = JSON.stringify(manifest);
-    for (const gone of ['PLANTED', '777123', removed.id, unused.id, page, removed.picture!, unused.picture!, placed[0]!.digest])
+    for (const gone of [
+      'PLANTED',
+      '777123',
+      removed.id,
+      unused.id,
+      page,
+      removed.picture!,
+      unused.picture!,
+      placed[0]!.digest,
+    ])
       expect([gone, text.includes(gone)]).toEqual([gone, false]);
-    for (const kept of ['stays', '\\"shown\\"', shown.id, shown.picture!]) expect([kept, text.includes(kept)]).toEqual([kept, true]);
+    for (const kept of ['stays', '\\"shown\\"', shown.id, shown.picture!])
+      expect([kept, text.includes(kept)]).toEqual([kept, true]);
     const given = [...(await openEdition(learner!, edition.id)).keys()].filter((key) => key.startsWith('pictures/'));
     expect(given.sort()).toEqual([pictureKey(shown.picture!), pictureKey(shown.smallPicture!)].sort());
   }, 60_000);
@@ -110,21 +150,33 @@ describe('a teacher’s notes', () => {
     await record(teacher!, id, 1);
     await publish(teacher!, id);
     const assignment = await assign(teacher!, id, ids['10a']!, { answerLimitMs: 60_000, answerPage: page });
-    const { lessonId } = (await learner!.put(`/api/assignments/${assignment}/answer`).expect(200)).body as { lessonId: string };
+    const { lessonId } = (await learner!.put(`/api/assignments/${assignment}/answer`).expect(200)).body as {
+      lessonId: string;
+    };
     const answer = await learner!.get(`/api/lessons/${lessonId}`).expect(200);
     expect(JSON.stringify(answer.body)).not.toContain('PLANTED');
 
     await learner!.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'My plan' }).expect(200);
-    const { queue } = (await teacher!.get(`/api/marking/${assignment}`)).body as { queue: { feedbackLessonId: string }[] };
+    const { queue } = (await teacher!.get(`/api/marking/${assignment}`)).body as {
+      queue: { feedbackLessonId: string }[];
+    };
     const { feedbackLessonId } = queue[0]!;
     const pages = await until(async () => {
       const found = (await teacher!.get(`/api/lessons/${feedbackLessonId}`)).body as Whole;
       return found.pages.length > 0 ? found.pages : null;
     });
-    await teacher!.put(`/api/lessons/${feedbackLessonId}/pages/${pages[0]!.id}/cues`).send({ cues: '<p>PLANTED doubt</p>' }).expect(204);
-    await teacher!.put(`/api/lessons/${feedbackLessonId}/pages/${pages[0]!.id}/things`).send({ things: [] }).expect(200);
+    await teacher!
+      .put(`/api/lessons/${feedbackLessonId}/pages/${pages[0]!.id}/cues`)
+      .send({ cues: '<p>PLANTED doubt</p>' })
+      .expect(204);
+    await teacher!
+      .put(`/api/lessons/${feedbackLessonId}/pages/${pages[0]!.id}/things`)
+      .send({ things: [] })
+      .expect(200);
     const mine = await learner!.get(`/api/assignments/${assignment}/hand-in`).expect(200);
     expect(JSON.stringify(mine.body)).not.toContain('PLANTED');
-    expect((mine.body as { pages: object[] }).pages.map((one) => Object.keys(one).sort())).toEqual([['height', 'id', 'picture', 'smallPicture']]);
+    expect((mine.body as { pages: object[] }).pages.map((one) => Object.keys(one).sort())).toEqual([
+      ['height', 'id', 'picture', 'smallPicture'],
+    ]);
   }, 60_000);
 });

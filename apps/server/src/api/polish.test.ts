@@ -255,7 +255,10 @@ it(
     const manifest = await manifestOf(teacher, edition.id);
     const given = manifest.pages.find((one) => one.id === page.id) as { picture: string };
     expect(JSON.stringify(manifest)).not.toContain(page.picture);
-    const file = await teacher.get(await pictureIn(teacher, edition.id, given.picture)).buffer(true).expect(200);
+    const file = await teacher
+      .get(await pictureIn(teacher, edition.id, given.picture))
+      .buffer(true)
+      .expect(200);
     const { data, info } = await sharp(file.body as Buffer)
       .raw()
       .toBuffer({ resolveWithObject: true });

@@ -172,11 +172,18 @@ async function world(): Promise<Readonly<Record<string, string>>> {
   const { body: desk } = await ilse.get(`/api/marking/${assignment}`).expect(200);
   const { queue } = desk as { queue: { submissionId: string; learnerName: string; feedbackLessonId: string }[] };
   const of = (name: string) => queue.find((row) => row.learnerName === name)!;
-  await ilse.put(`/api/marking/hand-ins/${of('moved').submissionId}`).send({ points: 3, comment: 'Good' }).expect(204);
+  await ilse
+    .put(`/api/marking/hand-ins/${of('moved').submissionId}`)
+    .send({ points: 3, comment: 'Good' })
+    .expect(204);
   await ilse.post(`/api/marking/hand-ins/${of('moved').submissionId}/hand-back`).expect(200);
-  const visit = (await tam.post('/api/watching/visits').send({ editionId: edition.id }).expect(201)).body as { id: string };
+  const visit = (await tam.post('/api/watching/visits').send({ editionId: edition.id }).expect(201)).body as {
+    id: string;
+  };
   const course = (await ilse.post('/api/courses').send({ name: 'Tides' }).expect(201)).body as { id: string };
-  const unit = (await ilse.post(`/api/courses/${course.id}/units`).send({ name: 'Springs' }).expect(201)).body as { id: string };
+  const unit = (await ilse.post(`/api/courses/${course.id}/units`).send({ name: 'Springs' }).expect(201)).body as {
+    id: string;
+  };
   const editions = (await ilse.get(`/api/lessons/${lesson.id}/editions`)).body as { jobId: string }[];
   // Now somebody leaves, and somebody moves to the other class.
   const classes = test.app.get(ClassesService, { strict: false });
@@ -264,7 +271,9 @@ describe('rights', () => {
   });
 
   it('name a thing on every route whose path names one', () => {
-    const bare = Object.entries(ROUTES).filter(([route, right]) => route.includes('{id}') && right.roles !== 'anyone' && !right.may);
+    const bare = Object.entries(ROUTES).filter(
+      ([route, right]) => route.includes('{id}') && right.roles !== 'anyone' && !right.may,
+    );
     expect(bare.map(([route]) => route)).toEqual(['delete /api/sessions/{id}']);
   });
 
@@ -273,7 +282,16 @@ describe('rights', () => {
     async (who) => {
       const [, role] = WHO[who];
       // What changes the world for those who come after is left to the tests below.
-      const kept = ['delete /api/session', 'delete /api/sessions', 'delete /api/courses/{id}', 'delete /api/units/{id}', 'post /api/takes/{id}/discard', 'post /api/marking/hand-ins/{id}/hand-back', 'post /api/jobs/{id}/cancel', 'delete /api/lessons/{id}/pages/{page}'];
+      const kept = [
+        'delete /api/session',
+        'delete /api/sessions',
+        'delete /api/courses/{id}',
+        'delete /api/units/{id}',
+        'post /api/takes/{id}/discard',
+        'post /api/marking/hand-ins/{id}/hand-back',
+        'post /api/jobs/{id}/cancel',
+        'delete /api/lessons/{id}/pages/{page}',
+      ];
       for (const [route, { roles, may }] of Object.entries(ROUTES)) {
         const expected =
           roles === 'anyone'
@@ -340,14 +358,18 @@ describe('what is somebody else’s', () => {
     expect(await status('otherTeacher', 'post', 'lessons', { kind: 'worked', title: 'x', unitId: unit })).toBe(404);
     const terms = { instructions: '', dueAt: new Date().toISOString(), points: null, handIn: false };
     expect(await status('owner', 'post', 'assignments', { lessonId: lesson, classId: ids['10b'], ...terms })).toBe(404);
-    expect(await status('otherTeacher', 'put', `takes/${randomUUID()}`, { lessonId: lesson, windowKey: 'a-window' })).toBe(404);
+    expect(
+      await status('otherTeacher', 'put', `takes/${randomUUID()}`, { lessonId: lesson, windowKey: 'a-window' }),
+    ).toBe(404);
   });
 });
 
 describe('a lesson that is withdrawn', () => {
   it('is closed at once to all but its maker, and opens again', async () => {
     const { lesson, edition, assignment } = things;
-    const addresses = (await as('learner').get(`/api/editions/${edition}`).expect(200)).body as { media: { base: string; files: string[] } };
+    const addresses = (await as('learner').get(`/api/editions/${edition}`).expect(200)).body as {
+      media: { base: string; files: string[] };
+    };
     const voice = `${addresses.media.base}/${addresses.media.files.find((file) => file.endsWith('voice.webm'))}`;
     await as('learner').get(voice).expect(200);
     await as('owner').put(`/api/lessons/${lesson}/withdrawn`).send({ withdrawn: true }).expect(204);
@@ -358,14 +380,18 @@ describe('a lesson that is withdrawn', () => {
     expect((await as('learner').get(voice)).status).toBe(410);
     const { visit } = things;
     expect(await status('learner', 'post', `watching/visits/${visit}/reports`, { plays: [], position: 0 })).toBe(404);
-    expect((await as('learner').get(`/api/desk/${assignment}`)).body).toMatchObject({ editionId: null, withdrawn: true });
+    expect((await as('learner').get(`/api/desk/${assignment}`)).body).toMatchObject({
+      editionId: null,
+      withdrawn: true,
+    });
     await as('owner').put(`/api/lessons/${lesson}/withdrawn`).send({ withdrawn: false }).expect(204);
     expect(await status('learner', 'get', `editions/${edition}`)).toBe(200);
   });
   it('may be one edition of several: the one before it is watched again', async () => {
     const { lesson, assignment } = things;
     const second = await publish(as('owner'), lesson!);
-    const shown = async () => ((await as('learner').get(`/api/desk/${assignment}`)).body as { editionId: string }).editionId;
+    const shown = async () =>
+      ((await as('learner').get(`/api/desk/${assignment}`)).body as { editionId: string }).editionId;
     expect(await shown()).toBe(second.id);
     await as('owner').put(`/api/editions/${second.id}/withdrawn`).send({ withdrawn: true }).expect(200);
     // The walk above has published the lesson once more.

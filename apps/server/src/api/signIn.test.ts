@@ -48,7 +48,10 @@ describe('guessing', () => {
     await signIn('keeper', PASSWORD, '10.0.4.2').expect(200);
   }, 60_000);
   it('takes as long for a name that is nobody’s, and says the same', async () => {
-    const [known, unknown] = [await signIn('co', 'wrong', '10.0.5.1'), await signIn('nobody.here', 'wrong', '10.0.5.1')];
+    const [known, unknown] = [
+      await signIn('co', 'wrong', '10.0.5.1'),
+      await signIn('nobody.here', 'wrong', '10.0.5.1'),
+    ];
     expect(known.body).toEqual(unknown.body);
   });
 });
@@ -93,7 +96,9 @@ describe('a session', () => {
   });
   it('is another one after signing in again: the old secret is of no use', async () => {
     const agent = await test.signedIn('ilse');
-    const cookie = String((await agent.post('/api/session').send({ name: 'ilse', password: PASSWORD })).headers['set-cookie']).split(';')[0]!;
+    const cookie = String(
+      (await agent.post('/api/session').send({ name: 'ilse', password: PASSWORD })).headers['set-cookie'],
+    ).split(';')[0]!;
     await agent.post('/api/session').send({ name: 'ilse', password: PASSWORD }).expect(200);
     await supertest(test.http).get('/api/session').set('Cookie', cookie).expect(401);
     await me(agent).expect(200);
@@ -103,7 +108,11 @@ describe('a session', () => {
     const list = (await here.get('/api/sessions').expect(200)).body as { id: string; here: boolean; device: string }[];
     expect(list.filter((one) => one.here)).toHaveLength(1);
     const other = list.find((one) => !one.here)!;
-    await (await test.signedIn('bo').catch(() => test.signedIn('gone'))).delete(`/api/sessions/${other.id}`).expect(404);
+    await (
+      await test.signedIn('bo').catch(() => test.signedIn('gone'))
+    )
+      .delete(`/api/sessions/${other.id}`)
+      .expect(404);
     await here.delete(`/api/sessions/${other.id}`).expect(204);
     await me(there).expect(401);
     await me(here).expect(200);
@@ -127,9 +136,15 @@ describe('a password', () => {
     agent.put('/api/password').send({ current, next });
   it('is changed by who knows it, which ends every other session', async () => {
     const [here, there] = [await test.signedIn('moved'), await test.signedIn('moved')];
-    expect((await change(here, 'not this', 'three gulls on a mast').expect(422)).body).toMatchObject({ code: 'wrong-password', fields: { current: expect.any(String) } });
+    expect((await change(here, 'not this', 'three gulls on a mast').expect(422)).body).toMatchObject({
+      code: 'wrong-password',
+      fields: { current: expect.any(String) },
+    });
     expect((await change(here, PASSWORD, 'short').expect(422)).body).toMatchObject({ code: 'bad-password' });
-    expect((await change(here, PASSWORD, 'Password123').expect(422)).body).toMatchObject({ code: 'bad-password', fields: { next: expect.any(String) } });
+    expect((await change(here, PASSWORD, 'Password123').expect(422)).body).toMatchObject({
+      code: 'bad-password',
+      fields: { next: expect.any(String) },
+    });
     await me(there).expect(200);
     await change(here, PASSWORD, 'three gulls on a mast').expect(200);
     await me(there).expect(401);
@@ -139,7 +154,13 @@ describe('a password', () => {
   });
   it('that was given by somebody else has to be changed before anything is opened', async () => {
     const people = test.app.get(PeopleService, { strict: false });
-    await people.add({ signInName: 'new', name: 'New', role: 'teacher', password: 'given at the desk', mustChange: true });
+    await people.add({
+      signInName: 'new',
+      name: 'New',
+      role: 'teacher',
+      password: 'given at the desk',
+      mustChange: true,
+    });
     const agent = supertest.agent(test.http);
     const { body } = await agent.post('/api/session').send({ name: 'new', password: 'given at the desk' }).expect(200);
     expect(body).toMatchObject({ mustChangePassword: true });

@@ -6,7 +6,14 @@ import { AssignmentsService, type AssignmentEntity } from '../modules/assignment
 import { ClassesService } from '../modules/classes/index.ts';
 import { CoursesService } from '../modules/courses/index.ts';
 import { EditionsService, type EditionEntity } from '../modules/editions/index.ts';
-import { cuesOfText, FileChecks, IMPORT, ImportsService, LessonsService, type LessonEntity } from '../modules/lessons/index.ts';
+import {
+  cuesOfText,
+  FileChecks,
+  IMPORT,
+  ImportsService,
+  LessonsService,
+  type LessonEntity,
+} from '../modules/lessons/index.ts';
 import { MarkingService } from '../modules/marking/index.ts';
 import { PeopleService } from '../modules/people/index.ts';
 import { SubmissionsService } from '../modules/submissions/index.ts';
@@ -159,7 +166,11 @@ export class DemoLoader {
       const at = new Date(Date.now() - hoursAgo * HOUR_MS);
       if (file) await cp(join(folder, file), join(copies, file));
       const handed = file
-        ? { files: [{ path: join(copies, file), originalname: fileName ?? file, size: (await stat(join(copies, file))).size }] }
+        ? {
+            files: [
+              { path: join(copies, file), originalname: fileName ?? file, size: (await stat(join(copies, file))).size },
+            ],
+          }
         : { text: text ?? '' };
       const submission = await this.submissions.handIn(person, this.#assignments.get(assignment)!, handed, at);
       await this.#imported((await this.lessons.forSubmission(submission.id))!.id);

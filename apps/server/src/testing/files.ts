@@ -89,7 +89,9 @@ export function pptxOf(notes: readonly (string | null)[]): Buffer {
 
 /** A PPTX of a few kilobytes that would be so many megabytes, unpacked; with `lie` it says that it is small. */
 export function bombPptx(megabytes: number, { lie = false } = {}): Buffer {
-  const files: Record<string, Uint8Array> = { 'ppt/presentation.xml': strToU8('<p:presentation><p:sldIdLst/></p:presentation>') };
+  const files: Record<string, Uint8Array> = {
+    'ppt/presentation.xml': strToU8('<p:presentation><p:sldIdLst/></p:presentation>'),
+  };
   const whole = new Uint8Array(60 * 1024 * 1024);
   for (let left = megabytes, i = 0; left > 0; left -= 60, i += 1) {
     const part = left >= 60 ? whole : whole.subarray(0, left * 1024 * 1024);

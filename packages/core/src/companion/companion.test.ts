@@ -17,7 +17,11 @@ describe('what a device says', () => {
     expect(readFromDevice(JSON.parse(JSON.stringify(message)))).toEqual(message);
   });
   it('is read without what it may not say', () => {
-    expect(readFromDevice({ kind: 'pong', t: 1, here: 2, device: '9', extra: [] })).toEqual({ kind: 'pong', t: 1, here: 2 });
+    expect(readFromDevice({ kind: 'pong', t: 1, here: 2, device: '9', extra: [] })).toEqual({
+      kind: 'pong',
+      t: 1,
+      here: 2,
+    });
   });
   it.each([
     null,
@@ -49,12 +53,16 @@ describe('what a room says', () => {
   ])('is read: %j', (message) => {
     expect(readFromRoom(message)).toEqual(message);
   });
-  it.each([null, { kind: 'let-in' }, { kind: 'marks', marks: [null] }, { kind: 'page', page: null }, { kind: 'ping' }, { kind: 'taken', to: {}, n: 1 }])(
-    'is not %j',
-    (message) => {
-      expect(readFromRoom(message)).toBeNull();
-    },
-  );
+  it.each([
+    null,
+    { kind: 'let-in' },
+    { kind: 'marks', marks: [null] },
+    { kind: 'page', page: null },
+    { kind: 'ping' },
+    { kind: 'taken', to: {}, n: 1 },
+  ])('is not %j', (message) => {
+    expect(readFromRoom(message)).toBeNull();
+  });
 });
 
 it('marks are said in messages that are small enough, and none is lost', () => {
@@ -68,7 +76,9 @@ it('marks are said in messages that are small enough, and none is lost', () => {
   const marks = [stroke('a', 10), stroke('long', 9000), ...Array.from({ length: 300 }, (_, i) => stroke(`s${i}`, 60))];
   const lists = inMessages(marks);
   for (const list of lists)
-    expect(new TextEncoder().encode(JSON.stringify({ kind: 'marks', marks: list })).length).toBeLessThanOrEqual(LARGEST_MESSAGE);
+    expect(new TextEncoder().encode(JSON.stringify({ kind: 'marks', marks: list })).length).toBeLessThanOrEqual(
+      LARGEST_MESSAGE,
+    );
   const names = new Set(lists.flat().map((mark) => mark.id.split('#')[0]));
   expect(names).toEqual(new Set(marks.map((mark) => mark.id)));
   const pieces = lists.flat().filter((mark): mark is Stroke => mark.id.startsWith('long'));

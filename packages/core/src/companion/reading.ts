@@ -11,7 +11,8 @@ const fieldsOf = (value: unknown): Fields | null =>
   typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Fields) : null;
 const isNumber = (value: unknown): value is number => typeof value === 'number' && Number.isFinite(value);
 const isCount = (value: unknown): value is number => Number.isSafeInteger(value) && (value as number) >= 0;
-const isName = (value: unknown): value is string => typeof value === 'string' && value.length > 0 && value.length <= 100;
+const isName = (value: unknown): value is string =>
+  typeof value === 'string' && value.length > 0 && value.length <= 100;
 
 /** What a device said, and nothing beside it; null where it is nothing that a device says. */
 export function readFromDevice(value: unknown): FromDevice | null {

@@ -128,3 +128,22 @@ it('an edit list that is not one is refused', () => {
   expect(parseEditList({ version: 1, segments: [two.segments[0], two.segments[0]] })).toBeNull();
   expect(parseEditList({ version: 1, segments: [segment('a', 't', 5, 5)] })).toBeNull();
 });
+
+describe('an edit list has an end', () => {
+  const segment = (id: string, hours: number, more: object = {}) => ({
+    id,
+    takeId: 't',
+    start: 0,
+    end: hours * 3600e6,
+    ...more,
+  });
+  const card = { title: 'Tides', line: '', ground: 'slate' };
+  it('of three hours at most, however it is put together', () => {
+    expect(parseEditList({ version: 1, segments: [segment('a', 2.9)] })).not.toBeNull();
+    expect(parseEditList({ version: 1, segments: [segment('a', 2), segment('b', 1.1)] })).toBeNull();
+  });
+  it('and no card stands for more than a minute', () => {
+    expect(parseEditList({ version: 1, segments: [segment('a', 1 / 60, { card })] })).not.toBeNull();
+    expect(parseEditList({ version: 1, segments: [segment('a', 1 / 59, { card })] })).toBeNull();
+  });
+});

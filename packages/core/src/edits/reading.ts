@@ -2,11 +2,15 @@ import type { Micros } from '../clock/index.ts';
 import { readThing } from '../pages/index.ts';
 import { LONGEST_FADE, type Chapter, type Cover, type Finish, type Overlay, type StrokeChange } from './dressing.ts';
 import type { EditList } from './editList.ts';
+import { programmeOf } from './programme.ts';
 import { CARD_GROUNDS, MOST_SPEED, type Card, type Segment, type SegmentSound } from './segment.ts';
 
 type Fields = Readonly<Record<string, unknown>>;
 const MOST_SEGMENTS = 10_000;
 const MOST_LAID_OVER = 2_000;
+/** The longest programme and the longest title card, in microseconds: three hours, a minute. */
+export const LONGEST_PROGRAMME = 3 * 3600 * 1e6;
+export const LONGEST_CARD = 60 * 1e6;
 
 /** Reads an edit list from JSON; null where it is not one: wrong shape, an empty stretch, an id twice. */
 export function parseEditList(value: unknown): EditList | null {
@@ -14,6 +18,7 @@ export function parseEditList(value: unknown): EditList | null {
   if (list?.['version'] !== 1) return null;
   const segments = listOf(list['segments'], readSegment, MOST_SEGMENTS);
   if (!segments || !areUnlike(segments)) return null;
+  if (programmeOf({ version: 1, segments }).length > LONGEST_PROGRAMME) return null;
   let edits: EditList = { version: 1, segments };
   for (const name of ['overlays', 'strokes', 'finish', 'chapters', 'cover'] as const) {
     if (list[name] === undefined) continue;
@@ -66,6 +71,7 @@ function readSegment(value: unknown): Segment | null {
     card: card === undefined ? undefined : readCard(card),
   };
   if (read.sound === null || read.card === null) return null;
+  if (read.card && stretch.end - stretch.start > LONGEST_CARD) return null;
   if (speed !== undefined && !isBetween(speed, 1, MOST_SPEED)) return null;
   return {
     ...stretch,

@@ -35,7 +35,11 @@ function seenAt(index: TakeIndex, at: Micros): unknown {
     if (!isStroke(mark)) return [mark.id, mark.thing];
     const untilMs = mark.at < 0 || mark.paused ? Infinity : (at - mark.at) / 1000;
     const points = Array.from({ length: mark.points.length / 4 }, (_, i) => mark.points.slice(i * 4, i * 4 + 4));
-    return [mark.id, mark.pen, points.filter((point) => point[3]! <= untilMs).map(([x, y, pressure]) => [x, y, pressure])];
+    return [
+      mark.id,
+      mark.pen,
+      points.filter((point) => point[3]! <= untilMs).map(([x, y, pressure]) => [x, y, pressure]),
+    ];
   });
   return {
     page,
@@ -67,13 +71,25 @@ function byChance(seed: number): readonly TakeEvent[] {
       acts.push(id);
     } else if (chance < 0.7) {
       const of = any(strokes);
-      events.push({ kind: 'replaced', at: ms(at), act: id, out: [of], pieces: [{ stroke: `${id}p`, of, from: 0, to: 2, dx: 5 }] });
+      events.push({
+        kind: 'replaced',
+        at: ms(at),
+        act: id,
+        out: [of],
+        pieces: [{ stroke: `${id}p`, of, from: 0, to: 2, dx: 5 }],
+      });
       strokes.push(`${id}p`);
       acts.push(id);
     } else if (chance < 0.8) events.push({ kind: 'undone', at: ms(at), act: any(acts) });
     else if (chance < 0.86) events.push({ kind: 'redone', at: ms(at), act: any(acts) });
     else if (chance < 0.95)
-      events.push({ kind: 'pointer', at: ms(at), page, points: [at, 1, 0, at + 1, 1, 30], ...(next() < 0.4 ? { gone: true } : {}) });
+      events.push({
+        kind: 'pointer',
+        at: ms(at),
+        page,
+        points: [at, 1, 0, at + 1, 1, 30],
+        ...(next() < 0.4 ? { gone: true } : {}),
+      });
     else events.push({ kind: 'grown', at: ms(at), page, height: 900 + at });
   }
   return events;

@@ -19,7 +19,10 @@ interface Played {
 }
 
 /** The events to be given out, in rising time. @param events of one take, in rising time */
-export function playedLog(events: readonly TakeEvent[], { ranges, earlier = [], colourOf = () => undefined }: Played): readonly TakeEvent[] {
+export function playedLog(
+  events: readonly TakeEvent[],
+  { ranges, earlier = [], colourOf = () => undefined }: Played,
+): readonly TakeEvent[] {
   if (ranges.length === 0) return [];
   const before = earlier.flat().map((event) => ({ ...event, at: BEFORE as Micros }));
   const all = [...before, ...events];
@@ -28,7 +31,8 @@ export function playedLog(events: readonly TakeEvent[], { ranges, earlier = [], 
   const given: TakeEvent[] = [...turns];
   for (const [page, marks] of indexMarks(all)) {
     if (!pages.has(page)) continue;
-    for (const [mark, seen] of appearances(marks)) given.push(...markEvents(mark, inRanges(seen, ranges), { ranges, colourOf }));
+    for (const [mark, seen] of appearances(marks))
+      given.push(...markEvents(mark, inRanges(seen, ranges), { ranges, colourOf }));
   }
   given.push(...pointerEvents(events, ranges, pages));
   given.push(...stateEvents(all, ranges, pages));
@@ -51,7 +55,13 @@ function turnsPlayed(events: readonly TakeEvent[], ranges: RangeSet): readonly T
   const turns = events.filter((event): event is Turn => event.kind === 'page');
   const played = new Set<Turn>();
   for (const { start, end } of ranges) {
-    const first = turns[Math.max(0, lastAtOrBefore(turns, start, (turn) => turn.at))];
+    const first =
+      turns[
+        Math.max(
+          0,
+          lastAtOrBefore(turns, start, (turn) => turn.at),
+        )
+      ];
     if (first) played.add(first);
     for (const turn of turns) if (turn.at > start && turn.at < end) played.add(turn);
   }
@@ -78,7 +88,8 @@ function appearances({ changes }: PageMarks): ReadonlyMap<Mark, readonly Seen[]>
 
 const touches = ({ start, end }: Seen, ranges: RangeSet): boolean =>
   ranges.some((range) => start < range.end && end > range.start);
-const inRanges = (seen: readonly Seen[], ranges: RangeSet): readonly Seen[] => seen.filter((one) => touches(one, ranges));
+const inRanges = (seen: readonly Seen[], ranges: RangeSet): readonly Seen[] =>
+  seen.filter((one) => touches(one, ranges));
 
 /** The last moment of these stretches in which something that is seen until `end` is seen. */
 function lastSeen(end: number, ranges: RangeSet): number {
@@ -92,7 +103,9 @@ function markEvents(
 ): readonly TakeEvent[] {
   const [first] = seen;
   if (!first) return [];
-  const begun = isStroke(mark) ? strokeEvent(mark, first, { colour: colourOf(mark), last: lastSeen(seen.at(-1)!.end, ranges) }) : textEvent(mark, first);
+  const begun = isStroke(mark)
+    ? strokeEvent(mark, first, { colour: colourOf(mark), last: lastSeen(seen.at(-1)!.end, ranges) })
+    : textEvent(mark, first);
   if (!begun) return [];
   const events: TakeEvent[] = [begun];
   seen.forEach(({ end }, i) => {
@@ -154,7 +167,11 @@ interface Sample {
 }
 
 /** Where the pointer went in these stretches, and where it stood when each began. */
-function pointerEvents(events: readonly TakeEvent[], ranges: RangeSet, pages: ReadonlySet<string>): readonly TakeEvent[] {
+function pointerEvents(
+  events: readonly TakeEvent[],
+  ranges: RangeSet,
+  pages: ReadonlySet<string>,
+): readonly TakeEvent[] {
   const moves = events.filter((event): event is PointerMoved => event.kind === 'pointer');
   const samples = moves.flatMap((event): readonly Sample[] => {
     const count = Math.floor(event.points.length / 3);
@@ -172,7 +189,8 @@ function pointerEvents(events: readonly TakeEvent[], ranges: RangeSet, pages: Re
     const which = kept.get(event);
     if (!which) return [];
     // On a page that is never up, all there is to know is that the pointer is not on those that are.
-    if (!pages.has(event.page)) return [{ kind: 'pointer', at: event.at, page: [...pages][0] ?? '', points: [], gone: true } as const];
+    if (!pages.has(event.page))
+      return [{ kind: 'pointer', at: event.at, page: [...pages][0] ?? '', points: [], gone: true } as const];
     const count = Math.floor(event.points.length / 3);
     const gone = which.has(count);
     const shown = Array.from({ length: count }, (_, i) => i).filter((i) => which.has(i) || (gone && i === count - 1));

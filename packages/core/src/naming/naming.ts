@@ -25,11 +25,19 @@ export function nameFrom(pattern: string, facts: NamingFacts): string {
   const filled = pattern.replaceAll(/\{([^{}]*)\}/g, (whole, word: string) =>
     isField(word) ? (facts[word]?.trim() ?? '') : whole,
   );
-  return filled
+  const closed = filled
     .replaceAll(/\(\s*\)|\[\s*\]/g, '')
-    .replaceAll(/\s+([:,·–—-])(?=\s|$)/g, (_, mark: string) => (mark === ':' || mark === ',' ? mark : ` ${mark}`))
-    .replaceAll(/([:,·–—-]\s*)(?=[:,·–—-](\s|$))/g, '')
-    .replaceAll(/^[\s:,·–—-]+|[\s:,·–—-]+$/g, '')
     .replaceAll(/\s+/g, ' ')
-    .slice(0, LONGEST);
+    .replaceAll(/ ([:,·–—-])(?=\s|$)/g, (_, mark: string) => (mark === ':' || mark === ',' ? mark : ` ${mark}`))
+    .replaceAll(/[:,·–—-] ?(?=[:,·–—-](?:\s|$))/g, '');
+  return withoutMarksAround(closed).replaceAll(/ +/g, ' ').slice(0, LONGEST);
 }
+
+/** Text without the spaces and joining marks at its ends. */
+function withoutMarksAround(text: string): string {
+  let [start, end] = [0, text.length];
+  while (start < end && JOINING.includes(text[start]!)) start += 1;
+  while (end > start && JOINING.includes(text[end - 1]!)) end -= 1;
+  return text.slice(start, end);
+}
+const JOINING = ' :,·–—-';

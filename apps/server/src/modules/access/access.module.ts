@@ -4,5 +4,9 @@ import { MediaController } from './media.controller.ts';
 import { MediaService } from './media.service.ts';
 
 @Global()
-@Module({ controllers: [MediaController], providers: [AccessService, MediaService], exports: [AccessService, MediaService] })
+@Module({
+  controllers: [MediaController],
+  providers: [AccessService, MediaService],
+  exports: [AccessService, MediaService],
+})
 export class AccessModule {}

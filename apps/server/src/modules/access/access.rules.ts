@@ -28,7 +28,8 @@ function mayWatch(role: Role, edition: EditionFacts): Decision {
   if (edition.withdrawn || edition.editionWithdrawn) return no('withdrawn');
   if (edition.kind === 'feedback')
     return edition.ownWork ? when(edition.handedBack, 'not-handed-back') : no('not-yours');
-  if (edition.kind === 'answer') return when(role === 'learner' ? edition.owns : role === 'teacher' && edition.teachesAnswer);
+  if (edition.kind === 'answer')
+    return when(role === 'learner' ? edition.owns : role === 'teacher' && edition.teachesAnswer);
   return when(role === 'learner' ? edition.given : role === 'teacher' && edition.teachesGiven);
 }
 

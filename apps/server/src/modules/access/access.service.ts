@@ -9,7 +9,12 @@ import { factsIn, QUERIES, type FactsOf, type Thing } from './facts.ts';
 export class AccessService {
   constructor(private readonly database: DataSource) {}
 
-  async decide<T extends Thing>({ id: personId, role }: Person, act: ActOn<T>, thing: T, id: string): Promise<Decision> {
+  async decide<T extends Thing>(
+    { id: personId, role }: Person,
+    act: ActOn<T>,
+    thing: T,
+    id: string,
+  ): Promise<Decision> {
     const [row] = (await this.database.query(QUERIES[thing], [personId, id])) as Readonly<Record<string, unknown>>[];
     return decide(role, act, thing, row ? (factsIn(row) as unknown as FactsOf[T]) : null);
   }

@@ -95,5 +95,7 @@ export const QUERIES: Readonly<Record<Thing, string>> = {
 
 /** What a row says: everything in it but the kind of a lesson is yes or no. */
 export function factsIn(row: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> {
-  return Object.fromEntries(Object.entries(row).map(([name, value]) => [name, name === 'kind' ? value : Number(value) === 1]));
+  return Object.fromEntries(
+    Object.entries(row).map(([name, value]) => [name, name === 'kind' ? value : Number(value) === 1]),
+  );
 }

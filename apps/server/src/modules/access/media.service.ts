@@ -46,7 +46,8 @@ function read(claims: string): Claims | null {
 }
 
 /** Why an address is of no use: `false`, or its time is over, or its scope or person was cut off since. */
-export type Opened = { readonly ok: true; readonly until: number } | { readonly ok: false; readonly reason: 'false' | 'over' | 'cut' };
+export type Opened =
+  { readonly ok: true; readonly until: number } | { readonly ok: false; readonly reason: 'false' | 'over' | 'cut' };
 
 /**
  * Short-lived signed addresses. Who may have them was decided when they were given out, so that a picture or a byte
@@ -82,7 +83,10 @@ export class MediaService {
   }
 
   /** Whether an address was given out by us to this session and still counts. No database is asked. */
-  async open(claims: string, { signature, key, tag }: { signature: string; key: string; tag: string | null }): Promise<Opened> {
+  async open(
+    claims: string,
+    { signature, key, tag }: { signature: string; key: string; tag: string | null },
+  ): Promise<Opened> {
     const right = Buffer.from(this.#sign(claims, key));
     const given = Buffer.from(signature);
     const told = right.length === given.length && timingSafeEqual(right, given) ? read(claims) : null;

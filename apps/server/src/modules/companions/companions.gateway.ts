@@ -5,7 +5,16 @@
  */
 import { Inject, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import { WebSocketGateway, type OnGatewayConnection, type OnGatewayInit } from '@nestjs/websockets';
-import { LARGEST_MESSAGE, LINE_OVER, readFromDevice, readFromRoom, type AboutDevice, type FromRoom, type ToDevice, type ToRoom } from '@oakbell/core/companion';
+import {
+  LARGEST_MESSAGE,
+  LINE_OVER,
+  readFromDevice,
+  readFromRoom,
+  type AboutDevice,
+  type FromRoom,
+  type ToDevice,
+  type ToRoom,
+} from '@oakbell/core/companion';
 import { parse } from 'cookie';
 import type { IncomingMessage } from 'node:http';
 import type { WebSocket } from 'ws';
@@ -75,7 +84,8 @@ export class CompanionsGateway implements OnGatewayInit, OnGatewayConnection<Web
     const leave = () => {
       this.#lines.delete(line);
       void deaf();
-      if (device !== null && line.whose?.standing !== undefined) void this.#tellRoom(room, device, { kind: 'left', why: 'line' });
+      if (device !== null && line.whose?.standing !== undefined)
+        void this.#tellRoom(room, device, { kind: 'left', why: 'line' });
     };
     if (!line.isOpen) return leave();
     line.onClose(leave);
@@ -150,7 +160,10 @@ export class CompanionsGateway implements OnGatewayInit, OnGatewayConnection<Web
     }
     if (whose.device === null) return;
     if (message.to === 'who')
-      return void this.#tellRoom(whose.room, whose.device, { kind: whose.standing === 'in' ? 'joined' : 'asks', words: whose.words });
+      return void this.#tellRoom(whose.room, whose.device, {
+        kind: whose.standing === 'in' ? 'joined' : 'asks',
+        words: whose.words,
+      });
     this.#toDevice(line, whose, message.message);
   }
 
@@ -188,7 +201,8 @@ export class CompanionsGateway implements OnGatewayInit, OnGatewayConnection<Web
 
   async #lookAfterRoom(line: CompanionLine, { room, session = '' }: Whose): Promise<void> {
     await this.rooms.keep(room);
-    if (this.#beats % BEATS_A_LOOK === 0 && !(await this.sessions.personOf(session))) line.close(LINE_OVER.refused, 'signed out');
+    if (this.#beats % BEATS_A_LOOK === 0 && !(await this.sessions.personOf(session)))
+      line.close(LINE_OVER.refused, 'signed out');
   }
 
   async #letGo(line: CompanionLine, { room, device }: Whose): Promise<void> {
@@ -201,7 +215,9 @@ export class CompanionsGateway implements OnGatewayInit, OnGatewayConnection<Web
     await this.#say(room, { to: 'room', message: { ...about, device } });
   }
   async #say(room: string, message: OnBus): Promise<void> {
-    await this.bus.say(topic(room), message).catch((failure: Error) => this.#log.warn(`the bus is away: ${failure.message}`));
+    await this.bus
+      .say(topic(room), message)
+      .catch((failure: Error) => this.#log.warn(`the bus is away: ${failure.message}`));
   }
 }
 

@@ -1,7 +1,6 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { peaksOf } from '@oakbell/core/audio';
-import type { TimeRange } from '@oakbell/core/clock';
 import { dressingOf, NO_FINISH, programmeOf, type EditList, type Finish, type Segment } from '@oakbell/core/edits';
 import { readEarlier, TakeIndex, type TakeEvent } from '@oakbell/core/log';
 import { editionKey } from '@oakbell/core/media';
@@ -17,7 +16,15 @@ import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { clipKey, corePage, LessonsService, PagesService, pictureKey } from '../lessons/index.ts';
 import { RATE, TakeFilmsService, TakeMaterialService, TakesService } from '../takes/index.ts';
 import { EditionEntity } from './edition.entity.ts';
-import { coarsePeaks, pagesPlayed, picturesShown, playedRanges, publishedEdits, publishedTakes, type Manifest } from './manifest.ts';
+import {
+  coarsePeaks,
+  pagesPlayed,
+  picturesShown,
+  playedRanges,
+  publishedEdits,
+  publishedTakes,
+  type Manifest,
+} from './manifest.ts';
 import { cutFilm } from './programmeFilm.ts';
 import { ProgrammeSoundService } from './programmeSound.service.ts';
 

@@ -85,7 +85,10 @@ export class EditionsController {
   ): Promise<void> {
     const lesson = await this.lessons.get(id);
     const range = { start: start as Micros, end: Math.min(end, start + LONGEST_EXCERPT) as Micros };
-    const sound = await this.editions.excerpt(person.id, lesson, { range, clean: { noise: noise === 'on', levelling: levelling === 'on' } });
+    const sound = await this.editions.excerpt(person.id, lesson, {
+      range,
+      clean: { noise: noise === 'on', levelling: levelling === 'on' },
+    });
     response.type('audio/webm').set('Cache-Control', 'no-store').send(sound);
   }
 

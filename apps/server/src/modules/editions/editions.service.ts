@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { TimeRange } from '@oakbell/core/clock';
-import { pieceOf, programmeOf, type Finish } from '@oakbell/core/edits';
+import { LONGEST_PROGRAMME, pieceOf, programmeOf, type Finish } from '@oakbell/core/edits';
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Not, Repository } from 'typeorm';
 import { notFound, Problem } from '../../platform/http/index.ts';
@@ -27,6 +27,12 @@ export class EditionsService {
     const { length } = programmeOf(lesson.edits);
     if (length === 0)
       throw new Problem(422, 'nothing-recorded', 'There is no recording in this lesson yet. Record it first.');
+    if (length > LONGEST_PROGRAMME)
+      throw new Problem(
+        422,
+        'programme-too-long',
+        'A lesson can be three hours long. Split it in two, and publish each. Nothing was changed.',
+      );
     const number = 1 + (await this.editions.countBy({ lessonId: lesson.id }));
     const id = randomUUID();
     const made = this.editions.create({

@@ -34,12 +34,17 @@ it('the log that learners get is made of what is played, with the ink of earlier
     { id: 'a', takeId: 't1', stroke: 'removed' },
     { id: 'b', takeId: 't1', stroke: 'red', colour: '#b23a22' },
   ];
-  const takes = publishedTakes({ ...edits, strokes }, { eventsOf: (id) => known[id] ?? [], earlierOf: (id) => (id === 't1' ? ['t0'] : []) });
+  const takes = publishedTakes(
+    { ...edits, strokes },
+    { eventsOf: (id) => known[id] ?? [], earlierOf: (id) => (id === 't1' ? ['t0'] : []) },
+  );
   expect(takes.map((take) => [take.id, take.earlier])).toEqual([
     ['t1', []],
     ['t2', []],
   ]);
-  const given = eventsIn(takes[0]!.log).flatMap((event) => (event.kind === 'stroke' ? [[event.stroke, event.pen.colour]] : []));
+  const given = eventsIn(takes[0]!.log).flatMap((event) =>
+    event.kind === 'stroke' ? [[event.stroke, event.pen.colour]] : [],
+  );
   expect(given).toEqual([
     ['before', '#26221b'],
     ['red', '#b23a22'],
@@ -47,7 +52,14 @@ it('the log that learners get is made of what is played, with the ink of earlier
 });
 it('what is laid over, and chapters, are given out where they are played', () => {
   const box = (id: string, start: number) =>
-    ({ id, kind: 'pointer', takeId: 't1', start: fromSeconds(start), end: fromSeconds(start + 0.5), shown: 'off' }) as const;
+    ({
+      id,
+      kind: 'pointer',
+      takeId: 't1',
+      start: fromSeconds(start),
+      end: fromSeconds(start + 0.5),
+      shown: 'off',
+    }) as const;
   const chapters = [
     { takeId: 't1', at: fromSeconds(0.2), title: 'Cut away' },
     { takeId: 't1', at: fromSeconds(1.2), title: 'Kept' },

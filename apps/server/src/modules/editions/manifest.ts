@@ -1,4 +1,13 @@
-import { readLog, type Stroke, writtenAs, type TakeEvent, earlierEvents, playedLog, pagesUp, logText } from '@oakbell/core/log';
+import {
+  readLog,
+  type Stroke,
+  writtenAs,
+  type TakeEvent,
+  earlierEvents,
+  playedLog,
+  pagesUp,
+  logText,
+} from '@oakbell/core/log';
 import { dressingOf, type EditList, type Overlay } from '@oakbell/core/edits';
 import { intersect, union, type RangeSet } from '@oakbell/core/intervals';
 import { picturesOf, type Page } from '@oakbell/core/pages';

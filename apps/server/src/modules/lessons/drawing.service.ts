@@ -155,7 +155,9 @@ export class DrawingService implements OnModuleInit {
       const kind = kindOf(upload);
       if (kind === 'pdf') {
         const { rgb, ...size } = await pdfPicture(path, page, width);
-        return openPicture(rgb, { raw: { ...size, channels: 3 } }).webp({ effort: 1 }).toBuffer();
+        return openPicture(rgb, { raw: { ...size, channels: 3 } })
+          .webp({ effort: 1 })
+          .toBuffer();
       }
       const picture =
         kind === 'clip'
@@ -178,7 +180,8 @@ export class DrawingService implements OnModuleInit {
   }
 
   async #cut({ lessonId, from, part }: Cut): Promise<PlacedPicture> {
-    const piece = 'upload' in from ? await this.#cutUpload(lessonId, from, part) : await this.#cutPage(lessonId, from.page, part);
+    const piece =
+      'upload' in from ? await this.#cutUpload(lessonId, from, part) : await this.#cutPage(lessonId, from.page, part);
     await this.pages.addAsset(lessonId, piece);
     return piece;
   }
@@ -232,7 +235,8 @@ export class DrawingService implements OnModuleInit {
     const placed: PlacedPicture[] = [];
     for (const { key } of files) {
       const picture = await withStored(this.storage, key, async (path) => {
-        if (await isDrawing(path)) return storePlaced(this.storage, await drawSvg(Buffer.from(cleanSvg(await readFile(path, 'utf8')))));
+        if (await isDrawing(path))
+          return storePlaced(this.storage, await drawSvg(Buffer.from(cleanSvg(await readFile(path, 'utf8')))));
         await checkPicture(path);
         return storePlaced(this.storage, path);
       });

@@ -1,15 +1,4 @@
-import {
-  Body,
-  Controller,
-  Delete,
-  Get,
-  HttpCode,
-  Param,
-  ParseUUIDPipe,
-  Post,
-  Put,
-  Res,
-} from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Res } from '@nestjs/common';
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { readBackdrop, WIDE_HEIGHT } from '@oakbell/core/pages';
 import type { Response } from 'express';
@@ -91,7 +80,11 @@ export class PagesController {
   @For('teacher')
   @May('make', 'lesson')
   @ApiNoContentResponse()
-  async order(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string, @Body() body: PageOrderDto): Promise<void> {
+  async order(
+    @By() person: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: PageOrderDto,
+  ): Promise<void> {
     await this.lessons.order(id, body.pages);
   }
 
@@ -105,7 +98,9 @@ export class PagesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: CopyPagesDto,
   ): Promise<PageDto[]> {
-    return (await this.pages.copyFrom(id, body.from, { pages: body.pages ?? null, atFront: body.atFront ?? false })).map(pageDto);
+    return (
+      await this.pages.copyFrom(id, body.from, { pages: body.pages ?? null, atFront: body.atFront ?? false })
+    ).map(pageDto);
   }
 
   @Delete('pages/:page')

@@ -49,7 +49,11 @@ export class UploadsService implements OnModuleInit {
     return received;
   }
 
-  async #keep(personId: string, lessonId: string, { kind, key, pages, name, slides }: CheckedFile): Promise<UploadEntity> {
+  async #keep(
+    personId: string,
+    lessonId: string,
+    { kind, key, pages, name, slides }: CheckedFile,
+  ): Promise<UploadEntity> {
     const id = randomUUID();
     const upload = this.uploads.create({
       id,

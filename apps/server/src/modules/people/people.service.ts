@@ -59,14 +59,18 @@ export class PeopleService {
    * Gives a person another password, which they choose knowing the one they have.
    * @throws Problem `wrong-password`, `bad-password`, `too-many-sign-ins`; the old one stays then
    */
-  async changePassword(id: string, { current, next, address }: { current: string; next: string; address: string }): Promise<void> {
+  async changePassword(
+    id: string,
+    { current, next, address }: { current: string; next: string; address: string },
+  ): Promise<void> {
     const person = await this.people.findOneByOrFail({ id });
     await this.limits.count(person.signInName, address);
     if (!(await verify(person.passwordHash, current).catch(() => false)))
       throw new Problem(422, 'wrong-password', 'This is not the password you have now. Nothing was changed.', {
         fields: { current: 'This is not the password you have now.' },
       });
-    const fault = next === current ? 'same' : passwordFault({ password: next, signInName: person.signInName, isWellKnown });
+    const fault =
+      next === current ? 'same' : passwordFault({ password: next, signInName: person.signInName, isWellKnown });
     if (fault)
       throw new Problem(422, 'bad-password', `${PASSWORD_WORDS[fault]} Nothing was changed.`, {
         fields: { next: PASSWORD_WORDS[fault] },

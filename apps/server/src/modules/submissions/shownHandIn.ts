@@ -64,7 +64,12 @@ export class ShownHandIn {
       answerEditionId: answerId ? ((await this.editions.newestReady(answerId))?.id ?? null) : null,
       times,
       mayReplace: mayReplace(submission, takes.length),
-      pages: pages.map(({ id: pageId, height, picture, smallPicture }) => ({ id: pageId, height, picture, smallPicture })),
+      pages: pages.map(({ id: pageId, height, picture, smallPicture }) => ({
+        id: pageId,
+        height,
+        picture,
+        smallPicture,
+      })),
       media: await this.media.give(viewer, [`hand-in:${id}`], pages.flatMap(picturesIn)),
       importing: newest ? jobDto(newest) : null,
     };

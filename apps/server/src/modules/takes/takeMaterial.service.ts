@@ -38,8 +38,13 @@ export class TakeMaterialService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    for (const [kind, lane] of [[ANALYSE, 'look'], [ANALYSE_LATER, 'later']] as const)
-      this.handlers.register(kind, lane, async ({ subjectId }) => this.#analyse(await this.takes.findOneByOrFail({ id: subjectId })));
+    for (const [kind, lane] of [
+      [ANALYSE, 'look'],
+      [ANALYSE_LATER, 'later'],
+    ] as const)
+      this.handlers.register(kind, lane, async ({ subjectId }) =>
+        this.#analyse(await this.takes.findOneByOrFail({ id: subjectId })),
+      );
   }
 
   /** Has a finished take looked into before anybody asks. */

@@ -202,11 +202,7 @@ export class TakesController {
   @For('teacher', 'learner')
   @May('hear', 'take')
   @Redirected('the log as NDJSON')
-  async log(
-    @By() person: SignedIn,
-    @Param('id', ParseUUIDPipe) id: string,
-    @Res() response: Response,
-  ): Promise<void> {
+  async log(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string, @Res() response: Response): Promise<void> {
     sendTo(response, await this.#address(person, id, logKey(id)));
   }
 
@@ -244,7 +240,11 @@ export class TakesController {
   @For('teacher', 'learner')
   @May('hear', 'take')
   @Redirected('a hundred peaks a second, one byte each')
-  async peaks(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string, @Res() response: Response): Promise<void> {
+  async peaks(
+    @By() person: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Res() response: Response,
+  ): Promise<void> {
     sendTo(response, await this.#address(person, id, await this.material.peaks(await this.takes.get(id))));
   }
 

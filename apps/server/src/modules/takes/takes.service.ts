@@ -53,6 +53,9 @@ export interface Arrived {
   readonly nextRun: number;
 }
 
+/** What a browser and we make of the last moment of a take may differ by so much, in microseconds. */
+const LEEWAY = 1e6;
+
 /** A lesson plays what was recorded for it, by whoever may, and what its maker recorded elsewhere. */
 const belongsTo = (take: TakeEntity, lesson: Pick<LessonEntity, 'id' | 'ownerId'>): boolean =>
   take.lessonId === lesson.id || take.byId === lesson.ownerId;
@@ -82,6 +85,9 @@ export class TakesService implements OnModuleInit {
       const own = (await this.byIds(named)).filter((take) => belongsTo(take, lesson));
       if (own.length < named.length)
         throw new Problem(422, 'take-missing', 'A take that this change needs is not here. The lesson is as it was.');
+      const lengths = new Map(own.map((take) => [take.id, fromFrames(take.frames, RATE)]));
+      if (edits.segments.some(({ takeId, end, card }) => !card && end > (lengths.get(takeId) ?? 0) + LEEWAY))
+        throw new Problem(422, 'beyond-take', 'This change plays a take beyond its end. The lesson is as it was.');
     });
   }
 
@@ -253,7 +259,11 @@ export class TakesService implements OnModuleInit {
   async finishAsSent(take: TakeEntity): Promise<TakeEntity> {
     if (take.state === 'finished') return take;
     const numbers = await this.#numbers(take.id);
-    const { voice, log, film } = { voice: unbroken(numbers.voice), log: unbroken(numbers.log), film: unbroken(numbers.film) };
+    const { voice, log, film } = {
+      voice: unbroken(numbers.voice),
+      log: unbroken(numbers.log),
+      film: unbroken(numbers.film),
+    };
     return this.closing.close(take, { voiceParts: voice, logParts: log, filmParts: film, frames: null, aside: false });
   }
 

@@ -1,7 +1,15 @@
 import { inTestJob } from '../../testing/inTestJob.ts';
 import { encodeVoice, decodeVoice } from '../../platform/sound/index.ts';
 import { missingParts, recordedElsewhere, unbroken } from './takes.rules.ts';
-import { believableRuns, LONGEST_TAKE, readVoicePart, runEnd, runsOf, writeVoicePart, type VoicePart } from './voicePart.ts';
+import {
+  believableRuns,
+  LONGEST_TAKE,
+  readVoicePart,
+  runEnd,
+  runsOf,
+  writeVoicePart,
+  type VoicePart,
+} from './voicePart.ts';
 
 describe('parts of a take', () => {
   it('are told missing by their numbers, in whatever order they came', () => {

@@ -63,7 +63,9 @@ function parseHeader(text: string): Omit<VoicePart, 'packets'> | null {
     const { run, startFrame, preSkip } = JSON.parse(text) as Record<string, unknown>;
     const whole = (value: unknown): value is number => Number.isSafeInteger(value) && (value as number) >= 0;
     if (!whole(run) || !whole(startFrame) || !whole(preSkip)) return null;
-    return run <= MOST_RUNS && startFrame <= LONGEST_TAKE && preSkip <= MOST_SKIPPED ? { run, startFrame, preSkip } : null;
+    return run <= MOST_RUNS && startFrame <= LONGEST_TAKE && preSkip <= MOST_SKIPPED
+      ? { run, startFrame, preSkip }
+      : null;
   } catch {
     return null;
   }

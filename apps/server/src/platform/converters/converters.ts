@@ -119,7 +119,8 @@ export async function withFolder<T>(use: (folder: WorkFolder) => Promise<T>): Pr
 export const convert = (run: Run): Promise<Buffer> => withFolder((folder) => folder.run(run));
 
 function plain(name: string): string {
-  if (!/^[\w-][\w.-]*(?:\/[\w-][\w.-]*)*$/.test(name)) throw new RangeError(`${JSON.stringify(name)} is not a plain file name`);
+  if (!/^[\w-][\w.-]*(?:\/[\w-][\w.-]*)*$/.test(name))
+    throw new RangeError(`${JSON.stringify(name)} is not a plain file name`);
   return name;
 }
 

@@ -32,7 +32,12 @@ let found: Sandbox | null = null;
 export function sandboxHere(): Sandbox {
   const isRoot = process.getuid?.() === 0;
   found ??= {
-    namespaces: isRoot && works('unshare', [...AS_ROOT, 'true']) ? 'as-root' : works('unshare', [...AS_USER, 'true']) ? 'as-user' : 'none',
+    namespaces:
+      isRoot && works('unshare', [...AS_ROOT, 'true'])
+        ? 'as-root'
+        : works('unshare', [...AS_USER, 'true'])
+          ? 'as-user'
+          : 'none',
     otherUser: isRoot && works('setpriv', [...asUser(FIRST_USER), 'true']),
   };
   return found;

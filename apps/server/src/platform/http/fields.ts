@@ -82,12 +82,28 @@ export const Part = (of: () => Class, any: Any = {}): PropertyDecorator =>
 const MOST_ENTRIES = 2000;
 
 /** A list of objects with fields of their own. */
-export const Parts = (of: () => Class, { most = MOST_ENTRIES, ...any }: Any & { most?: number } = {}): PropertyDecorator =>
-  field(any, { type: () => of(), isArray: true } as Shape, IsArray(), ArrayMaxSize(most), ValidateNested({ each: true }), Type(of));
+export const Parts = (
+  of: () => Class,
+  { most = MOST_ENTRIES, ...any }: Any & { most?: number } = {},
+): PropertyDecorator =>
+  field(
+    any,
+    { type: () => of(), isArray: true } as Shape,
+    IsArray(),
+    ArrayMaxSize(most),
+    ValidateNested({ each: true }),
+    Type(of),
+  );
 
 /** A list of plain numbers or texts. */
 export const Numbers = (any: Any = {}): PropertyDecorator =>
-  field(any, { type: Number, isArray: true } as Shape, IsArray(), ArrayMaxSize(MOST_ENTRIES), IsNumber({}, { each: true }));
+  field(
+    any,
+    { type: Number, isArray: true } as Shape,
+    IsArray(),
+    ArrayMaxSize(MOST_ENTRIES),
+    IsNumber({}, { each: true }),
+  );
 export const Texts = (any: Any = {}): PropertyDecorator =>
   field(
     any,

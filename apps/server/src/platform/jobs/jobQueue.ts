@@ -44,17 +44,25 @@ export class JobQueue {
 
   /** Jobs whose process is gone wait again; one that ended its process too often is failed. Gives the failed ones. */
   async takeBack(): Promise<readonly string[]> {
-    const running = await this.jobs.find({ where: { state: 'running' }, select: { id: true, runner: true, starts: true } });
+    const running = await this.jobs.find({
+      where: { state: 'running' },
+      select: { id: true, runner: true, starts: true },
+    });
     const gone = await this.name.gone([...new Set(running.flatMap((job) => job.runner ?? []))]);
     const failed: string[] = [];
     for (const { id, runner, starts } of running) {
       if (runner !== null && !gone.has(runner)) continue;
       const given = starts >= MOST_STARTS;
-      const change = given ? { state: 'failed' as const, endedAt: new Date(), ...KILLED } : { state: 'waiting' as const, runner: null };
+      const change = given
+        ? { state: 'failed' as const, endedAt: new Date(), ...KILLED }
+        : { state: 'waiting' as const, runner: null };
       await this.jobs.update({ id, state: 'running' }, change);
       if (given) failed.push(id);
     }
-    await this.jobs.delete({ state: In(['done', 'failed', 'cancelled']), endedAt: LessThan(new Date(Date.now() - KEPT_MS)) });
+    await this.jobs.delete({
+      state: In(['done', 'failed', 'cancelled']),
+      endedAt: LessThan(new Date(Date.now() - KEPT_MS)),
+    });
     return failed;
   }
 
@@ -66,5 +74,6 @@ export class JobQueue {
 const KILLED = {
   failureStatus: 422,
   failureCode: 'job-given-up',
-  failureText: 'This was tried three times and broke off each time, so it was given up. What was saved is safe; use another file, or tell your school keeper.',
+  failureText:
+    'This was tried three times and broke off each time, so it was given up. What was saved is safe; use another file, or tell your school keeper.',
 };

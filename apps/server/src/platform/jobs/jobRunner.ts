@@ -130,12 +130,28 @@ const FAILED = 'Something went wrong while this was being made. What was saved i
 /** A file that a converter could not cope with, in words. */
 function problemOf({ fault }: ConverterError): Problem {
   if (fault === 'too-long')
-    return new Problem(422, 'takes-too-long', 'This file takes too long to read. Nothing was changed; save it in a simpler form and add that.');
+    return new Problem(
+      422,
+      'takes-too-long',
+      'This file takes too long to read. Nothing was changed; save it in a simpler form and add that.',
+    );
   if (fault === 'too-much')
-    return new Problem(422, 'too-much-inside', 'There is too much in this file to be read. Nothing was changed; use a smaller one.');
+    return new Problem(
+      422,
+      'too-much-inside',
+      'There is too much in this file to be read. Nothing was changed; use a smaller one.',
+    );
   if (fault === 'missing')
-    return new Problem(503, 'no-converter', 'This server cannot read such files yet: a program is missing. Ask your school keeper.');
-  return new Problem(422, 'cannot-be-read', 'This file cannot be read. Nothing was changed; save it anew and try again.');
+    return new Problem(
+      503,
+      'no-converter',
+      'This server cannot read such files yet: a program is missing. Ask your school keeper.',
+    );
+  return new Problem(
+    422,
+    'cannot-be-read',
+    'This file cannot be read. Nothing was changed; save it anew and try again.',
+  );
 }
 
 /** The owner cancelled: the handler is to stop where it stands. */

@@ -37,7 +37,9 @@ export class RunnerName {
   async gone(ids: readonly string[]): Promise<ReadonlySet<string>> {
     const free = new Set<string>();
     for (const id of ids) {
-      const [row] = (await this.database.query('SELECT IS_FREE_LOCK(?) AS isFree', [lockOf(id)])) as { isFree: unknown }[];
+      const [row] = (await this.database.query('SELECT IS_FREE_LOCK(?) AS isFree', [lockOf(id)])) as {
+        isFree: unknown;
+      }[];
       if (Number(row?.isFree) === 1) free.add(id);
     }
     return free;

@@ -42,7 +42,8 @@ export class Quotas {
   /** Counts bytes that must be kept in any case: what was said is not lost for want of room. */
   async add(personId: string, bytes: number): Promise<void> {
     for (const id of [personId, SCHOOL]) {
-      const sql = 'INSERT INTO storage_use (personId, bytes) VALUES (?, GREATEST(0, ?)) ON DUPLICATE KEY UPDATE bytes = GREATEST(0, bytes + ?)';
+      const sql =
+        'INSERT INTO storage_use (personId, bytes) VALUES (?, GREATEST(0, ?)) ON DUPLICATE KEY UPDATE bytes = GREATEST(0, bytes + ?)';
       await this.uses.query(sql, [id, bytes, bytes]);
     }
   }

@@ -24,8 +24,7 @@ export const ForAnyone = (): MethodDecorator => SetMetadata(RULE, 'anyone');
 /** The route can be used before a first password was changed. */
 export const BeforeFirstPassword = (): MethodDecorator => SetMetadata(EARLY, true);
 
-const signedOut = () =>
-  new Problem(401, 'signed-out', 'You are signed out. Sign in to go on; what was saved is safe.');
+const signedOut = () => new Problem(401, 'signed-out', 'You are signed out. Sign in to go on; what was saved is safe.');
 
 /** The person who makes the request. */
 export const By = createParamDecorator((_: unknown, context: ExecutionContext): SignedIn => {

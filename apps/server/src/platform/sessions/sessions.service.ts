@@ -100,7 +100,10 @@ export class SessionsService {
   }
 
   /** Ends one session of a person, or all of them but one. Gives the tags of those that ended. */
-  async endOf(personId: string, which: { readonly id: string } | { readonly allBut: string }): Promise<readonly string[]> {
+  async endOf(
+    personId: string,
+    which: { readonly id: string } | { readonly allBut: string },
+  ): Promise<readonly string[]> {
     const where = { personId, id: 'id' in which ? which.id : Not(which.allBut) };
     const ended = await this.sessions.findBy(where);
     await this.sessions.delete(where);

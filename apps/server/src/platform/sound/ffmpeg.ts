@@ -37,7 +37,17 @@ interface Decoding {
 /** The samples of a sound file: one channel, 48,000 a second, `most` at most. @throws SoundError; ConverterError past a limit */
 export async function decodeVoice(file: Uint8Array, { filters, most }: Decoding): Promise<Float32Array> {
   const seconds = most / RATE;
-  const args = ['-i', 'pipe:0', '-map', '0:a:0', ...(filters ? ['-af', filters] : []), '-t', seconds.toFixed(6), ...RAW, 'pipe:1'];
+  const args = [
+    '-i',
+    'pipe:0',
+    '-map',
+    '0:a:0',
+    ...(filters ? ['-af', filters] : []),
+    '-t',
+    seconds.toFixed(6),
+    ...RAW,
+    'pipe:1',
+  ];
   const bytes = await ffmpeg([...BOUNDED, ...args], file, Math.ceil((most * 4) / 2 ** 20) + 1);
   const whole = Math.min(most * 4, bytes.byteLength - (bytes.byteLength % 4));
   if (bytes.byteOffset % 4 === 0) return new Float32Array(bytes.buffer, bytes.byteOffset, whole / 4);

@@ -29,7 +29,10 @@ export async function sendFile(storage: Storage, request: Request, response: Res
   const range = parseRange(request.headers.range, size);
   response.setHeader('Accept-Ranges', 'bytes');
   response.setHeader('Content-Type', sent.type);
-  response.setHeader('Cache-Control', sent.seconds ? `private, max-age=${sent.seconds}, immutable` : 'private, no-store');
+  response.setHeader(
+    'Cache-Control',
+    sent.seconds ? `private, max-age=${sent.seconds}, immutable` : 'private, no-store',
+  );
   if (sent.encoding) response.setHeader('Content-Encoding', sent.encoding);
   if (range === 'bad') {
     response.setHeader('Content-Range', `bytes */${size}`);

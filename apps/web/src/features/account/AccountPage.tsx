@@ -26,7 +26,9 @@ export function AccountPage() {
           </Text>
           <PasswordForm
             action="Change password"
-            onDone={() => notifications.show({ message: 'Your password is changed. Everywhere else you are signed out.' })}
+            onDone={() =>
+              notifications.show({ message: 'Your password is changed. Everywhere else you are signed out.' })
+            }
           />
         </section>
       </Stack>

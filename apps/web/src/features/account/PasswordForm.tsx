@@ -19,7 +19,8 @@ export function PasswordForm({ action, onDone }: Props) {
     initialValues: { current: '', next: '', again: '' },
     validate: {
       current: (value) => (value === '' ? 'Type the password you have now' : null),
-      next: (value) => ([...value].length < 10 ? 'At least 10 characters: a few words in a row are easy to keep' : null),
+      next: (value) =>
+        [...value].length < 10 ? 'At least 10 characters: a few words in a row are easy to keep' : null,
       again: (value, { next }) => (value === next ? null : 'This is not the same as above'),
     },
   });

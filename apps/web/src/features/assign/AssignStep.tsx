@@ -72,7 +72,8 @@ function Publish({ lesson, editions }: { readonly lesson: Lesson; readonly editi
           <Title order={2}>{newest ? `Edition ${newest.number}` : 'Not published yet'}</Title>
           {lesson.withdrawnAt !== null ? (
             <Text role="status">
-              Withdrawn since {whenText(lesson.withdrawnAt)}: nobody but you can see it. What learners did with it is kept.
+              Withdrawn since {whenText(lesson.withdrawnAt)}: nobody but you can see it. What learners did with it is
+              kept.
             </Text>
           ) : newest ? (
             <EditionState edition={newest} />
@@ -81,14 +82,14 @@ function Publish({ lesson, editions }: { readonly lesson: Lesson; readonly editi
           )}
         </div>
         <Group gap="xs">
-        {newest?.state === 'ready' && <Withdraw lesson={lesson} />}
-        <Button
-          onClick={() => publish.mutate()}
-          loading={publish.isPending || newest?.state === 'making'}
-          variant={newest ? 'default' : 'filled'}
-        >
-          {newest ? 'Publish again' : 'Publish'}
-        </Button>
+          {newest?.state === 'ready' && <Withdraw lesson={lesson} />}
+          <Button
+            onClick={() => publish.mutate()}
+            loading={publish.isPending || newest?.state === 'making'}
+            variant={newest ? 'default' : 'filled'}
+          >
+            {newest ? 'Publish again' : 'Publish'}
+          </Button>
         </Group>
       </Group>
       <ProblemNote failure={publish.error} />

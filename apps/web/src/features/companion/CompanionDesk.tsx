@@ -44,10 +44,7 @@ function Desk({ pad, onLeave }: { readonly pad: CompanionPad; readonly onLeave: 
   const [chosen, setChosen] = useState(0);
   const [erasing, setErasing] = useState(false);
   const [penOnly, setPenOnly] = useState(false);
-  const pictures = usePictures(
-    up ? picturesOf(up.page) : [],
-    (digest) => `/api/companion/pictures/${digest}`,
-  );
+  const pictures = usePictures(up ? picturesOf(up.page) : [], (digest) => `/api/companion/pictures/${digest}`);
   const pen: TrayPen | undefined = up?.pens[chosen] ?? up?.pens[0];
 
   const live = () =>

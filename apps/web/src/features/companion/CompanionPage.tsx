@@ -47,7 +47,10 @@ export function CompanionPage() {
       <PageTitle>Pen companion</PageTitle>
       <Stack maw={420} mx="auto" mt="xl">
         <Title order={1}>Pen companion</Title>
-        <Text>Type the code that the recording room shows. The teacher there lets you in; then write here, and it appears there.</Text>
+        <Text>
+          Type the code that the recording room shows. The teacher there lets you in; then write here, and it appears
+          there.
+        </Text>
         <TextInput
           label="Code"
           size="lg"

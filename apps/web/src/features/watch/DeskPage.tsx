@@ -63,7 +63,13 @@ function DeskRow({ item }: { readonly item: Api['DeskItemDto'] }) {
           </Text>
         </span>
         <span className={classes.deskFacts}>
-          <span className="ob-time">{item.length > 0 ? `${timeText(micros(item.length))} min` : item.withdrawn ? 'taken away for now' : 'not ready yet'}</span>
+          <span className="ob-time">
+            {item.length > 0
+              ? `${timeText(micros(item.length))} min`
+              : item.withdrawn
+                ? 'taken away for now'
+                : 'not ready yet'}
+          </span>
           <span className={late ? classes.late : undefined}>
             {late ? 'was due' : 'due'} {dayDistance(item.dueAt, new Date())}
           </span>

@@ -47,13 +47,7 @@ export function HeardEdition({ id, keys = true }: { readonly id: string; readonl
 function OfEdition({ edition, keys }: { readonly edition: Edition; readonly keys: boolean }) {
   const player = useMemo(() => editionPlayer(edition), [edition]);
   return (
-    <Heard
-      lesson={edition.lesson}
-      player={player}
-      films={edition.films}
-      pictureAddress={editionPicture}
-      keys={keys}
-    />
+    <Heard lesson={edition.lesson} player={player} films={edition.films} pictureAddress={editionPicture} keys={keys} />
   );
 }
 

@@ -1,4 +1,4 @@
-import { Alert, Button, Group, Text } from '@mantine/core';
+import { Alert, Button, Text } from '@mantine/core';
 import { KeyHelp } from '../../shared/ui/index.ts';
 import { CameraSetup } from './camera/CameraSetup.tsx';
 import { Framings } from './camera/Framings.tsx';
@@ -66,23 +66,19 @@ export function RoomHead({ recorder, camera, companions, penOnly, onPenOnly, pur
             A pen companion lost its line. What it writes comes as soon as it is back.
           </span>
         )}
+        {asking && (
+          <div className={classes.asking} role="alert">
+            <Text size="sm">{asking.words} asks to write. Is it yours?</Text>
+            <Button size="compact-sm" onClick={() => companions.letIn(asking.name)}>
+              Let in
+            </Button>
+            <Button size="compact-sm" variant="default" onClick={() => companions.cutOff(asking.name)}>
+              Refuse
+            </Button>
+          </div>
+        )}
         <span className={classes.sending}>{notBegun ? (props.note ?? '') : SENDING_WORDS[sending]}</span>
       </div>
-      {asking && (
-        <Alert color="brass.5" variant="filled" className={classes.alarm} py="xs" role="alert">
-          <Group justify="space-between" gap="xs">
-            <Text size="sm">{asking.words} asks to write here. Let it in only if it is yours.</Text>
-            <Group gap={4} wrap="nowrap">
-              <Button size="compact-sm" onClick={() => companions.letIn(asking.name)}>
-                Let in
-              </Button>
-              <Button size="compact-sm" variant="default" onClick={() => companions.cutOff(asking.name)}>
-                Refuse
-              </Button>
-            </Group>
-          </Group>
-        </Alert>
-      )}
       {alarms.map((alarm) => (
         <Alert key={alarm} role="alert" color="brass.5" variant="filled" className={classes.alarm} py="xs">
           <Text c="var(--ob-text)">{ALARM_WORDS[alarm]}</Text>

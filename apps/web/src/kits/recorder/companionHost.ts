@@ -1,6 +1,13 @@
 /* The room's side of pen companions: what they do becomes ink of the take, with their own times on the take's clock. */
 import type { Mark, TrayPen } from '@oakbell/core/log';
-import { inMessages, type DevicePoint, type FromRoom, type PenAct, type RoomState, type ToRoom } from '@oakbell/core/companion';
+import {
+  inMessages,
+  type DevicePoint,
+  type FromRoom,
+  type PenAct,
+  type RoomState,
+  type ToRoom,
+} from '@oakbell/core/companion';
 import { DeviceClock, Line, TakenActs, type LineState } from '../companion/index.ts';
 import type { PenPoint } from './liveInk.ts';
 import type { RoomPage } from './roomProps.ts';

@@ -1,7 +1,14 @@
 import type { Sending, TakeFacts } from './captureProtocol.ts';
 import { PartSender, Refused, type Wire, type WireAnswer } from './partSender.ts';
 
-const facts: TakeFacts = { takeId: 't', lessonId: 'l', personId: 'p', windowKey: 'window-1', openedAt: '', takeOver: false };
+const facts: TakeFacts = {
+  takeId: 't',
+  lessonId: 'l',
+  personId: 'p',
+  windowKey: 'window-1',
+  openedAt: '',
+  takeOver: false,
+};
 const bytes = (...values: number[]) => Uint8Array.from(values) as Uint8Array<ArrayBuffer>;
 
 /** A server that answers from a list per path, and well once the list is used up. */

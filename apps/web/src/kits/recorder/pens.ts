@@ -32,7 +32,10 @@ const placeOf = () => ownName('tray');
 export function keptTray(): Tray {
   const first = { pens: FIRST_PENS, highlighter: FIRST_HIGHLIGHTER, fading: FIRST_FADING };
   try {
-    const { pens, highlighter, fading } = JSON.parse(localStorage.getItem(placeOf()) ?? 'null') as Record<string, unknown>;
+    const { pens, highlighter, fading } = JSON.parse(localStorage.getItem(placeOf()) ?? 'null') as Record<
+      string,
+      unknown
+    >;
     return {
       pens: readPens(pens) ?? first.pens,
       highlighter: readPens([highlighter])?.[0] ?? first.highlighter,

@@ -25,7 +25,6 @@ export function useLesson(id: string) {
   });
 }
 
-
 /** A page as the core knows it: the same object for the same page, so that painters see that nothing changed. */
 export function corePage(page: LessonPage): Page {
   const made = corePages.get(page) ?? toCore(page);
@@ -33,7 +32,6 @@ export function corePage(page: LessonPage): Page {
   return made;
 }
 const corePages = new WeakMap<LessonPage, Page>();
-
 
 function toCore({ id, kind, height, picture, clip, backdrop, things: placed }: LessonPage): Page {
   const read = readThings(placed);

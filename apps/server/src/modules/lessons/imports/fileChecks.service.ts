@@ -121,4 +121,3 @@ export function withStored<T>(
     return use(path, folder);
   });
 }
-

@@ -75,9 +75,32 @@ export async function storeClip(storage: Storage, path: string, name: string): P
     await folder.put('file', { file: path });
     const scale = 'scale=min(1280\\,iw):min(720\\,ih):force_original_aspect_ratio=decrease:force_divisible_by=2';
     const video = claimed.moving ? ['-map', '0:v:0', '-vf', scale] : ['-vn'];
-    const codec = ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '24', '-pix_fmt', 'yuv420p', '-g', '60', '-bf', '0'];
+    const codec = [
+      '-c:v',
+      'libx264',
+      '-preset',
+      'veryfast',
+      '-crf',
+      '24',
+      '-pix_fmt',
+      'yuv420p',
+      '-g',
+      '60',
+      '-bf',
+      '0',
+    ];
     const sound = ['-map', '0:a:0?', '-c:a', 'aac', '-b:a', '96k', '-ac', '2'];
-    const end = ['-t', `${LONGEST_CLIP_S}`, '-map_metadata', '-1', '-map_chapters', '-1', '-movflags', '+faststart', '-y'];
+    const end = [
+      '-t',
+      `${LONGEST_CLIP_S}`,
+      '-map_metadata',
+      '-1',
+      '-map_chapters',
+      '-1',
+      '-movflags',
+      '+faststart',
+      '-y',
+    ];
     const args = ['-i', 'file', ...video, ...(claimed.moving ? codec : []), ...sound, ...end, 'clip.mp4'];
     await folder.run({ program: 'ffmpeg', args: [...QUIET, ...BOUNDED, ...args] });
     const bytes = await folder.read('clip.mp4', LARGEST_CLIP_MB);

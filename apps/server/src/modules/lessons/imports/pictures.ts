@@ -72,7 +72,12 @@ export async function withoutPlace(path: string): Promise<Buffer> {
     .catch(() => {
       throw broken();
     });
-  const kept = format === 'png' ? picture.png() : format === 'webp' ? picture.webp({ quality: 92 }) : picture.jpeg({ quality: 93 });
+  const kept =
+    format === 'png'
+      ? picture.png()
+      : format === 'webp'
+        ? picture.webp({ quality: 92 })
+        : picture.jpeg({ quality: 93 });
   return kept.toBuffer().catch(() => {
     throw broken();
   });
@@ -85,7 +90,15 @@ export function storePictureFile(storage: Storage, path: string): Promise<Stored
 
 /** Draws a cleaned drawing as PNG, `width` pixels wide whatever its own size. @throws ConverterError past a limit */
 export function drawSvg(drawing: Buffer, width = PICTURE_WIDTH): Promise<Buffer> {
-  const args = ['--width', `${width}`, '--height', `${width * TALLEST_PAGE}`, '--keep-aspect-ratio', '--background-color', 'white'];
+  const args = [
+    '--width',
+    `${width}`,
+    '--height',
+    `${width * TALLEST_PAGE}`,
+    '--keep-aspect-ratio',
+    '--background-color',
+    'white',
+  ];
   return convert({ program: 'rsvg-convert', args, stdin: drawing });
 }
 
@@ -97,10 +110,7 @@ export async function storeSvg(storage: Storage, path: string): Promise<StoredPi
 
 /** Stores a picture as it is, for placing on a page: transparent where it was, at most 4000 on a side. */
 export async function storePlaced(storage: Storage, picture: string | Buffer | Sharp): Promise<PlacedPicture> {
-  const opened =
-    typeof picture === 'string' || Buffer.isBuffer(picture)
-      ? openPicture(picture).rotate()
-      : picture;
+  const opened = typeof picture === 'string' || Buffer.isBuffer(picture) ? openPicture(picture).rotate() : picture;
   const { data, info } = await opened
     .resize({ width: 4000, height: 4000, fit: 'inside', withoutEnlargement: true })
     .webp({ quality: 88, alphaQuality: 100, effort: 2 })

@@ -153,7 +153,10 @@ const lines = (texts: readonly string[]): string =>
     .join('\n');
 
 /** Targets of relations: by their id, and the first of each type by its last word. */
-async function relations(parts: Parts, name: string): Promise<{ byId: Map<string, string>; byType: Map<string, string> }> {
+async function relations(
+  parts: Parts,
+  name: string,
+): Promise<{ byId: Map<string, string>; byType: Map<string, string> }> {
   const [byId, byType] = [new Map<string, string>(), new Map<string, string>()];
   await parts.xml(name, {
     open: ({ name: tag, attributes: { Id = '', Target = '', Type = '' } }) => {

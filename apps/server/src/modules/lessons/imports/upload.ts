@@ -49,7 +49,14 @@ const files = new CountedFiles();
 export const ReceiveFiles = () =>
   FilesInterceptor('files', MOST_FILES, {
     storage: files,
-    limits: { fileSize: LARGEST_FILE, files: MOST_FILES, fields: 5, fieldSize: 1000, fieldNameSize: 100, headerPairs: 50 },
+    limits: {
+      fileSize: LARGEST_FILE,
+      files: MOST_FILES,
+      fields: 5,
+      fieldSize: 1000,
+      fieldNameSize: 100,
+      headerPairs: 50,
+    },
     defParamCharset: 'utf8',
   });
 
