@@ -1,10 +1,15 @@
+import { randomUUID } from 'node:crypto';
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { bombPptx, odpOf, withPlace } from '../testing/files.ts';
+import { bombPptx, odpOf, pictureOf, withPlace } from '../testing/files.ts';
 import { HOSTILE, narrowPdf, wav } from '../testing/hostile.ts';
 import { childrenNow, startWatch } from '../testing/footprint.ts';
-import { assign, newLesson, publish, record } from '../testing/lesson.ts';
+import { LARGEST_PART, MOST_PARTS } from '../modules/takes/takes.rules.ts';
+import { CONFIG, type Config } from '../platform/config/index.ts';
+import { REQUESTS_A_MINUTE } from '../platform/http/index.ts';
+import { assign, newLesson, publish, putPart, record } from '../testing/lesson.ts';
+import { partsOf, speechLike } from '../testing/voiceParts.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 
 let test: TestApp;
@@ -139,3 +144,50 @@ describe('bodies', () => {
     expect(status).toBe(400);
   });
 });
+
+describe('what may be kept', () => {
+  const config = () => test.app.get<Config>(CONFIG) as { personBytes: number };
+  it('has an end for each person, told in words; what is being recorded is kept all the same', async () => {
+    const before = config().personBytes;
+    const bo = await test.signedIn('bo');
+    const lesson = await newLesson(bo);
+    const picture = await pictureOf(300, 200);
+    config().personBytes = picture.length + 10;
+    const send = () => bo.post(`/api/lessons/${lesson.id}/uploads`).attach('files', picture, 'a.png');
+    await send().expect(201);
+    expect((await send().expect(507)).body).toMatchObject({ code: 'storage-full' });
+    // Of what was refused nothing is counted: there is room for so much still.
+    const take = randomUUID();
+    await bo.put(`/api/takes/${take}`).send({ lessonId: lesson.id, windowKey: 'a-window' }).expect(200);
+    const [part] = await partsOf(speechLike(2));
+    await putPart(bo, take, 'voice', 0, part!.bytes).expect(204);
+    const next = await newLesson(bo);
+    const again = { lessonId: next.id, windowKey: 'a-window' };
+    expect((await bo.put(`/api/takes/${randomUUID()}`).send(again).expect(507)).body).toMatchObject({
+      code: 'storage-full',
+    });
+    config().personBytes = before;
+    await bo.put(`/api/takes/${randomUUID()}`).send(again).expect(200);
+  }, 30_000);
+  it('has an end for a track of a take, and for a part of it', async () => {
+    const lesson = await newLesson(teacher);
+    const take = randomUUID();
+    await teacher.put(`/api/takes/${take}`).send({ lessonId: lesson.id, windowKey: 'a-window' }).expect(200);
+    const large = Buffer.alloc(LARGEST_PART.log + 1, 'x');
+    expect((await putPart(teacher, take, 'log', 0, large).expect(413)).body).toMatchObject({ code: 'take-too-large' });
+    await putPart(teacher, take, 'log', MOST_PARTS, Buffer.from('x')).expect(400);
+  });
+});
+
+it('one browser that asks for too much at once is told when it goes on, and others are not', async () => {
+  const [busy, other] = [await test.signedIn('co'), await test.signedIn('co')];
+  const statuses: number[] = [];
+  for (let i = 0; i < REQUESTS_A_MINUTE.session + 20 && !statuses.includes(429); i += 20)
+    statuses.push(
+      ...(await Promise.all(Array.from({ length: 20 }, async () => (await busy.get('/api/session')).status))),
+    );
+  const { status, headers, body } = await busy.get('/api/session');
+  expect([status, (body as { code: string }).code]).toEqual([429, 'too-often']);
+  expect(Number(headers['retry-after'])).toBeGreaterThan(0);
+  await other.get('/api/session').expect(200);
+}, 60_000);

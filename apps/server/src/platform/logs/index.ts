@@ -1,6 +1,7 @@
 import type { Params } from 'nestjs-pino';
 import { randomUUID } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
+import type { LogFn, Logger } from 'pino';
 
 /** Structured logs: a number for each request, its method and path without query, and nothing about the person. */
 export function logOptions(level: string): Params {
@@ -13,6 +14,7 @@ export function logOptions(level: string): Params {
         return id;
       },
       autoLogging: { ignore: (request) => request.url?.startsWith('/api') !== true },
+      hooks: { logMethod: withoutItsWords },
       serializers: {
         err: failureFacts,
         req: ({ id, method, url }: { id: string; method: string; url: string }) => ({
@@ -24,6 +26,15 @@ export function logOptions(level: string): Params {
       },
     },
   };
+}
+
+/** A failure that is logged without a message would lend the line its own. */
+function withoutItsWords(this: Logger, args: Parameters<LogFn>, method: LogFn): void {
+  const [first, message] = args as readonly unknown[];
+  const failure = first instanceof Error ? first : (first as { err?: unknown } | null)?.err;
+  if (!(failure instanceof Error) || message !== undefined) return method.apply(this, args);
+  const facts = first instanceof Error ? { err: first } : (first as object);
+  method.apply(this, [facts, 'failure'] as unknown as Parameters<LogFn>);
 }
 
 /** What a log may say of a failure. */
@@ -38,7 +49,9 @@ export interface FailureFacts {
  * A failure as it is logged. What a database says repeats what was asked of it, values and all, and so the words of
  * people: of such a failure only its code and its place are told.
  */
-export function failureFacts(failure: unknown): FailureFacts {
+export function failureFacts(told: unknown): FailureFacts {
+  // The logger has made words of it already, and keeps the failure itself beside them.
+  const failure = (told as { raw?: unknown } | null)?.raw ?? told;
   if (!(failure instanceof Error)) return { type: typeof failure };
   const { code, errno } = failure as { code?: string; errno?: number };
   const { driverError, query, sql, sqlMessage } = failure as unknown as Readonly<Record<string, unknown>>;

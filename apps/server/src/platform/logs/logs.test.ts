@@ -1,5 +1,7 @@
 import { QueryFailedError } from 'typeorm';
-import { failureFacts } from './index.ts';
+import { pinoHttp, type Options } from 'pino-http';
+import { Writable } from 'node:stream';
+import { failureFacts, logOptions } from './index.ts';
 
 it('a failure of the database is logged without the words of anybody', () => {
   const driver = Object.assign(new Error("Duplicate entry 'Tam Oriel' for key 'name'"), {
@@ -19,4 +21,16 @@ it('any other failure is told with its message and its place', () => {
     message: 'there is no such page',
   });
   expect(failureFacts('words')).toEqual({ type: 'string' });
+});
+
+it('is so in what is really written down', () => {
+  let written = '';
+  const stream = new Writable({ write: (chunk: Buffer, _, next) => [(written += chunk.toString()), next()] });
+  const { logger } = pinoHttp(logOptions('info').pinoHttp as Options, stream);
+  const driver = Object.assign(new Error("Duplicate entry 'Tam Oriel'"), { code: 'ER_DUP_ENTRY' });
+  logger.error({ err: new QueryFailedError('INSERT INTO person VALUES (?)', ['Tam Oriel'], driver) });
+  logger.error({ err: new RangeError('there is no such page') });
+  expect(written).not.toContain('Oriel');
+  expect(written).not.toContain('INSERT');
+  for (const kept of ['ER_DUP_ENTRY', 'there is no such page', '    at ']) expect(written).toContain(kept);
 });
