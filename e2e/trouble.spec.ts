@@ -252,3 +252,21 @@ test('markup in titles and names is shown as it was typed, and runs nowhere', as
   await expect(learner.getByRole('heading', { name: 'On my desk' })).toBeVisible();
   await context.close();
 });
+
+test('a process that is killed is started again within seconds, and people go on', async ({ browser }) => {
+  const [url, pid] = [process.env['OAKBELL_SECOND_URL']!, Number(process.env['OAKBELL_SECOND_PID'])];
+  const context = await browser.newContext({ baseURL: url });
+  const page = await context.newPage();
+  await signIn(page, 'ilse.marrow');
+  process.kill(pid, 'SIGKILL');
+  const answers = () =>
+    fetch(`${url}/health/ready`).then(
+      (answer) => answer.status,
+      () => 'away',
+    );
+  await expect.poll(answers, { intervals: [50] }).toBe('away');
+  await expect.poll(answers, { timeout: 20_000 }).toBe(200);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Sign out' })).toBeVisible();
+  await context.close();
+});

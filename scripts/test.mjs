@@ -51,6 +51,7 @@ async function browser(report) {
     const env = {
       OAKBELL_URL: world.url,
       OAKBELL_SECOND_URL: world.secondUrl,
+      OAKBELL_SECOND_PID: `${world.second.child.pid}`,
       OAKBELL_FOLDER: world.folder,
       OAKBELL_PIDS: `${world.http.child.pid} ${world.database.child.pid}`,
       PLAYWRIGHT_JSON_OUTPUT_NAME: report,

@@ -5,6 +5,7 @@ import { Logger } from 'nestjs-pino';
 import { prepareHttp } from './http.ts';
 import { LoggedAppModule } from './loggedApp.module.ts';
 import { CONFIG, ConfigError, readConfig, type Config } from './platform/config/index.ts';
+import { sweepWork } from './platform/converters/index.ts';
 import { endOnFault } from './platform/process/index.ts';
 
 /** The HTTP process. */
@@ -16,6 +17,7 @@ async function serve(): Promise<void> {
   });
   app.useLogger(app.get(Logger));
   const config = app.get<Config>(CONFIG);
+  await sweepWork(config.work);
   prepareHttp(app, config);
   endOnFault(app, (failure) => app.get(Logger).error({ err: failure }, 'process'));
   app.enableShutdownHooks();

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { bombPptx, odpOf, pictureOf, withPlace } from '../testing/files.ts';
 import { HOSTILE, narrowPdf, wav } from '../testing/hostile.ts';
-import { childrenNow, startWatch } from '../testing/footprint.ts';
+import { childrenNow, leftIn, startWatch } from '../testing/footprint.ts';
 import { LARGEST_PART, MOST_PARTS } from '../modules/takes/takes.rules.ts';
 import { CONFIG, type Config } from '../platform/config/index.ts';
 import { REQUESTS_A_MINUTE } from '../platform/http/index.ts';
@@ -40,19 +40,11 @@ describe('files that were made to break something', () => {
       expect(slowest).toBeLessThan(2000);
       expect(grownMb).toBeLessThan(400);
       expect(await childrenNow()).toEqual([]);
-      expect(await leftFiles()).toEqual([]);
+      expect(await leftIn(process.env['OAKBELL_WORK']!)).toEqual([]);
     },
     60_000,
   );
 });
-
-/** Files in the folder where uploads and converters work. */
-async function leftFiles(): Promise<readonly string[]> {
-  const work = process.env['OAKBELL_WORK']!;
-  const found: string[] = [];
-  for (const name of await readdir(work)) for (const one of await readdir(join(work, name))) found.push(one);
-  return found;
-}
 
 describe('what a learner hands in', () => {
   it.each<[string, () => Promise<Buffer> | Buffer, string, string]>([

@@ -1,10 +1,8 @@
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import fc from 'fast-check';
 import { connect } from 'node:net';
-import { readdir } from 'node:fs/promises';
-import { join } from 'node:path';
 import { lockedPdf, odpOf, pdfOf, pictureOf, pptxOf } from '../testing/files.ts';
-import { childrenNow } from '../testing/footprint.ts';
+import { childrenNow, leftIn } from '../testing/footprint.ts';
 import { newLesson } from '../testing/lesson.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 import { partsOf, speechLike } from '../testing/voiceParts.ts';
@@ -31,8 +29,7 @@ const isUp = async () => expect((await fetch(`http://127.0.0.1:${port}/health/li
 async function isClean() {
   await isUp();
   expect(await childrenNow()).toEqual([]);
-  const work = process.env['OAKBELL_WORK']!;
-  for (const name of await readdir(work)) expect([name, await readdir(join(work, name))]).toEqual([name, []]);
+  expect(await leftIn(process.env['OAKBELL_WORK']!)).toEqual([]);
 }
 
 /** Values of every kind, small and strange. */

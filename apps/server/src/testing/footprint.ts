@@ -37,6 +37,14 @@ export async function startWatch({ http }: TestApp) {
   };
 }
 
+/** What lies in the folder for work: files, and folders that are nobody's standing place. */
+export async function leftIn(work: string): Promise<readonly string[]> {
+  const all = await readdir(work, { recursive: true, withFileTypes: true });
+  return all
+    .filter((one) => one.isFile() || !/^(\d+|uploads)$/.test(one.name))
+    .map((one) => `${one.parentPath.slice(work.length)}/${one.name}`);
+}
+
 /** The names of converters that are running on this machine as children of this process, however deep. */
 export async function childrenNow(): Promise<readonly string[]> {
   const parents = new Map<number, { parent: number; name: string }>();

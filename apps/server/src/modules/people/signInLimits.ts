@@ -48,7 +48,7 @@ export class SignInLimits {
 
   /** It was the right password: what was counted is forgiven, and the name is known at this address. */
   async succeeded(name: string, address: string): Promise<void> {
-    await this.#limits.pair.delete(digest(`${name} ${address}`));
+    await this.#limits.pair.delete(digest(`${name} ${address}`)).catch(() => undefined);
     await this.#limits.name.reward(digest(name)).catch(() => undefined);
     await this.#limits.address.reward(digest(address)).catch(() => undefined);
     await this.redis.set(this.#knownKey(name, address), 1, 'EX', KNOWN_S).catch(() => undefined);

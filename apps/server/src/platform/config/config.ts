@@ -53,7 +53,7 @@ export function readConfig(env: Environment): Config {
     redisUrl: address(env, 'OAKBELL_REDIS_URL', ['redis:', 'rediss:']),
     queue: env['OAKBELL_QUEUE'] ?? 'oakbell',
     storage: required(env, 'OAKBELL_STORAGE'),
-    work: env['OAKBELL_WORK'] ?? join(tmpdir(), `oakbell-work-${env['OAKBELL_QUEUE'] ?? 'oakbell'}`),
+    work: workFolder(env),
     secret: secret(env, 'OAKBELL_SECRET'),
     personBytes: wholeNumber(env, 'OAKBELL_PERSON_GB', 20, 100_000) * GIGABYTE,
     companionIdleMs: wholeNumber(env, 'OAKBELL_COMPANION_IDLE_S', 30 * 60, 86_400) * 1000,
@@ -70,6 +70,10 @@ function required(env: Environment, name: string): string {
   if (!value) throw new ConfigError(name, 'is not set');
   return value;
 }
+
+/** The folder for what is being worked on. */
+export const workFolder = (env: Environment): string =>
+  env['OAKBELL_WORK'] ?? join(tmpdir(), `oakbell-work-${env['OAKBELL_QUEUE'] ?? 'oakbell'}`);
 
 const LEAST_SECRET = 32;
 function secret(env: Environment, name: string): string {

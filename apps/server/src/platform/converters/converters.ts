@@ -56,14 +56,22 @@ let root = join(tmpdir(), 'oakbell-work');
  * @throws Error when the folder belongs to somebody else
  */
 export async function prepareConverters(folder: string): Promise<void> {
+  await sweepWork(folder);
+  root = workOf(folder);
+  await mkdir(root, { recursive: true, mode: 0o711 });
+}
+
+/** Where this process works, within the folder for all. */
+export const workOf = (folder: string): string => join(folder, `${process.pid}`);
+
+/** Takes away what processes that are gone left in the folder for work. @throws Error when it belongs to somebody else */
+export async function sweepWork(folder: string): Promise<void> {
   await mkdir(folder, { recursive: true, mode: 0o711 });
   const { uid } = await lstat(folder);
   if (uid !== process.getuid?.()) throw new Error(`${folder} belongs to another user: choose another OAKBELL_WORK`);
   for (const name of await readdir(folder))
     if (/^\d+$/.test(name) && (Number(name) === process.pid || !isAlive(Number(name))))
       await rm(join(folder, name), { recursive: true, force: true });
-  root = join(folder, `${process.pid}`);
-  await mkdir(root, { recursive: true, mode: 0o711 });
 }
 
 function isAlive(pid: number): boolean {

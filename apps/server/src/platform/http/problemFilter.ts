@@ -38,6 +38,15 @@ function bodyOf(failure: unknown): ProblemBody {
   const code =
     (failure as { code?: string } | null)?.code ??
     (failure as { driverError?: { code?: string } } | null)?.driverError?.code;
+  if (
+    failure instanceof Error &&
+    (failure.name === 'MaxRetriesPerRequestError' || failure.message === 'Command timed out')
+  )
+    return problemBody(
+      503,
+      'redis-away',
+      'A part of this server cannot be reached just now. Nothing that was saved is lost; try again in a moment.',
+    );
   if (code !== undefined && DATABASE_AWAY.has(code)) {
     return problemBody(
       503,

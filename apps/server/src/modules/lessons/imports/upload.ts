@@ -4,9 +4,10 @@ import type { Request } from 'express';
 import multer, { type StorageEngine } from 'multer';
 import { mkdirSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pipeline, Transform } from 'node:stream';
+import { workFolder } from '../../../platform/config/index.ts';
+import { workOf } from '../../../platform/converters/index.ts';
 import { LARGEST_FILE, LARGEST_UPLOAD, MOST_FILES } from './limits.ts';
 
 /** An uploaded file as it lies on this machine's disk. */
@@ -18,8 +19,8 @@ export interface UploadedFile {
 
 /** Files on their way lie here; what a process that is gone left is swept when the next one begins. */
 function folder(): string {
-  const path = join(process.env['OAKBELL_WORK'] ?? join(tmpdir(), 'oakbell-uploads'), 'uploads');
-  mkdirSync(path, { recursive: true, mode: 0o700 });
+  const path = join(workOf(workFolder(process.env)), 'uploads');
+  mkdirSync(path, { recursive: true, mode: 0o711 });
   return path;
 }
 

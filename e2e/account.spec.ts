@@ -1,0 +1,64 @@
+import { expect, test } from '@playwright/test';
+import { expectClean } from './support/axe.ts';
+import { asPerson, PASSWORD } from './support/people.ts';
+
+test('somebody sees where they are signed in, ends a session elsewhere, and changes their password', async ({
+  browser,
+}) => {
+  const [here, there] = [await asPerson(browser, 'otis.wade'), await asPerson(browser, 'otis.wade')];
+  const { page } = here;
+  await page.getByRole('link', { name: 'Otis Wade' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Account' })).toBeVisible();
+  await expect(page.getByText('this one')).toHaveCount(1);
+  await expectClean(page);
+  await page.getByRole('button', { name: /^Sign out Chrome on Linux/ }).click();
+  await expect(page.getByRole('button', { name: /^Sign out Chrome on Linux/ })).toHaveCount(0);
+  await there.page.reload();
+  await expect(there.page.getByLabel('Password', { exact: true })).toBeVisible();
+
+  const change = async (current: string, next: string, again = next) => {
+    await page.getByLabel('Password you have now').fill(current);
+    await page.getByLabel('New password', { exact: true }).fill(next);
+    await page.getByLabel('New password again').fill(again);
+    await page.getByRole('button', { name: 'Change password' }).click();
+  };
+  await change(PASSWORD, 'three gulls on a mast', 'three gulls on a must');
+  await expect(page.getByText('This is not the same as above')).toBeVisible();
+  await change('not this one', 'three gulls on a mast');
+  await expect(page.getByText('This is not the password you have now.')).toBeVisible();
+  await change(PASSWORD, 'Password123');
+  await expect(page.getByText(/among the first that are tried/)).toBeVisible();
+  await expectClean(page);
+  await change(PASSWORD, 'three gulls on a mast');
+  await expect(page.getByText(/Your password is changed/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('heading', { level: 1, name: 'Account' })).toBeVisible();
+  await there.page.getByLabel('Name').fill('otis.wade');
+  await there.page.getByLabel('Password', { exact: true }).fill('three gulls on a mast');
+  await there.page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(there.page.getByRole('heading', { name: 'On my desk' })).toBeVisible();
+  for (const { context } of [here, there]) await context.close();
+});
+
+test('a lesson that its teacher withdraws is gone from a learner’s desk, says so, and comes back', async ({
+  browser,
+}) => {
+  const [teacher, learner] = [await asPerson(browser, 'ilse.marrow'), await asPerson(browser, 'wren.calloway')];
+  await learner.page.getByRole('link', { name: /The rule of twelfths/ }).click();
+  await expect(learner.page.getByRole('slider', { name: 'Time in the lesson' })).toBeVisible();
+  const { page } = teacher;
+  await page.goto('/lessons');
+  await page.getByRole('link', { name: 'The rule of twelfths' }).click();
+  await page.getByRole('navigation', { name: 'Steps of the lesson' }).getByRole('link', { name: 'Assign' }).click();
+  await page.getByRole('button', { name: 'Withdraw' }).click();
+  await expect(page.getByText(/Withdrawn since .* nobody but you can see it/)).toBeVisible();
+  await expectClean(page);
+  await learner.page.reload();
+  await expect(learner.page.getByText('Your teacher has taken this lesson away for now')).toBeVisible();
+  await expectClean(learner.page);
+  await page.getByRole('button', { name: 'Give it out again' }).click();
+  await expect(page.getByText(/Ready to watch since/)).toBeVisible();
+  await learner.page.reload();
+  await expect(learner.page.getByRole('slider', { name: 'Time in the lesson' })).toBeVisible();
+  for (const { context } of [teacher, learner]) await context.close();
+});
