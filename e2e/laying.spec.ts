@@ -180,7 +180,7 @@ test('chapters, a cover, music and fades belong to the lesson, and learners see 
   const row = ((await (await page.request.get('/api/lessons')).json()) as Record<string, string>[]).find(
     (one) => one['id'] === id,
   )!;
-  expect(row['cover']).toMatch(/^[0-9a-f]{64}$/);
+  expect(row['coverAddress']).toMatch(/\/pictures\/..\/[0-9a-f]{64}\.webp$/);
   const classes = (await (await page.request.get('/api/classes')).json()) as { id: string }[];
   await page.request.post(`/api/lessons/${id}/editions`);
   await expect

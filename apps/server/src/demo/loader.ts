@@ -91,7 +91,7 @@ export class DemoLoader {
     for (let i = 0; i < boards; i += 1) await this.lessons.addBoard(lesson.id);
     if (pdf) {
       const path = join(folder, pdf);
-      const brought = { personId: ownerId, subjectId: lesson.id };
+      const brought = { personId: ownerId, subjectId: lesson.id, pages: 0 };
       const checked = await this.checks.bring([{ path, originalname: pdf, size: (await stat(path)).size }], brought);
       await this.imports.begin({ lessonId: lesson.id, ownerId, as: 'slide' }, checked);
       await this.#imported(lesson.id);

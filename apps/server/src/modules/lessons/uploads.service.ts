@@ -43,7 +43,13 @@ export class UploadsService implements OnModuleInit {
     lesson: LessonEntity,
     files: readonly UploadedFile[],
   ): Promise<readonly UploadEntity[]> {
-    const checked = await this.checks.bring(files, { personId, subjectId: lesson.id, clips: true, slides: true });
+    const checked = await this.checks.bring(files, {
+      personId,
+      subjectId: lesson.id,
+      pages: null,
+      clips: true,
+      slides: true,
+    });
     const received: UploadEntity[] = [];
     for (const file of checked) received.push(await this.#keep(personId, lesson.id, file));
     return received;

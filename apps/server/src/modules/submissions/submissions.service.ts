@@ -51,7 +51,7 @@ export class SubmissionsService {
     if (!assignment.handIn) throw new Problem(409, 'no-hand-in', 'Nothing is handed in for this one.');
     await this.ensureOpen(assignment, person.id);
     if ('text' in handed) ensureFits(handed.text);
-    const brought = { personId: person.id, subjectId: assignment.id };
+    const brought = { personId: person.id, subjectId: assignment.id, pages: 0 };
     const checked = 'files' in handed ? await this.checks.bring(handed.files, brought) : null;
     const before = await this.ofLearner(assignment.id, person.id);
     const spokenOn = before && (await this.lessons.forSubmission(before.id));

@@ -20,8 +20,8 @@ export interface CheckedFile extends Omit<FileFacts, 'keep'> {
 
 interface Input {
   readonly files: readonly { readonly key: string; readonly name: string }[];
-  /** Pages that are there already. */
-  readonly pages: number;
+  /** Pages that are there already, where all of these come to them; null where some are picked later. */
+  readonly pages: number | null;
   /** Whether sounds and videos are taken, and slides that have to be drawn first. */
   readonly clips: boolean;
   readonly slides: boolean;
@@ -33,7 +33,8 @@ interface Brought {
   readonly personId: string;
   /** What they are for. */
   readonly subjectId: string;
-  readonly pages?: number;
+  /** See `Input`. */
+  readonly pages: number | null;
   readonly clips?: boolean;
   readonly slides?: boolean;
 }
@@ -58,7 +59,7 @@ export class FileChecks implements OnModuleInit {
    */
   async bring(
     files: readonly UploadedFile[],
-    { personId, subjectId, pages = 0, clips = false, slides = false }: Brought,
+    { personId, subjectId, pages, clips = false, slides = false }: Brought,
   ): Promise<readonly CheckedFile[]> {
     if (files.length === 0) throw new Problem(400, 'no-file', 'No file arrived. Choose a file and try again.');
     const bytes = files.reduce((sum, file) => sum + file.size, 0);
@@ -82,7 +83,7 @@ export class FileChecks implements OnModuleInit {
   async #check(job: JobEntity): Promise<readonly CheckedFile[]> {
     const { files, clips, slides, pages } = job.input as Input;
     const checked: CheckedFile[] = [];
-    let sum = pages;
+    let sum = pages ?? 0;
     for (const { key, name } of files) {
       const { keep, ...facts } = await withStored(this.storage, key, (path) => checkFile(path, name));
       if (facts.kind === 'clip' && !clips) {
@@ -95,7 +96,7 @@ export class FileChecks implements OnModuleInit {
       if (facts.kind === 'slides' && !slides)
         throw new Problem(415, 'wrong-kind-of-file', `“${name}” holds slides. Export them as a PDF and add that.`);
       sum += facts.pages;
-      if (sum > MOST_PAGES) {
+      if (pages !== null && sum > MOST_PAGES) {
         throw new Problem(
           422,
           'too-many-pages',

@@ -1,7 +1,6 @@
 import { Problem } from '../../../platform/http/index.ts';
 import { ConverterError, withFolder, type WorkFolder } from '../../../platform/converters/index.ts';
-import { MOST_PAGES } from '../lessons.rules.ts';
-import { TALLEST_PAGE } from './limits.ts';
+import { MOST_FILE_PAGES, TALLEST_PAGE } from './limits.ts';
 
 /** How wide a page's picture is made, in pixels. */
 export const PICTURE_WIDTH = 1920;
@@ -17,11 +16,11 @@ export async function pdfPages(file: string): Promise<number> {
     const told = await factsOf(folder);
     const pages = Number(/^Pages: +(\d+)/m.exec(told)?.[1] ?? 0);
     if (pages === 0) throw new Problem(422, 'pdf-broken', 'This PDF has no pages.');
-    if (pages > MOST_PAGES)
+    if (pages > MOST_FILE_PAGES)
       throw new Problem(
         422,
         'too-many-pages',
-        `This PDF has ${pages} pages; a lesson can have ${MOST_PAGES}. Nothing was changed; use a shorter file.`,
+        `This PDF has ${pages} pages; up to ${MOST_FILE_PAGES} can be read. Nothing was changed; use a shorter file.`,
       );
     ensureShapes(told);
     return pages;
@@ -30,7 +29,9 @@ export async function pdfPages(file: string): Promise<number> {
 
 async function factsOf(folder: WorkFolder): Promise<string> {
   try {
-    return (await folder.run({ program: 'pdfinfo', args: ['-f', '1', '-l', `${MOST_PAGES}`, 'file.pdf'] })).toString();
+    return (
+      await folder.run({ program: 'pdfinfo', args: ['-f', '1', '-l', `${MOST_FILE_PAGES}`, 'file.pdf'] })
+    ).toString();
   } catch (failure) {
     if (failure instanceof ConverterError && /password/i.test(failure.message))
       throw new Problem(
