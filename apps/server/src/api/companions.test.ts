@@ -75,7 +75,7 @@ describe('a pen companion', () => {
     const teacher = await host(id);
     const device = await pad(code);
     expect(await teacher.hears('asks')).toMatchObject({ device: '1', words: expect.any(String) });
-    expect(await device.hears('standing')).toEqual({ kind: 'standing', standing: 'asking' });
+    expect(await device.hears('standing')).toEqual({ kind: 'standing', standing: 'asking', device: '1' });
     device.say(UP);
     teacher.say({ kind: 'ping', t: 1 });
     await letIn(teacher, device, '1');
@@ -102,7 +102,7 @@ describe('a pen companion', () => {
     await letIn(teacher, first, '1');
     const second = await line('', { cookie });
     await first.ends();
-    expect(await second.hears('standing')).toEqual({ kind: 'standing', standing: 'in' });
+    expect(await second.hears('standing')).toEqual({ kind: 'standing', standing: 'in', device: '1' });
     second.say(UP);
     expect(await teacher.hears('pen')).toMatchObject({ device: '1' });
   });

@@ -63,7 +63,10 @@ export type FromRoom = { readonly to?: string } & (
 );
 
 /** What a device hears: the room, or the server about how the device stands. */
-export type ToDevice = FromRoom | { readonly kind: 'standing'; readonly standing: Standing };
+export type ToDevice =
+  | FromRoom
+  /** `device` is its number in the room: the teacher sees the same one, and so knows which device asks. */
+  | { readonly kind: 'standing'; readonly standing: Standing; readonly device: string };
 
 /** Why a line was closed, as the code of a WebSocket: after these it is of no use to come back. */
 export const LINE_OVER = { refused: 4403, closed: 4404, idle: 4408, cutOff: 4410 } as const;

@@ -96,7 +96,7 @@ export class CompanionsGateway implements OnGatewayInit, OnGatewayConnection<Web
       await this.#say(room, { to: 'who' });
       line.hand(whose, (message) => this.#fromRoom(line, room, message));
     } else {
-      line.send({ kind: 'standing', standing: whose.standing } satisfies ToDevice);
+      line.send({ kind: 'standing', standing: whose.standing, device } satisfies ToDevice);
       await this.#tellRoom(room, device, { kind: whose.standing === 'in' ? 'joined' : 'asks', words });
       line.hand(whose, (message) => this.#fromDevice(line, whose, message));
     }
@@ -177,7 +177,7 @@ export class CompanionsGateway implements OnGatewayInit, OnGatewayConnection<Web
     if (message.kind === 'let-in') {
       whose.standing = 'in';
       line.saidAt = Date.now();
-      line.send({ kind: 'standing', standing: 'in' } satisfies ToDevice);
+      line.send({ kind: 'standing', standing: 'in', device: whose.device! } satisfies ToDevice);
       return void this.#tellRoom(whose.room, whose.device!, { kind: 'joined', words: whose.words });
     }
     if (whose.standing === 'in') line.send(message);

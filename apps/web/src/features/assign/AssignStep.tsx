@@ -67,7 +67,7 @@ function Publish({ lesson, editions }: { readonly lesson: Lesson; readonly editi
   });
   return (
     <section className="ob-card" style={{ padding: 16 }} aria-label="Publishing">
-      <Group justify="space-between">
+      <Group justify="space-between" wrap="nowrap" align="flex-start">
         <div>
           <Title order={2}>{newest ? `Edition ${newest.number}` : 'Not published yet'}</Title>
           {lesson.withdrawnAt !== null ? (
@@ -81,7 +81,7 @@ function Publish({ lesson, editions }: { readonly lesson: Lesson; readonly editi
             <Text c="dimmed">Publishing freezes the lesson as it is now, for learners to watch. It takes seconds.</Text>
           )}
         </div>
-        <Group gap="xs">
+        <Group gap="xs" wrap="nowrap">
           {newest?.state === 'ready' && <Withdraw lesson={lesson} />}
           <Button
             onClick={() => publish.mutate()}
@@ -110,7 +110,11 @@ function Withdraw({ lesson }: { readonly lesson: Lesson }) {
     onSettled: () => queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
   });
   return (
-    <Button variant="default" loading={act.isPending} onClick={() => act.mutate(!isWithdrawn)}>
+    <Button
+      variant={isWithdrawn ? 'filled' : 'default'}
+      loading={act.isPending}
+      onClick={() => act.mutate(!isWithdrawn)}
+    >
       {isWithdrawn ? 'Give it out again' : 'Withdraw'}
     </Button>
   );

@@ -1,4 +1,4 @@
-import { Button, Group, Loader, Switch, Text } from '@mantine/core';
+import { Button, Group, Loader, Switch, Text, Title } from '@mantine/core';
 import { IconArrowBackUp, IconEraser, IconPencil } from '@tabler/icons-react';
 import type { TrayPen } from '@oakbell/core/log';
 import { isStroke } from '@oakbell/core/log';
@@ -122,8 +122,12 @@ function Desk({ pad, onLeave }: { readonly pad: CompanionPad; readonly onLeave: 
     return (
       <div className={classes.over} role="status">
         <PageTitle>Pen companion</PageTitle>
-        <Loader size="sm" color="oak" />
-        <Text mt="md">Waiting for the teacher’s yes. The recording room shows that this device asks to write.</Text>
+        <Title order={1}>Device {view.device}</Title>
+        <Group gap="xs" wrap="nowrap" mt="md">
+          <Loader size="sm" color="oak" />
+          <Text>Waiting for the teacher’s yes.</Text>
+        </Group>
+        <Text mt="xs">The recording room shows that device {view.device} asks to write.</Text>
         <Button mt="md" variant="default" onClick={onLeave}>
           Leave
         </Button>

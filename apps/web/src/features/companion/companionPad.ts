@@ -9,6 +9,8 @@ export interface PadView {
   readonly line: LineState;
   /** Whether the teacher has said yes; null before it is known. */
   readonly standing: Standing | null;
+  /** Its number in the room. */
+  readonly device: string;
   readonly up: UpNow | null;
   /** The room was closed: the take is over. */
   readonly over: boolean;
@@ -21,7 +23,7 @@ interface Local {
 }
 
 export class CompanionPad {
-  #view: PadView = { line: 'opening', standing: null, up: null, over: false };
+  #view: PadView = { line: 'opening', standing: null, device: '', up: null, over: false };
   readonly #sent = new SentActs();
   #local: Local[] = [];
   readonly #line: Line<ToDevice, FromDevice>;
@@ -105,7 +107,7 @@ export class CompanionPad {
   #hear(message: ToDevice): void {
     switch (message.kind) {
       case 'standing':
-        return this.#set({ standing: message.standing });
+        return this.#set({ standing: message.standing, device: message.device });
       case 'page':
         return this.#set({ up: { ...message, marks: [] } });
       case 'marks': {

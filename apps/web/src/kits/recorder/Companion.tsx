@@ -43,7 +43,7 @@ export function Companion({ room, view, opening, failure, open, letIn, cutOff }:
           {view.devices.map((device) => (
             <li key={device.name} data-standing={device.standing}>
               <Text size="sm">
-                {device.words}
+                Device {device.name}, {device.words},
                 {device.standing === 'asking' ? ' asks to write' : device.here ? ' writes along' : ' lost its line'}
               </Text>
               <Group gap={4} wrap="nowrap">

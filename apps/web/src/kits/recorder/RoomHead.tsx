@@ -68,7 +68,9 @@ export function RoomHead({ recorder, camera, companions, penOnly, onPenOnly, pur
         )}
         {asking && (
           <div className={classes.asking} role="alert">
-            <Text size="sm">{asking.words} asks to write. Is it yours?</Text>
+            <Text size="sm">
+              Device {asking.name}, {asking.words}, asks to write. Is it yours?
+            </Text>
             <Button size="compact-sm" onClick={() => companions.letIn(asking.name)}>
               Let in
             </Button>
