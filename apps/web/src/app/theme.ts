@@ -113,6 +113,7 @@ export const cssVariables: CSSVariablesResolver = () => ({
     '--ob-ember-pale': ember[0],
     '--ob-harbour': harbour[6],
     '--mantine-color-body': '#FAF6EC',
+    '--mantine-color-error': brass[8]!,
     '--mantine-color-dimmed': '#6B6252',
     '--mantine-color-default-border': '#CFC3A8',
     '--mantine-color-placeholder': '#6B6252',

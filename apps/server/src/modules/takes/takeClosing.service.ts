@@ -75,7 +75,6 @@ export class TakeClosing implements OnModuleInit {
     if (closed.affected !== 1) return;
     const finished = await this.takes.findOneByOrFail({ id: take.id });
     if (!aside) await this.append(finished);
-    await this.material.analyseLater(finished);
   }
 
   /** Puts a take at the end of the lesson, without what was said again. */

@@ -47,8 +47,9 @@ export class TakeMaterialService implements OnModuleInit {
       );
   }
 
-  /** Has a finished take looked into before anybody asks. */
-  async analyseLater({ id, byId }: TakeEntity): Promise<void> {
+  /** Has a finished take looked into when there is time, for whoever asks next. */
+  async #analyseLater({ id, byId }: TakeEntity): Promise<void> {
+    if (await this.jobs.newestFor(id, [ANALYSE_LATER])) return;
     await this.jobs.add({ kind: ANALYSE_LATER, ownerId: byId, subjectId: id, input: {} });
   }
 
@@ -118,7 +119,10 @@ export class TakeMaterialService implements OnModuleInit {
     const spoken: SpokenPage[] = [];
     for (const take of newest) {
       // Those that are not looked into yet count the next time.
-      if (!(await this.#isAnalysed(take))) continue;
+      if (!(await this.#isAnalysed(take))) {
+        await this.#analyseLater(take);
+        continue;
+      }
       const { spokenByPage } = await this.analysis(take);
       const cues = new Map((await this.lessons.allPagesOf(take.lessonId)).map((page) => [page.id, page.cues]));
       for (const [page, time] of Object.entries(spokenByPage)) {
