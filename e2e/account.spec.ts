@@ -62,3 +62,42 @@ test('a lesson that its teacher withdraws is gone from a learner’s desk, says 
   await expect(learner.page.getByRole('slider', { name: 'Time in the lesson' })).toBeVisible();
   for (const { context } of [teacher, learner]) await context.close();
 });
+
+test('a recording that somebody left in this browser is offered to them, and to nobody else', async ({ browser }) => {
+  const { page, context } = await asPerson(browser, 'ilse.marrow');
+  const me = ((await (await page.request.get('/api/session')).json()) as { id: string }).id;
+  const leave = (personId: string) =>
+    page.evaluate(async (whose) => {
+      const takes = await (await navigator.storage.getDirectory()).getDirectoryHandle('takes', { create: true });
+      const folder = await takes.getDirectoryHandle(crypto.randomUUID(), { create: true });
+      const facts = {
+        takeId: 'left',
+        lessonId: 'l',
+        personId: whose,
+        windowKey: 'w',
+        openedAt: '2026-03-02T08:00:00Z',
+        takeOver: false,
+      };
+      for (const [name, content] of [
+        ['take.json', JSON.stringify(facts)],
+        ['voice.pcm', new Uint8Array(96_000 * 7)],
+      ] as const) {
+        const file = await (await folder.getFileHandle(name, { create: true })).createWritable();
+        await file.write(content);
+        await file.close();
+      }
+    }, personId);
+  await leave(crypto.randomUUID());
+  await page.goto('/today');
+  await expect(
+    page
+      .getByRole('heading', { name: 'Lessons to finish' })
+      .or(page.getByRole('heading', { level: 1 }))
+      .first(),
+  ).toBeVisible();
+  await expect(page.getByText('A recording of 0:07')).toHaveCount(0);
+  await leave(me);
+  await page.reload();
+  await expect(page.getByText('A recording of 0:07')).toHaveCount(1);
+  await context.close();
+});

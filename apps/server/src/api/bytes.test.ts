@@ -46,6 +46,33 @@ describe('files that were made to break something', () => {
   );
 });
 
+/** The same files at every other place where files are taken. */
+describe('the same files', () => {
+  const places = ['imports', 'assets', 'sounds', 'hand-in'] as const;
+  it.each(places)(
+    'are refused in words, or do no harm, as %s',
+    async (place) => {
+      const agent = await test.signedIn(place === 'hand-in' ? 'wren' : 'co');
+      const path = place === 'hand-in' ? await handInPath() : `/api/lessons/${(await newLesson(agent)).id}/${place}`;
+      for (const [what, name, bytes] of HOSTILE) {
+        const sent = place === 'hand-in' ? agent.put(path) : agent.post(path);
+        const { status, body } = await sent.attach('files', await bytes(), name);
+        expect([what, status < 500]).toEqual([what, true]);
+        if (status >= 400) expect((body as { detail: string }).detail.length).toBeGreaterThan(20);
+      }
+      expect(await childrenNow()).toEqual([]);
+      expect(await leftIn(process.env['OAKBELL_WORK']!)).toEqual([]);
+    },
+    120_000,
+  );
+  async function handInPath(): Promise<string> {
+    const lesson = await newLesson(teacher);
+    await record(teacher, lesson.id, 1);
+    await publish(teacher, lesson.id);
+    return `/api/assignments/${await assign(teacher, lesson.id, ids['10a']!)}/hand-in/files`;
+  }
+});
+
 describe('what a learner hands in', () => {
   it.each<[string, () => Promise<Buffer> | Buffer, string, string]>([
     ['a small office file that swells', () => bombPptx(600), 'a.pptx', 'slides-too-large'],

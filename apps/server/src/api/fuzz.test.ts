@@ -1,10 +1,12 @@
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import fc from 'fast-check';
 import { connect } from 'node:net';
+import { WebSocket } from 'ws';
+import { COMPANION_PATH } from '../modules/companions/index.ts';
 import { lockedPdf, odpOf, pdfOf, pictureOf, pptxOf } from '../testing/files.ts';
 import { childrenNow, leftIn } from '../testing/footprint.ts';
 import { newLesson } from '../testing/lesson.ts';
-import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
+import { addSchool, PASSWORD, startTestApp, type TestApp } from '../testing/testApp.ts';
 import { partsOf, speechLike } from '../testing/voiceParts.ts';
 
 /*
@@ -226,6 +228,64 @@ describe('a server that is sent anything', () => {
         `GET /${'a'.repeat(100_000)} HTTP/1.1\r\n\r\n`,
       ])
         await talk(text, end);
+    // One letter at a time, and then no more.
+    await new Promise<void>((resolve) => {
+      const socket = connect(port, '127.0.0.1');
+      const letters = [...heads(500)];
+      const next = (): void => {
+        const letter = letters.shift();
+        if (letter === undefined) return void socket.destroy();
+        socket.write(letter, () => setImmediate(next));
+      };
+      socket.on('connect', next);
+      socket.on('error', () => resolve());
+      socket.on('close', () => resolve());
+    });
+    await isClean();
+  }, 60_000);
+
+  it('hears anything on the lines of companions, and goes on', async () => {
+    const { id } = await newLesson(teacher);
+    const room = (await teacher.post(`/api/lessons/${id}/companion-room`).expect(201)).body as {
+      id: string;
+      code: string;
+    };
+    const session = await teacher.post('/api/session').send({ name: 'ilse', password: PASSWORD });
+    const cookie = String(session.headers['set-cookie']).split(';')[0]!;
+    const joined = await teacher.post('/api/companion/join').send({ code: room.code }).expect(204);
+    const token = String(joined.headers['set-cookie']).split(';')[0]!;
+    const kinds = ['pen', 'pong', 'ping', 'page', 'marks', 'taken', 'let-in', 'cut-off', 'standing'];
+    const message = fc.oneof(
+      odd.map((value) => JSON.stringify(value) ?? ''),
+      fc.string({ maxLength: 200 }),
+      fc
+        .record(
+          { kind: fc.constantFrom(...kinds), n: odd, act: odd, to: odd, page: odd, marks: odd, pens: odd, t: odd },
+          { requiredKeys: ['kind'] },
+        )
+        .map((value) => JSON.stringify(value)),
+    );
+    await fc.assert(
+      fc.asyncProperty(
+        fc.boolean(),
+        fc.array(fc.tuple(message, fc.boolean()), { minLength: 1, maxLength: 8 }),
+        async (isRoom, said) => {
+          const query = isRoom ? `?room=${room.id}` : '';
+          const socket = new WebSocket(`ws://127.0.0.1:${port}${COMPANION_PATH}${query}`, {
+            headers: { cookie: isRoom ? cookie : token },
+          });
+          await new Promise<void>((resolve) => {
+            socket.on('open', () => {
+              for (const [text, binary] of said) socket.send(binary ? Buffer.from(text) : text);
+              socket.close();
+            });
+            socket.on('error', () => undefined);
+            socket.on('close', () => resolve());
+          });
+        },
+      ),
+      { seed: SEED, numRuns: 100 },
+    );
     await isClean();
   }, 60_000);
 });

@@ -25,7 +25,8 @@ export class ProblemFilter implements ExceptionFilter {
       response.destroy();
       return;
     }
-    if (body.status === 429 || body.status === 503) response.setHeader('Retry-After', '10');
+    if ((body.status === 429 || body.status === 503) && !response.hasHeader('Retry-After'))
+      response.setHeader('Retry-After', '10');
     response.status(body.status).type('application/problem+json').send(JSON.stringify(body));
   }
 }

@@ -19,7 +19,12 @@ export class RunnerName {
   async hold(): Promise<void> {
     try {
       this.#line ??= this.database.createQueryRunner();
-      await this.#line.query('SELECT GET_LOCK(?, 0)', [lockOf(this.id)]);
+      const name = lockOf(this.id);
+      const [row] = (await this.#line.query('SELECT IS_USED_LOCK(?) = CONNECTION_ID() AS isMine', [name])) as {
+        isMine: unknown;
+      }[];
+      // Taken once: a lock that is taken again has to be let go as often.
+      if (Number(row?.isMine) !== 1) await this.#line.query('SELECT GET_LOCK(?, 0)', [name]);
     } catch (failure) {
       await this.letGo();
       throw failure;

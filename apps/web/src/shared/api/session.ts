@@ -11,13 +11,17 @@ export function useSession(): Api['MeDto'] | null | undefined {
   const { data } = useQuery({
     queryKey: KEY,
     queryFn: () =>
-      call(client.GET('/api/session')).catch((failure: unknown) => {
-        if (failure instanceof Problem && failure.status === 401) return null;
-        throw failure;
-      }),
+      call(client.GET('/api/session'))
+        .then((person) => {
+          rememberPerson(person.id);
+          return person;
+        })
+        .catch((failure: unknown) => {
+          if (failure instanceof Problem && failure.status === 401) return null;
+          throw failure;
+        }),
     staleTime: 5 * 60_000,
   });
-  if (data) rememberPerson(data.id);
   return data;
 }
 
