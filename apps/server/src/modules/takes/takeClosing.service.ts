@@ -58,7 +58,7 @@ export class TakeClosing implements OnModuleInit {
     const { voiceParts, logParts, filmParts, frames: told, aside } = job.input as Closing;
     const take = await this.takes.findOneByOrFail({ id: job.subjectId });
     if (take.state !== 'open') return;
-    const runs = believableRuns(runsOf(await this.#voiceParts(take.id, voiceParts)));
+    const runs = believableRuns(runsOf(await this.voiceParts(take.id, voiceParts)));
     const arrived = runs.reduce((end, run) => Math.max(end, runEnd(run)), 0);
     if (told === null && arrived === 0)
       throw new Problem(409, 'nothing-arrived', 'Nothing of this take had reached the server yet.');
@@ -85,7 +85,8 @@ export class TakeClosing implements OnModuleInit {
     }
   }
 
-  async #voiceParts(takeId: string, count: number): Promise<readonly VoicePart[]> {
+  /** The first so many parts of a voice, those that can be read. */
+  async voiceParts(takeId: string, count: number): Promise<readonly VoicePart[]> {
     const parts: VoicePart[] = [];
     for (let i = 0; i < count; i += 1) {
       const part = readVoicePart(await this.storage.read(partKey(takeId, 'voice', i)));

@@ -23,7 +23,7 @@ import {
 } from './takes.rules.ts';
 import { readFilmPart } from './filmPart.ts';
 import { TakeClosing } from './takeClosing.service.ts';
-import { readVoicePart, runEnd, runsOf, type VoicePart } from './voicePart.ts';
+import { readVoicePart, runEnd, runsOf } from './voicePart.ts';
 
 interface NewTake {
   readonly id: string;
@@ -220,7 +220,7 @@ export class TakesService implements OnModuleInit {
     const [voiceParts, logParts] = [unbroken(numbers.voice), unbroken(numbers.log)];
     const log = await this.parts.findBy({ takeId: take.id, track: 'log', number: LessThan(logParts) });
     const logBytes = log.reduce((sum, part) => sum + part.bytes, 0);
-    const parts = await this.#voiceParts(take.id, voiceParts);
+    const parts = await this.closing.voiceParts(take.id, voiceParts);
     const voiceFrames = runsOf(parts).reduce((end, run) => Math.max(end, runEnd(run)), 0);
     return {
       voiceParts,
@@ -318,14 +318,5 @@ export class TakesService implements OnModuleInit {
     const found = await this.parts.find({ where: { takeId }, select: { track: true, number: true } });
     const of = (track: Track) => found.filter((part) => part.track === track).map((part) => part.number);
     return { voice: of('voice'), log: of('log'), film: of('film') };
-  }
-
-  async #voiceParts(takeId: string, count: number): Promise<readonly VoicePart[]> {
-    const parts: VoicePart[] = [];
-    for (let i = 0; i < count; i += 1) {
-      const part = readVoicePart(await this.storage.read(partKey(takeId, 'voice', i)));
-      if (part) parts.push(part);
-    }
-    return parts;
   }
 }

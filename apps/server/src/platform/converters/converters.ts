@@ -8,7 +8,7 @@ import { chmod, chown, copyFile, lstat, mkdir, readdir, readFile, rm, stat, writ
 import { randomUUID } from 'node:crypto';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { jobScope } from '../work/index.ts';
+import { jobScope } from '../scope/index.ts';
 import { PROGRAMS, type Limits, type Program } from './limits.ts';
 import { nextUser, sandboxHere, shutIn } from './sandbox.ts';
 

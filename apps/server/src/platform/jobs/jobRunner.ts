@@ -6,7 +6,7 @@ import { CONFIG, type Config } from '../config/index.ts';
 import { ConverterError, prepareConverters, sandboxHere } from '../converters/index.ts';
 import { Problem } from '../http/index.ts';
 import { Bus } from '../redis/index.ts';
-import { inJob } from '../work/index.ts';
+import { inJob } from '../scope/index.ts';
 import { JobEntity, LANE_NAMES, LANES, type Lane } from './job.entity.ts';
 import { JobHandlers } from './jobHandlers.ts';
 import { JobQueue } from './jobQueue.ts';

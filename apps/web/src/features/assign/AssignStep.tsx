@@ -1,7 +1,6 @@
 import {
   Button,
   Group,
-  Loader,
   NativeSelect,
   NumberInput,
   Stack,
@@ -15,9 +14,10 @@ import { useForm } from '@mantine/form';
 import { micros, timeText } from '@oakbell/core/clock';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
-import { call, client, lessonKey, useLesson, type Api, type Lesson } from '../../shared/api/index.ts';
-import { Empty, fieldValue, offerUndo, PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
+import { call, client, useLesson, type Lesson } from '../../shared/api/index.ts';
+import { Empty, fieldValue, PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
 import classes from './Assign.module.css';
+import { Publish } from './Publish.tsx';
 
 /** Publishing, and one sheet that reads as a sentence: who, what to do, by when, worth what. */
 export function AssignStep() {
@@ -55,93 +55,6 @@ export function AssignStep() {
         </Show>
       )}
     </div>
-  );
-}
-
-function Publish({ lesson, editions }: { readonly lesson: Lesson; readonly editions: readonly Api['EditionDto'][] }) {
-  const queries = useQueryClient();
-  const newest = editions[0];
-  const publish = useMutation({
-    mutationFn: () => call(client.POST('/api/lessons/{id}/editions', { params: { path: { id: lesson.id } } })),
-    onSettled: () => queries.invalidateQueries({ queryKey: ['editions', lesson.id] }),
-  });
-  return (
-    <section className="ob-card" style={{ padding: 16 }} aria-label="Publishing">
-      <Group justify="space-between" wrap="nowrap" align="flex-start">
-        <div>
-          <Title order={2}>{newest ? `Edition ${newest.number}` : 'Not published yet'}</Title>
-          {lesson.withdrawnAt !== null ? (
-            <Text role="status">
-              Withdrawn since {whenText(lesson.withdrawnAt)}: nobody but you can see it. What learners did with it is
-              kept.
-            </Text>
-          ) : newest ? (
-            <EditionState edition={newest} />
-          ) : (
-            <Text c="dimmed">Publishing freezes the lesson as it is now, for learners to watch. It takes seconds.</Text>
-          )}
-        </div>
-        <Group gap="xs" wrap="nowrap">
-          {newest?.state === 'ready' && <Withdraw lesson={lesson} />}
-          <Button
-            onClick={() => publish.mutate()}
-            loading={publish.isPending || newest?.state === 'making'}
-            variant={newest ? 'default' : 'filled'}
-          >
-            {newest ? 'Publish again' : 'Publish'}
-          </Button>
-        </Group>
-      </Group>
-      <ProblemNote failure={publish.error} />
-    </section>
-  );
-}
-
-/** Takes the lesson away from everybody it was given to, or gives it back. */
-function Withdraw({ lesson }: { readonly lesson: Lesson }) {
-  const queries = useQueryClient();
-  const isWithdrawn = lesson.withdrawnAt !== null;
-  const act = useMutation({
-    mutationFn: (withdrawn: boolean) =>
-      call(client.PUT('/api/lessons/{id}/withdrawn', { params: { path: { id: lesson.id } }, body: { withdrawn } })),
-    onSuccess: (_, withdrawn) => {
-      if (withdrawn) offerUndo('Nobody but you can see this lesson now.', () => act.mutateAsync(false));
-    },
-    onSettled: () => queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
-  });
-  return (
-    <Button
-      variant={isWithdrawn ? 'filled' : 'default'}
-      loading={act.isPending}
-      onClick={() => act.mutate(!isWithdrawn)}
-    >
-      {isWithdrawn ? 'Give it out again' : 'Withdraw'}
-    </Button>
-  );
-}
-
-function EditionState({ edition }: { readonly edition: Api['EditionDto'] }) {
-  const job = useQuery({
-    queryKey: ['job', edition.jobId, edition.state],
-    queryFn: () => call(client.GET('/api/jobs/{id}', { params: { path: { id: edition.jobId } } })),
-    refetchInterval: edition.state === 'making' ? 400 : false,
-    enabled: edition.state !== 'ready',
-  });
-  if (edition.state === 'ready') {
-    return (
-      <Text c="dimmed" role="status">
-        Ready to watch since {whenText(edition.createdAt)} · {timeText(micros(edition.length))}
-        {edition.lufs !== null && ` · voice at ${edition.lufs.toFixed(1).replace('-', '−')} LUFS`}
-      </Text>
-    );
-  }
-  if (edition.state === 'failed')
-    return <Text role="alert">{job.data?.failureText ?? 'The sound could not be made. Publish again.'}</Text>;
-  return (
-    <Group gap="xs" role="status">
-      <Loader size="xs" color="oak" />
-      <Text c="dimmed">Making the sound: {Math.round((job.data?.progress ?? 0) * 100)} %</Text>
-    </Group>
   );
 }
 

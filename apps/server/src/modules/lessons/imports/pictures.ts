@@ -4,7 +4,7 @@ import { readFile } from 'node:fs/promises';
 import sharp, { type Sharp, type SharpOptions } from 'sharp';
 import { convert } from '../../../platform/converters/index.ts';
 import { Problem } from '../../../platform/http/index.ts';
-import { jobScope } from '../../../platform/work/index.ts';
+import { jobScope } from '../../../platform/scope/index.ts';
 import type { Storage } from '../../../platform/storage/index.ts';
 import { pictureKey } from '../lessons.rules.ts';
 import { LONGEST_SIDE, MOST_PIXELS, TALLEST_PAGE } from './limits.ts';
