@@ -45,7 +45,7 @@ async function jest(report) {
 }
 
 async function browser(report) {
-  const more = { OAKBELL_COMPANION_IDLE_S: '20' };
+  const more = { OAKBELL_COMPANION_IDLE_S: '30' };
   const world = await startWorld({ name: 'test-browser', fresh: true, quiet: true, demo: true, second: true, more });
   try {
     const env = {

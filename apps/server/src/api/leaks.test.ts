@@ -43,13 +43,14 @@ async function addPicture(id: string, shade: number): Promise<Page> {
   return (await whole(id)).pages.find((page) => !before.has(page.id))!;
 }
 
+/** Outside of where the cover-up lies. */
 const stroke = (name: string, seconds: number, page: string): TakeEvent => ({
   kind: 'stroke',
   at: micros(seconds * 1e6),
   stroke: name,
   page,
   pen: { colour: '#26221b', width: 5 },
-  points: [10, 10, 128, 0, 20, 20, 128, 100],
+  points: [10_000, 7000, 128, 0, 10_100, 7100, 128, 100],
 });
 const words = (name: string, seconds: number, page: string, text: string): TakeEvent => ({
   kind: 'text',
@@ -87,6 +88,7 @@ describe('what learners get of a lesson', () => {
       { kind: 'paused', at: micros(2e6), lastedMs: 777_123 },
       stroke('shown', 2.5, shown.id),
       stroke('PLANTED-removed', 2.6, shown.id),
+      words('PLANTED-beneath', 2.7, shown.id, 'PLANTED beneath a cover-up'),
       stroke('PLANTED-after', 3.5, shown.id),
     ];
     const take = await record(teacher!, id, 4, events);
@@ -114,8 +116,17 @@ describe('what learners get of a lesson', () => {
       end: 1e6 as Micros,
       shown: 'off',
     } as const;
+    const cover = {
+      id: 'cover',
+      kind: 'cover-up',
+      takeId: take,
+      start: 1.5e6 as Micros,
+      end: 4e6 as Micros,
+      ...{ page: shown.id, x: 0, y: 0, width: 900, height: 500 },
+    } as const;
     const once = revise(trimmed.edits, trimmed.history, removal)!;
-    const now = revise(once.edits, once.history, layOver(once.edits, box))!;
+    const boxed = revise(once.edits, once.history, layOver(once.edits, box))!;
+    const now = revise(boxed.edits, boxed.history, layOver(boxed.edits, cover))!;
     await teacher!
       .put(`/api/lessons/${id}/edits`)
       .send({ revision, ...now })
@@ -133,13 +144,15 @@ describe('what learners get of a lesson', () => {
       page,
       removed.picture!,
       unused.picture!,
+      shown.picture!,
       placed[0]!.digest,
     ])
       expect([gone, text.includes(gone)]).toEqual([gone, false]);
-    for (const kept of ['stays', '\\"shown\\"', shown.id, shown.picture!])
+    for (const kept of ['stays', '\\"shown\\"', shown.id, '"cover"'])
       expect([kept, text.includes(kept)]).toEqual([kept, true]);
     const given = [...(await openEdition(learner!, edition.id)).keys()].filter((key) => key.startsWith('pictures/'));
-    expect(given.sort()).toEqual([pictureKey(shown.picture!), pictureKey(shown.smallPicture!)].sort());
+    const [{ picture, small }] = manifest.pages as [{ picture: string; small: string }];
+    expect(given.sort()).toEqual([pictureKey(picture), pictureKey(small)].sort());
   }, 60_000);
 });
 

@@ -141,6 +141,13 @@ describe('a log for those who watch', () => {
     ]);
   });
 
+  it('holds no mark that is hidden whenever its page is up', () => {
+    const events = [turn('p1', 0), stroke('beneath', 10), stroke('shown', 20)];
+    const given = logText(playedLog(events, { ranges: [range(0, 1000)], isHidden: ({ id }) => id === 'beneath' }));
+    expect(given).toContain('"shown"');
+    expect(given).not.toContain('beneath');
+  });
+
   it('is empty when nothing is played, and leaves what it was given alone', () => {
     const events = Object.freeze([turn('p1', 0), stroke('a', 10)]);
     expect(playedLog(events, { ranges: [] })).toEqual([]);

@@ -16,12 +16,14 @@ interface Played {
   readonly earlier?: readonly (readonly TakeEvent[])[];
   /** The colour a stroke has now; null when it was removed, undefined when it is as it was drawn. */
   readonly colourOf?: (stroke: Stroke) => string | null | undefined;
+  /** Whether a mark lies beneath something else whenever its page is up. */
+  readonly isHidden?: (mark: Mark) => boolean;
 }
 
 /** The events to be given out, in rising time. @param events of one take, in rising time */
 export function playedLog(
   events: readonly TakeEvent[],
-  { ranges, earlier = [], colourOf = () => undefined }: Played,
+  { ranges, earlier = [], colourOf = () => undefined, isHidden = () => false }: Played,
 ): readonly TakeEvent[] {
   if (ranges.length === 0) return [];
   const before = earlier.flat().map((event) => ({ ...event, at: BEFORE as Micros }));
@@ -32,7 +34,7 @@ export function playedLog(
   for (const [page, marks] of indexMarks(all)) {
     if (!pages.has(page)) continue;
     for (const [mark, seen] of appearances(marks))
-      given.push(...markEvents(mark, inRanges(seen, ranges), { ranges, colourOf }));
+      if (!isHidden(mark)) given.push(...markEvents(mark, inRanges(seen, ranges), { ranges, colourOf }));
   }
   given.push(...pointerEvents(events, ranges, pages));
   given.push(...stateEvents(all, ranges, pages));

@@ -1,8 +1,8 @@
 import { fromSeconds, type Micros } from '../clock/index.ts';
 import { NO_DRESSING, programmeOf, type CloseUp, type Dressing, type Overlay, type Segment } from '../edits/index.ts';
 import { TakeIndex, type TakeEvent } from '../log/index.ts';
-import type { Page } from '../pages/index.ts';
-import { alwaysCovered, sceneAt, viewAt, WHOLE, type SceneSource } from './index.ts';
+import type { Page, TextThing } from '../pages/index.ts';
+import { alwaysCovered, liesBeneath, sceneAt, viewAt, WHOLE, type SceneSource } from './index.ts';
 
 const s = fromSeconds;
 const range = (start: number, end: number) => ({ start: s(start), end: s(end) });
@@ -142,6 +142,45 @@ describe('what is covered up', () => {
     const swap = { id: 's', kind: 'page', takeId: 't', ...range(0, 1), page: 'q', shows: 'p' } as const;
     expect(covered({ overlays: [...cover(0, 20).overlays, swap] })).toBe(0);
     expect(alwaysCovered(source(cover(0, 20)), 'q')).toEqual([]);
+  });
+
+  const patch = { x: 100, y: 100, width: 300, height: 100 };
+  const stroke = (points: readonly number[]) => ({
+    id: 's',
+    page: 'p',
+    at: s(0),
+    pen: { colour: '#26221b', width: 5 },
+    points,
+  });
+  const text = (changes: Partial<TextThing>) =>
+    ({
+      id: 'x',
+      kind: 'text',
+      text: 'Ann',
+      x: 110,
+      y: 110,
+      width: 200,
+      height: 20,
+      size: 20,
+      colour: '#26221b',
+      ...changes,
+    }) as const;
+  it.each([
+    ['a stroke within', stroke([1100, 1100, 9, 0, 3900, 1900, 9, 40]), true],
+    ['a stroke that runs out of it', stroke([1100, 1100, 9, 0, 4100, 1900, 9, 40]), false],
+    ['a stroke whose breadth shows at the edge', stroke([1020, 1500, 9, 0]), false],
+    ['a short text', text({}), true],
+    ['a text that may run below it', text({ text: 'a b c d e f g h i j k l m n o p q r s t u v w x y z' }), false],
+    ['a word that may run out beside it', text({ text: 'Constantinopolitan' }), false],
+    ['a text typed while recording', { id: 'w', page: 'p', at: s(1), thing: text({}) }, true],
+    [
+      'a box whose line shows at the edge',
+      { ...patch, id: 'b', kind: 'box', colour: '#26221b', stroke: 3 } as const,
+      false,
+    ],
+  ] as const)('%s is beneath a patch: only what lies there wholly', (_, what, expected) => {
+    expect(liesBeneath([{ x: 0, y: 0, width: 5, height: 5 }, patch], what)).toBe(expected);
+    expect(liesBeneath([], what)).toBe(false);
   });
 });
 

@@ -187,9 +187,9 @@ export class EditionMaker implements OnModuleInit {
     // A take without a turn, and a programme of cards, show the first page there is.
     const needsFirst = played.size === 0 || [...takes.values()].some((take) => take.turns.length === 0);
     const shown = all.filter((page, i) => played.has(page.id) || (needsFirst && i === 0));
-    const pages = await Promise.all(
-      shown.map((page) => this.pages.covered(lesson.id, page, alwaysCovered(source, page.id))),
-    );
+    const patches = new Map(all.map((page) => [page.id, alwaysCovered(source, page.id)]));
+    const coveredOn = (page: string) => patches.get(page) ?? [];
+    const pages = await Promise.all(shown.map((page) => this.pages.covered(lesson.id, page, coveredOn(page.id))));
     return {
       edition: 'oakbell.edition',
       version: 1,
@@ -200,7 +200,7 @@ export class EditionMaker implements OnModuleInit {
       length: edition.length,
       pages: pages.map((page) => ({ ...corePage(page), ...(page.smallPicture ? { small: page.smallPicture } : {}) })),
       edits: publishedEdits(edition.edits),
-      takes: publishedTakes(edition.edits, { eventsOf, earlierOf: (id) => earlier.get(id) ?? [] }),
+      takes: publishedTakes(edition.edits, { eventsOf, earlierOf: (id) => earlier.get(id) ?? [], coveredOn }),
       films,
       peaks: Buffer.from(peaks).toString('base64'),
     };

@@ -1,5 +1,6 @@
 import {
   readLog,
+  type Mark,
   type Stroke,
   writtenAs,
   type TakeEvent,
@@ -10,8 +11,8 @@ import {
 } from '@oakbell/core/log';
 import { dressingOf, type EditList, type Overlay } from '@oakbell/core/edits';
 import { intersect, union, type RangeSet } from '@oakbell/core/intervals';
-import { picturesOf, type Page } from '@oakbell/core/pages';
-import type { ProgrammeFilm } from '@oakbell/core/scene';
+import { picturesOf, type Page, type Rect } from '@oakbell/core/pages';
+import { liesBeneath, type ProgrammeFilm } from '@oakbell/core/scene';
 
 /**
  * What a player needs to draw an edition (docs/formats/edition.md), and no more than the edition shows: no page that is
@@ -86,10 +87,17 @@ export function publishedEdits(edits: EditList): EditList {
   };
 }
 
+interface TakesOf {
+  readonly eventsOf: EventsOf;
+  readonly earlierOf: (takeId: string) => readonly string[];
+  /** The patches that lie over a page whenever it is up. */
+  readonly coveredOn?: (page: string) => readonly Rect[];
+}
+
 /** The logs of the takes that an edition plays, each made of what is seen of it. */
 export function publishedTakes(
   edits: EditList,
-  { eventsOf, earlierOf }: { eventsOf: EventsOf; earlierOf: (takeId: string) => readonly string[] },
+  { eventsOf, earlierOf, coveredOn = () => [] }: TakesOf,
 ): readonly ManifestTake[] {
   const { strokes } = dressingOf(edits);
   return [...playedRanges(edits)].map(([id, ranges]) => {
@@ -100,7 +108,9 @@ export function publishedTakes(
       return change && (change.colour ?? null);
     };
     const earlier = earlierOf(id).map((reference) => earlierEvents(reference, eventsOf));
-    return { id, log: logText(playedLog(eventsOf(id), { ranges, earlier, colourOf })), earlier: [] };
+    const isHidden = (mark: Mark) => liesBeneath(coveredOn(mark.page), mark);
+    const events = playedLog(eventsOf(id), { ranges, earlier, colourOf, isHidden });
+    return { id, log: logText(events), earlier: [] };
   });
 }
 

@@ -5,6 +5,7 @@ import { In, Repository } from 'typeorm';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { LessonAssetEntity, PageEntity, type LessonEntity } from './lesson.entity.ts';
+import { liesBeneath } from '@oakbell/core/scene';
 import { clipKey, corePage, pictureKey } from './lessons.rules.ts';
 import { LessonsService } from './lessons.service.ts';
 import { storeCovered, type StoredPicture } from './imports/index.ts';
@@ -152,9 +153,14 @@ export class PagesService implements OnModuleInit {
     return this.replacePicture(lessonId, pageId, before, null);
   }
 
-  /** A page as it is given out with places of its picture painted over, in page units; they belong to the lesson then. */
+  /**
+   * A page as it is given out where these places, in page units, are always covered: its picture is painted over there
+   * and belongs to the lesson then; what is placed beneath them is left out.
+   */
   async covered(lessonId: string, page: PageEntity, places: readonly Rect[]): Promise<PageEntity> {
-    if (!page.picture || places.length === 0) return page;
+    if (places.length === 0) return page;
+    const things = page.things.filter((thing) => !liesBeneath(places, thing));
+    if (!page.picture) return { ...page, things };
     const shares = places.map(({ x, y, width, height }) => ({
       x: x / PAGE_WIDTH,
       y: y / PAGE_WIDTH,
@@ -164,7 +170,7 @@ export class PagesService implements OnModuleInit {
     const made = await storeCovered(this.storage, await this.storage.read(pictureKey(page.picture)), shares);
     for (const digest of [made.picture, made.smallPicture])
       await this.addAsset(lessonId, { digest, width: 0, height: page.height });
-    return { ...page, picture: made.picture, smallPicture: made.smallPicture };
+    return { ...page, things, picture: made.picture, smallPicture: made.smallPicture };
   }
 
   async addAsset(lessonId: string, { digest, width, height }: Sized): Promise<Sized> {

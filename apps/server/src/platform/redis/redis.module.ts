@@ -6,7 +6,7 @@ import { CONFIG, type Config } from '../config/index.ts';
 export const REDIS = Symbol('redis');
 
 /** A command that was not answered within so long counts as failed, in ms. */
-const PATIENCE_MS = 1500;
+const PATIENCE_MS = 3000;
 
 const connect = ({ redisUrl }: Config, logger: Logger, options: object): Redis => {
   const redis = new Redis(redisUrl, { retryStrategy: (tries) => Math.min(2000, tries * 100), ...options });
