@@ -43,12 +43,12 @@ test('somebody sees where they are signed in, ends a session elsewhere, and chan
 test('a lesson that its teacher withdraws is gone from a learner’s desk, says so, and comes back', async ({
   browser,
 }) => {
-  const [teacher, learner] = [await asPerson(browser, 'ilse.marrow'), await asPerson(browser, 'wren.calloway')];
-  await learner.page.getByRole('link', { name: /The rule of twelfths/ }).click();
+  const [teacher, learner] = [await asPerson(browser, 'ilse.marrow'), await asPerson(browser, 'jory.tamsin')];
+  await learner.page.getByRole('link', { name: /From compass to true/ }).click();
   await expect(learner.page.getByRole('slider', { name: 'Time in the lesson' })).toBeVisible();
   const { page } = teacher;
   await page.goto('/lessons');
-  await page.getByRole('link', { name: 'The rule of twelfths' }).click();
+  await page.getByRole('link', { name: 'From compass to true' }).click();
   await page.getByRole('navigation', { name: 'Steps of the lesson' }).getByRole('link', { name: 'Assign' }).click();
   await page.getByRole('button', { name: 'Withdraw' }).click();
   await expect(page.getByText(/Withdrawn since .* nobody but you can see it/)).toBeVisible();

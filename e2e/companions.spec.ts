@@ -35,7 +35,7 @@ test('a device at another process is let in, writes, finds its room again, and i
   const { pad, context } = await joining(browser, code);
   await expect(pad.getByText('Waiting for the teacher’s yes')).toBeVisible();
   await expectClean(pad);
-  await expect(page.getByRole('alert')).toContainText('asks to write here');
+  await expect(page.getByRole('alert')).toContainText('asks to write. Is it yours?');
   await expectClean(page);
   await page.getByRole('alert').getByRole('button', { name: 'Let in' }).click();
   await expect(pad.getByText('Ready: writing counts once it records')).toBeVisible();

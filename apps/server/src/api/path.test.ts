@@ -72,6 +72,11 @@ it('the whole path: record, publish, assign, watch, hand in, mark, hear', async 
 
   await record(teacher, feedbackLessonId, 3);
   await learner.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'too late' }).expect(409);
+  // What is typed is kept as it is typed: several at once, and the first of them makes the row.
+  const many = Array.from({ length: 12 }, () =>
+    teacher.put(`/api/marking/hand-ins/${submissionId}`).send({ points: 16, comment: 'Cl' }),
+  );
+  expect((await Promise.all(many)).map((answer) => answer.status)).toEqual(many.map(() => 204));
   await teacher.put(`/api/marking/hand-ins/${submissionId}`).send({ points: 17, comment: 'Clear.' }).expect(204);
   await teacher.put(`/api/marking/hand-ins/${submissionId}`).send({ points: 21, comment: '' }).expect(422);
   expect((await teacher.post(`/api/marking/hand-ins/${submissionId}/hand-back`).expect(200)).body).toEqual({

@@ -83,6 +83,7 @@ export const theme = createTheme({
   cursorType: 'pointer',
   components: {
     Button: { defaultProps: { size: 'md' } },
+    CloseButton: { defaultProps: { 'aria-label': 'Close' } },
     Tooltip: { defaultProps: { openDelay: 400, events: { hover: true, focus: true, touch: false } } },
   },
 });

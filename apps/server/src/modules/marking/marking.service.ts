@@ -49,9 +49,7 @@ export class MarkingService {
           : `There are ${assignment.points} points at most.`;
       throw new Problem(422, fault, `${text} What was there before is kept.`, { fields: { points: text } });
     }
-    const there = await this.marks.findOneBy({ submissionId });
-    if (there) await this.marks.update({ submissionId }, { points, comment });
-    else await this.marks.insert({ submissionId, points, comment, handedBackAt: null, editionId: null });
+    await this.marks.upsert({ submissionId, points, comment }, ['submissionId']);
   }
 
   /** Hands a hand-in back with its marks and, where something was spoken, the feedback. Returns the next one waiting. */
@@ -62,7 +60,10 @@ export class MarkingService {
     if (!spoken && !mark)
       throw new Problem(409, 'nothing-to-hand-back', 'Speak on it, write a comment or give points first.');
     const editionId = spoken ? (await this.editions.publish(personId, lesson)).edition.id : null;
-    if (!mark) await this.save(assignment, submission.id, { points: null, comment: '' });
+    if (!mark) {
+      const none = { submissionId: submission.id, points: null, comment: '' };
+      await this.marks.createQueryBuilder().insert().values(none).orIgnore().execute();
+    }
     await this.marks.update({ submissionId: submission.id }, { handedBackAt: new Date(), editionId });
     await this.submissions.setHandedBack(submission.id);
     const queue = (await this.submissions.ofAssignments([assignment.id])).map((one) => ({

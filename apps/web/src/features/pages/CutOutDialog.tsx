@@ -51,7 +51,7 @@ export function CutOutDialog({ lesson, page, onClose, onDone }: Props) {
   });
   const chosen = sources.find((one) => one.id === from);
   return (
-    <Modal opened onClose={onClose} title="Cut-out" size="xl" closeButtonProps={{ 'aria-label': 'Close' }}>
+    <Modal opened onClose={onClose} title="Cut-out" size="xl">
       <Stack>
         <Group align="end">
           {sources.length > 0 && (

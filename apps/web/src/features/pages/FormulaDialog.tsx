@@ -63,7 +63,7 @@ export function FormulaDialog({ lessonId, begin, onClose, onDone }: Props) {
   };
   const fault = 'fault' in drawn ? drawn : null;
   return (
-    <Modal opened onClose={onClose} title="Formula" size="lg" closeButtonProps={{ 'aria-label': 'Close' }}>
+    <Modal opened onClose={onClose} title="Formula" size="lg">
       <Stack>
         <Textarea
           label="In LaTeX notation"

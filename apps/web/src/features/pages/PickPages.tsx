@@ -53,7 +53,7 @@ export function PickPages({ lesson, uploads, failure, adding, onAdd, onClose }: 
         .filter(({ pages }) => pages.length > 0),
     );
   return (
-    <Modal opened onClose={onClose} title="Which pages?" size="xl" closeButtonProps={{ 'aria-label': 'Close' }}>
+    <Modal opened onClose={onClose} title="Which pages?" size="xl">
       <Stack>
         <Group justify="space-between">
           <Text role="status">

@@ -30,13 +30,7 @@ export function ReplacePicture({ lesson, page, acts, onClose }: Props) {
   const replace = () =>
     upload && acts.replacePicture.mutate({ page, upload: upload.id, number }, { onSuccess: onClose });
   return (
-    <Modal
-      opened
-      onClose={onClose}
-      title="Replace the picture of this page"
-      size="lg"
-      closeButtonProps={{ 'aria-label': 'Close' }}
-    >
+    <Modal opened onClose={onClose} title="Replace the picture of this page" size="lg">
       <Stack>
         <Text>Ink, cues and everything placed on the page stay where they are.</Text>
         <Group align="end">

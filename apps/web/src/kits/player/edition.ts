@@ -4,7 +4,7 @@ import { editionKey, pictureKey, type EditionFile } from '@oakbell/core/media';
 import { BLANK, readBackdrop, type Page } from '@oakbell/core/pages';
 import { filmPieces, type ProgrammeFilm } from '@oakbell/core/scene';
 import { useQuery } from '@tanstack/react-query';
-import { call, client, learnMedia, mediaAddress, problemOf } from '../../shared/api/index.ts';
+import { call, client, learnMedia, MEDIA_FRESH_MS, mediaAddress, problemOf } from '../../shared/api/index.ts';
 import type { LessonFilms } from './filmPlayer.ts';
 import { playableLesson, type PlayableLesson } from './lesson.ts';
 import { SegmentPlayer } from './segmentPlayer.ts';
@@ -35,12 +35,13 @@ export const editionPicture = (digest: string): string => mediaAddress(pictureKe
 
 const fileOf = (id: string, name: EditionFile): string => mediaAddress(editionKey(id, name)) ?? '';
 
-/** An edition laid out to be played; it never changes, so it is fetched once. */
+/** An edition laid out to be played. It never changes; the addresses of its files are asked for again before they end. */
 export function useEdition(id: string | null) {
   return useQuery({
     queryKey: ['edition', id],
     enabled: id !== null,
-    staleTime: Infinity,
+    staleTime: MEDIA_FRESH_MS,
+    refetchInterval: MEDIA_FRESH_MS,
     queryFn: async (): Promise<Edition> => {
       learnMedia(await call(client.GET('/api/editions/{id}', { params: { path: { id: id! } } })));
       const response = await fetch(fileOf(id!, 'manifest.json.gz'));

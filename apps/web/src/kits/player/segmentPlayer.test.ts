@@ -11,19 +11,14 @@ class FakeAudio {
   preload = '';
   preservesPitch = false;
   refuse: Error | null = null;
-  readonly children: FakeAudio[] = [];
+  children: FakeAudio[] = [];
+  src = '';
   readonly #listeners = new Map<string, (() => void)[]>();
   addEventListener(kind: string, listener: () => void): void {
     this.#listeners.set(kind, [...(this.#listeners.get(kind) ?? []), listener]);
   }
   tell(kind: string): void {
     for (const listener of this.#listeners.get(kind) ?? []) listener();
-  }
-  append(child: FakeAudio): void {
-    this.children.push(child);
-  }
-  get lastElementChild(): FakeAudio | undefined {
-    return this.children.at(-1);
   }
   play(): Promise<void> {
     if (this.refuse) return Promise.reject(this.refuse);
@@ -33,9 +28,14 @@ class FakeAudio {
   pause(): void {
     this.paused = true;
   }
-  replaceChildren(): void {}
+  replaceChildren(...children: FakeAudio[]): void {
+    this.children = children;
+  }
   removeAttribute(): void {}
-  load(): void {}
+  load(): void {
+    this.currentTime = 0;
+    this.paused = true;
+  }
 }
 
 const s = fromSeconds;
@@ -62,7 +62,9 @@ function playing(played = programme) {
     requestAnimationFrame: (step: () => void) => frames.push(step),
     cancelAnimationFrame: () => (frames = []),
   });
-  const player = new SegmentPlayer(played, (takeId) => [{ src: `/${takeId}`, type: 'audio/ogg' }]);
+  let signed = 'now';
+  const sign = (next: string) => (signed = next);
+  const player = new SegmentPlayer(played, (takeId) => [{ src: `/${takeId}?${signed}`, type: 'audio/ogg' }]);
   const frame = () => {
     const due = frames;
     frames = [];
@@ -70,7 +72,7 @@ function playing(played = programme) {
   };
   const ticks: number[] = [];
   player.onTick((time) => ticks.push(toSeconds(time)));
-  return { player, t1: made[0]!, t2: made[2]!, made, frame, ticks };
+  return { player, t1: made[0]!, t2: made[2]!, made, frame, ticks, sign };
 }
 /** The going over to the next segment is a matter of milliseconds, of the machine's own clock. */
 const aMoment = () => new Promise((resolve) => setTimeout(resolve, 60));
@@ -172,5 +174,19 @@ describe('playing a programme of takes', () => {
     expect(player.getView()).toMatchObject({ state: 'paused', fault: expect.stringContaining('could not be started') });
     t1.children[0]!.tell('error');
     expect(player.getView().fault).toContain('cannot be loaded');
+  });
+  it('fetches sound that was lost from where it is now, and goes on at the same place', async () => {
+    const { player, t1, sign } = playing();
+    await player.play();
+    t1.currentTime = 4;
+    sign('later');
+    t1.tell('error');
+    expect([t1.children[0]!.src, t1.currentTime, t1.paused]).toEqual(['/t1?later', 4, false]);
+    expect(player.getView()).toMatchObject({ state: 'playing', fault: null });
+    t1.tell('error');
+    expect(player.getView()).toMatchObject({ state: 'paused', fault: expect.stringContaining('cannot be loaded') });
+    sign('again');
+    await player.play();
+    expect([t1.children[0]!.src, t1.currentTime, t1.paused]).toEqual(['/t1?again', 4, false]);
   });
 });

@@ -21,6 +21,7 @@ const MOST_LEAD_S = 0.08;
 const GRAIN_MS = 90;
 
 type Timer = ReturnType<typeof setTimeout>;
+type Sources = readonly { readonly src: string; readonly type: string }[];
 interface Next {
   readonly index: number;
   readonly element: HTMLAudioElement | null;
@@ -46,17 +47,15 @@ export class SegmentPlayer {
   #scrubbedTo: Micros | null = null;
   #isSilenced = false;
   readonly #sounds: Sounds;
+  readonly #sources = new WeakMap<HTMLAudioElement, () => Sources>();
   readonly #listeners = new Set<() => void>();
   readonly #ticks = new Set<(time: Micros) => void>();
   readonly programme: Programme;
 
   /** @param sources addresses of a take's sound, the best first */
-  constructor(
-    programme: Programme,
-    sources: (takeId: string) => readonly { readonly src: string; readonly type: string }[],
-  ) {
+  constructor(programme: Programme, sources: (takeId: string) => Sources) {
     this.programme = programme;
-    this.#sounds = new Sounds(programme, (takeId) => this.#made(sources(takeId)));
+    this.#sounds = new Sounds(programme, (takeId) => this.#made(() => sources(takeId)));
     this.#element = this.#elementOf(0);
   }
 
@@ -89,6 +88,7 @@ export class SegmentPlayer {
     if (this.#view.state === 'ended') this.seek(ZERO);
     if (this.programme.segments.length === 0) return;
     this.#endGrain();
+    if (this.#element && this.#view.fault === NOT_LOADED) this.#fetchAgain(this.#element);
     this.#set({ state: 'playing', fault: null });
     try {
       if (this.#element) await this.#started(this.#element);
@@ -291,19 +291,20 @@ export class SegmentPlayer {
     this.#tick(this.programme.length);
   }
 
-  #made(sources: readonly { readonly src: string; readonly type: string }[]): HTMLAudioElement {
+  #made(sources: () => Sources): HTMLAudioElement {
     const element = document.createElement('audio');
     element.preload = 'auto';
     element.preservesPitch = true;
-    for (const { src, type } of sources) {
-      const source = document.createElement('source');
-      source.src = src;
-      source.type = type;
-      source.addEventListener('error', () => {
-        if (source === element.lastElementChild) this.#set({ fault: NOT_LOADED });
-      });
-      element.append(source);
-    }
+    this.#fill(element, sources());
+    this.#sources.set(element, sources);
+    // Its address ended, or the network went while it was fetched.
+    let lostAt = -1;
+    element.addEventListener('error', () => {
+      if (element.currentTime === lostAt) return this.#set({ state: 'paused', fault: NOT_LOADED });
+      lostAt = element.currentTime;
+      this.#fetchAgain(element);
+      if (element === this.#element && this.#isRunning) void this.play();
+    });
     const mine = () => element === this.#element;
     element.addEventListener(
       'waiting',
@@ -315,6 +316,20 @@ export class SegmentPlayer {
     );
     element.addEventListener('seeked', () => mine() && this.#tick(this.time));
     return element;
+  }
+
+  #fill(element: HTMLAudioElement, sources: Sources): void {
+    const made = sources.map(({ src, type }) => Object.assign(document.createElement('source'), { src, type }));
+    made.at(-1)?.addEventListener('error', () => this.#set({ state: 'paused', fault: NOT_LOADED }));
+    element.replaceChildren(...made);
+  }
+
+  /** Gives an element that lost its sound the addresses there are now, at the same place. */
+  #fetchAgain(element: HTMLAudioElement): void {
+    const at = element.currentTime;
+    this.#fill(element, this.#sources.get(element)!());
+    element.load();
+    element.currentTime = at;
   }
 
   #tick(time: Micros): void {

@@ -85,7 +85,7 @@ export function SoundCheck({ device, onDevice, onClose }: Props) {
   };
   const zone = { left: `${GOOD_ZONE.from * 100}%`, width: `${(GOOD_ZONE.to - GOOD_ZONE.from) * 100}%` };
   return (
-    <Modal opened onClose={onClose} title="Sound check" size="lg" closeButtonProps={{ 'aria-label': 'Close' }}>
+    <Modal opened onClose={onClose} title="Sound check" size="lg">
       <Stack>
         <Select
           label="Microphone"

@@ -16,12 +16,7 @@ export function KeyHelp({ lines, hall = false }: { readonly lines: readonly KeyL
       <IconAction hall={hall} label="Keys" keyText="?" onClick={() => setOpen(true)}>
         <IconKeyboard aria-hidden />
       </IconAction>
-      <Modal
-        opened={open}
-        onClose={() => setOpen(false)}
-        title="Keys on this screen"
-        closeButtonProps={{ 'aria-label': 'Close' }}
-      >
+      <Modal opened={open} onClose={() => setOpen(false)} title="Keys on this screen">
         <Table>
           <Table.Tbody>
             {lines.map(([key, does]) => (

@@ -74,13 +74,7 @@ interface AreaProps {
 function ChooseArea({ stream, onArea, onClose }: AreaProps) {
   const [area, setArea] = useState<Area>(WHOLE);
   return (
-    <Modal
-      opened
-      onClose={onClose}
-      size="xl"
-      title="Which part of the window?"
-      closeButtonProps={{ 'aria-label': 'Close' }}
-    >
+    <Modal opened onClose={onClose} size="xl" title="Which part of the window?">
       <Stack>
         <AreaChoice area={area} onArea={setArea}>
           <LiveVideo stream={stream} aria-label="The window you chose" />
