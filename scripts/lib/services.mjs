@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { connect, createServer } from 'node:net';
@@ -106,8 +107,8 @@ export async function startMariaDb(folder) {
   return { port, stop: process_.stop, child, args };
 }
 
-/** Unix sockets have short names; a long folder would not fit. */
-const socketPath = (folder) => `/tmp/oakbell-${Buffer.from(folder).toString('base64url').slice(-24)}.sock`;
+/** Unix sockets have short names; a long folder would not fit, and two that end alike must not meet. */
+const socketPath = (folder) => `/tmp/oakbell-${createHash('sha256').update(folder).digest('hex').slice(0, 24)}.sock`;
 
 export async function startRedis(folder) {
   const data = join(folder, 'redis');
