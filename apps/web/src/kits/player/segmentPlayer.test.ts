@@ -189,4 +189,14 @@ describe('playing a programme of takes', () => {
     await player.play();
     expect([t1.children[0]!.src, t1.currentTime, t1.paused]).toEqual(['/t1?again', 4, false]);
   });
+  it('plays on while the sound of a later take cannot be loaded, and fetches it with the next press of play', async () => {
+    const { player, t2, sign } = playing();
+    await player.play();
+    t2.children[0]!.tell('error');
+    expect(player.getView()).toMatchObject({ state: 'playing', fault: expect.stringContaining('cannot be loaded') });
+    sign('again');
+    player.pause();
+    await player.play();
+    expect([t2.children[0]!.src, player.getView().fault]).toEqual(['/t2?again', null]);
+  });
 });

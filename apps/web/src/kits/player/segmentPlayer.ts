@@ -88,7 +88,7 @@ export class SegmentPlayer {
     if (this.#view.state === 'ended') this.seek(ZERO);
     if (this.programme.segments.length === 0) return;
     this.#endGrain();
-    if (this.#element && this.#view.fault === NOT_LOADED) this.#fetchAgain(this.#element);
+    if (this.#view.fault === NOT_LOADED) for (const element of this.#sounds.all) this.#fetchAgain(element);
     this.#set({ state: 'playing', fault: null });
     try {
       if (this.#element) await this.#started(this.#element);
@@ -300,7 +300,7 @@ export class SegmentPlayer {
     // Its address ended, or the network went while it was fetched.
     let lostAt = -1;
     element.addEventListener('error', () => {
-      if (element.currentTime === lostAt) return this.#set({ state: 'paused', fault: NOT_LOADED });
+      if (element.currentTime === lostAt) return this.#tellLost(element);
       lostAt = element.currentTime;
       this.#fetchAgain(element);
       if (element === this.#element && this.#isRunning) void this.play();
@@ -320,8 +320,13 @@ export class SegmentPlayer {
 
   #fill(element: HTMLAudioElement, sources: Sources): void {
     const made = sources.map(({ src, type }) => Object.assign(document.createElement('source'), { src, type }));
-    made.at(-1)?.addEventListener('error', () => this.#set({ state: 'paused', fault: NOT_LOADED }));
+    made.at(-1)?.addEventListener('error', () => this.#tellLost(element));
     element.replaceChildren(...made);
+  }
+
+  /** Sound that comes later stops nothing that plays now. */
+  #tellLost(element: HTMLAudioElement): void {
+    this.#set(element === this.#element ? { state: 'paused', fault: NOT_LOADED } : { fault: NOT_LOADED });
   }
 
   /** Gives an element that lost its sound the addresses there are now, at the same place. */
