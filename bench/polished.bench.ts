@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { fromSeconds } from '@oakbell/core/clock';
-import { applyEdit, cutStretches, NO_FINISH, playAllAt, type EditList } from '@oakbell/core/edits';
+import { applyEdit, cutStretches, NO_FINISH, playAllAt, type Edit, type EditList } from '@oakbell/core/edits';
 import { logText, type TakeEvent } from '@oakbell/core/log';
 import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
@@ -13,6 +13,7 @@ import { RATE } from '../e2e/support/sound.ts';
 import { speechFile } from '../e2e/support/speech.ts';
 import { uploadTake } from '../e2e/support/uploadTake.ts';
 import { measured } from './measure.ts';
+import { onceKey } from '../e2e/support/requests.ts';
 
 const s = fromSeconds;
 interface Lesson {
@@ -21,12 +22,19 @@ interface Lesson {
 }
 const lessonOf = async (page: Page, id: string): Promise<Lesson> =>
   (await (await page.request.get(`/api/lessons/${id}`)).json()) as Lesson;
-async function save(page: Page, id: string, change: (edits: EditList) => EditList): Promise<EditList> {
-  const { revision, edits } = await lessonOf(page, id);
-  const next = change(edits);
-  const body = { revision, edits: next, history: { done: [], undone: [] } };
-  expect((await page.request.put(`/api/lessons/${id}/edits`, { data: body })).status()).toBe(200);
-  return next;
+/** Does edits one after another, each made on the list that the one before leaves. */
+async function save(page: Page, id: string, ...edits: ((edits: EditList) => Edit)[]): Promise<EditList> {
+  const { revision, edits: before } = await lessonOf(page, id);
+  let now = before;
+  const done = edits.map((make) => {
+    const edit = make(now);
+    const applied = applyEdit(now, edit);
+    if (!applied.ok) throw new Error(applied.reason);
+    now = applied.edits;
+    return edit;
+  });
+  expect((await page.request.post(`/api/lessons/${id}/changes`, { data: { revision, do: done } })).status()).toBe(200);
+  return now;
 }
 const percentile = (values: readonly number[], share: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!;
@@ -57,14 +65,12 @@ async function longLesson(page: Page, minutes: number): Promise<string> {
   rmSync(folder, { recursive: true, force: true });
   return id;
 }
-const withCuts = (edits: EditList, count: number, length: number): EditList => {
+const withCuts = (edits: EditList, count: number, length: number): Edit => {
   const cuts = Array.from({ length: count }, (_, i) => {
     const start = ((i + 0.4) * length) / count;
     return { start: s(start), end: s(start + 0.3) };
   });
-  const applied = applyEdit(edits, cutStretches(edits, cuts, randomUUID, 'cut')!);
-  if (!applied.ok) throw new Error(applied.reason);
-  return applied.edits;
+  return cutStretches(edits, cuts, randomUUID, 'cut')!;
 };
 
 test('ten polished minutes are published', async ({ page }) => {
@@ -76,17 +82,17 @@ test('ten polished minutes are published', async ({ page }) => {
       multipart: { files: { name: 'music.wav', mimeType: 'audio/wav', buffer: readFileSync(speechFile()) } },
     })
   ).json()) as { clip: string; name: string }[];
-  await save(page, id, (edits) => {
-    const cut = withCuts(edits, 100, 600);
-    const fast = Array.from({ length: 20 }, (_, i) => ({ start: s(20 + i * 26), end: s(24 + i * 26) }));
-    const edit = playAllAt(cut, fast, { speed: 4, sound: { kind: 'room' } }, randomUUID)!;
-    const applied = applyEdit(cut, edit);
-    if (!applied.ok) throw new Error(applied.reason);
-    const finish = { ...NO_FINISH, fadeOut: s(2), music: { clip: music!.clip, name: music!.name, lufs: -26 } };
-    return { ...applied.edits, finish };
-  });
+  const fast = Array.from({ length: 20 }, (_, i) => ({ start: s(20 + i * 26), end: s(24 + i * 26) }));
+  const music26 = { clip: music!.clip, name: music!.name, lufs: -26 };
+  await save(
+    page,
+    id,
+    (edits) => withCuts(edits, 100, 600),
+    (edits) => playAllAt(edits, fast, { speed: 4, sound: { kind: 'room' } }, randomUUID)!,
+    () => ({ op: 'finish', from: NO_FINISH, to: { ...NO_FINISH, fadeOut: s(2), music: music26 } }),
+  );
   const begun = Date.now();
-  await page.request.post(`/api/lessons/${id}/editions`);
+  await page.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() });
   await expect
     .poll(
       async () =>

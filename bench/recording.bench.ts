@@ -12,6 +12,7 @@ import { speechFile } from '../e2e/support/speech.ts';
 import { flashesIn } from './film.ts';
 import { measured } from './measure.ts';
 import { bestCorrelation, clicksIn, RATE, samplesOf } from '../e2e/support/sound.ts';
+import { onceKey } from '../e2e/support/requests.ts';
 
 test('the voice as it was spoken', async ({ page }) => {
   await signIn(page, 'ilse.marrow');
@@ -89,7 +90,9 @@ test('sound, ink, camera and a companion at the same moment, with twenty pauses 
   expect(errors).toHaveLength(6);
   measured('sync.max_error_ms (companion)', Math.max(...errors), 'ms', '≤ 20');
 
-  const edition = (await (await page.request.post(`/api/lessons/${id}/editions`)).json()) as { id: string };
+  const edition = (await (await page.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() })).json()) as {
+    id: string;
+  };
   const film = () => editionFile(page, edition.id, 'camera.mp4');
   await expect.poll(film, { timeout: 120_000 }).not.toBeNull();
   const sound = (await editionFile(page, edition.id, 'voice.webm'))!;
@@ -200,7 +203,7 @@ test('what a killed browser loses', async ({ baseURL }) => {
     const killedInTake = begunInTake + killedAt - begunAt;
     measured('crash.lost_ms (voice)', Math.max(0, killedInTake - segment!.end / 1000), 'ms', '≤ 250');
     measured('crash.lost_ms (ink)', Math.max(0, begunInTake + movedAt - begunAt - inkEnd(log)), 'ms', '≤ 250');
-    expect((await after.request.post(`/api/lessons/${id}/editions`)).status()).toBe(201);
+    expect((await after.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() })).status()).toBe(201);
   } finally {
     await profile.close();
   }

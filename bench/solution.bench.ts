@@ -9,6 +9,7 @@ import { makeLesson, signIn } from '../e2e/support/people.ts';
 import { draw, openRoom, record, stopAndSave } from '../e2e/support/room.ts';
 import { clicksIn, RATE, samplesOf } from '../e2e/support/sound.ts';
 import { measured } from './measure.ts';
+import { onceKey } from '../e2e/support/requests.ts';
 
 const MINUTES = Number(process.env['OAKBELL_MINUTES'] ?? 5);
 
@@ -78,7 +79,9 @@ test('a worked solution of five minutes plays back with its ink where it was wri
     }
   }
   await stopAndSave(page, 120_000);
-  const edition = (await (await page.request.post(`/api/lessons/${id}/editions`)).json()) as { id: string };
+  const edition = (await (await page.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() })).json()) as {
+    id: string;
+  };
   const voiceOf = () => editionFile(page, edition.id, 'voice.webm');
   await expect.poll(voiceOf, { timeout: 120_000 }).not.toBeNull();
   const sound = (await voiceOf())!;

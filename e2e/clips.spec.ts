@@ -6,6 +6,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { editionFile } from './support/edition.ts';
 import { signIn } from './support/people.ts';
 import { logOf, openRoom, press, record, segmentsOf, stopAndSave } from './support/room.ts';
+import { onceKey } from './support/requests.ts';
 
 test.beforeEach(({ page }) => signIn(page, 'ilse.marrow'));
 
@@ -73,7 +74,9 @@ test('a video is added as a page, played while talking, and is seen and heard in
   const played = (moves[1]!.at - moves[0]!.at) / 1000;
   expect(Math.abs(moves[1]!.positionMs - moves[0]!.positionMs - played)).toBeLessThan(120);
 
-  const edition = (await (await page.request.post(`/api/lessons/${id}/editions`)).json()) as { id: string };
+  const edition = (await (await page.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() })).json()) as {
+    id: string;
+  };
   await expect.poll(() => editionFile(page, edition.id, 'page.mp4'), { timeout: 60_000 }).not.toBeNull();
   const tone = await toneIn(page, (await editionFile(page, edition.id, 'voice.webm'))!);
   const at = (moment: number) => tone[Math.floor(moment / 500_000)]!;

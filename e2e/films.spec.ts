@@ -3,6 +3,7 @@ import { editionFile } from './support/edition.ts';
 import { filmPixels, type Pixel } from './support/filmPixels.ts';
 import { makeLesson, signIn } from './support/people.ts';
 import { draw, logOf, openRoom, press, record, segmentsOf, stopAndSave, type LogEvent } from './support/room.ts';
+import { onceKey } from './support/requests.ts';
 
 test.beforeEach(({ page }) => signIn(page, 'ilse.marrow'));
 
@@ -59,7 +60,7 @@ test('a camera is recorded beside the voice, framed with keys, dragged, and seen
     expect(film.headers()['content-type']).toBe('video/webm');
     expect((await film.body()).length).toBeGreaterThan(10_000);
   }
-  const published = await page.request.post(`/api/lessons/${id}/editions`);
+  const published = await page.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() });
   const edition = ((await published.json()) as { id: string }).id;
   const camera = () => editionFile(page, edition, 'camera.mp4');
   await expect.poll(camera, { timeout: 60_000 }).not.toBeNull();

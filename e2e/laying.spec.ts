@@ -6,6 +6,7 @@ import { expectClean } from './support/axe.ts';
 import { asPerson, signIn } from './support/people.ts';
 import { scriptedLesson, type ScriptLine } from './support/scriptedTake.ts';
 import { speechFile } from './support/speech.ts';
+import { onceKey } from './support/requests.ts';
 
 test.beforeEach(({ page }) => signIn(page, 'ilse.marrow'));
 
@@ -101,7 +102,7 @@ test('words, a cover-up and a stroke: laid over, changed, and gone from what lea
   await page.getByRole('button', { name: 'Remove the stroke' }).click();
   await expect.poll(async () => (await editsOf(page, id)).strokes).toHaveLength(1);
   const { strokes } = await editsOf(page, id);
-  expect((await page.request.post(`/api/lessons/${id}/editions`)).status()).toBe(201);
+  expect((await page.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() })).status()).toBe(201);
   let edition = '';
   await expect
     .poll(async () => {
@@ -182,7 +183,7 @@ test('chapters, a cover, music and fades belong to the lesson, and learners see 
   )!;
   expect(row['coverAddress']).toMatch(/\/pictures\/..\/[0-9a-f]{64}\.webp$/);
   const classes = (await (await page.request.get('/api/classes')).json()) as { id: string }[];
-  await page.request.post(`/api/lessons/${id}/editions`);
+  await page.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() });
   await expect
     .poll(
       async () =>

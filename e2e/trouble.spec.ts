@@ -5,6 +5,7 @@ import { asPerson, makeLesson, PASSWORD, signIn } from './support/people.ts';
 import { draw, logOf, openRoom, press, record, segmentsOf, stopAndSave, told } from './support/room.ts';
 import { openProfile } from './support/profile.ts';
 import { speechFile } from './support/speech.ts';
+import { onceKey } from './support/requests.ts';
 
 const [HTTP_PID, DATABASE_PID] = (process.env['OAKBELL_PIDS'] ?? '').split(' ').map(Number);
 const HALF_A_MINUTE_MS = 30_000;
@@ -208,7 +209,7 @@ test('a browser killed in mid-recording: the take is offered, kept and can be pu
       'page',
       true,
     ]);
-    const published = await today.request.post(`/api/lessons/${id}/editions`);
+    const published = await today.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() });
     expect(published.status()).toBe(201);
   });
 });

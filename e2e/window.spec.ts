@@ -5,6 +5,7 @@ import { filmPixels, type Pixel } from './support/filmPixels.ts';
 import { makeLesson, signIn } from './support/people.ts';
 import { draw, logOf, openRoom, record, segmentsOf, stopAndSave, type LogEvent } from './support/room.ts';
 import { speechFile } from './support/speech.ts';
+import { onceKey } from './support/requests.ts';
 
 /** A real tab is shared: picked by its title, as the browser's own picker would. */
 test.use({
@@ -78,7 +79,9 @@ test('a live window is cut before it is kept, written over, and ends as a page, 
   expect(new Set(seen.map(colourOf))).toEqual(new Set(['blue']));
 
   // It is seen where it was shown in the lesson that is published.
-  const edition = (await (await page.request.post(`/api/lessons/${id}/editions`)).json()) as { id: string };
+  const edition = (await (await page.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() })).json()) as {
+    id: string;
+  };
   const film = () => editionFile(page, edition.id, 'page.mp4');
   await expect.poll(film, { timeout: 60_000 }).not.toBeNull();
   const address = (await film())!;

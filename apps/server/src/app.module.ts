@@ -6,6 +6,7 @@ import { ClassesModule } from './modules/classes/index.ts';
 import { CompanionsModule } from './modules/companions/index.ts';
 import { CoursesModule } from './modules/courses/index.ts';
 import { EditionsModule } from './modules/editions/index.ts';
+import { EventRoutesModule } from './modules/events/index.ts';
 import { JobRoutesModule } from './modules/jobs/index.ts';
 import { LessonsModule } from './modules/lessons/index.ts';
 import { MarkingModule } from './modules/marking/index.ts';
@@ -14,8 +15,10 @@ import { SubmissionsModule } from './modules/submissions/index.ts';
 import { TakesModule } from './modules/takes/index.ts';
 import { TodayModule } from './modules/today/index.ts';
 import { WatchingModule } from './modules/watching/index.ts';
+import { ActsModule } from './platform/acts/index.ts';
 import { ConfigModule } from './platform/config/index.ts';
 import { DatabaseModule } from './platform/database/index.ts';
+import { EventsModule } from './platform/events/index.ts';
 import { HealthModule } from './platform/health/index.ts';
 import { ProblemFilter, RateGuard, SameSiteGuard, validation } from './platform/http/index.ts';
 import { JobsModule } from './platform/jobs/index.ts';
@@ -30,6 +33,8 @@ import { StorageModule } from './platform/storage/index.ts';
     ConfigModule,
     DatabaseModule,
     RedisModule,
+    ActsModule,
+    EventsModule,
     SessionsModule,
     StorageModule,
     QuotasModule,
@@ -37,6 +42,7 @@ import { StorageModule } from './platform/storage/index.ts';
     AccessModule,
     HealthModule,
     JobRoutesModule,
+    EventRoutesModule,
     PeopleModule,
     ClassesModule,
     LessonsModule,

@@ -71,8 +71,11 @@ describe('a server that is sent anything', () => {
     const fields = [
       'title',
       'kind',
-      'edits',
-      'history',
+      'do',
+      'undo',
+      'redo',
+      'number',
+      'editionId',
       'revision',
       'pages',
       'things',

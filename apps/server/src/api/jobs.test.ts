@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { DataSource, type Repository } from 'typeorm';
 import { Problem } from '../platform/http/index.ts';
-import { JobEntity, JobHandlers, JobsService, MOST_JOBS } from '../platform/jobs/index.ts';
+import { endsWith, JobEntity, JobHandlers, JobsService, MOST_JOBS } from '../platform/jobs/index.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 import { until } from '../testing/lesson.ts';
 
@@ -21,14 +21,24 @@ afterAll(() => test.close());
 
 const add = (kind: string) => jobs.add({ kind, ownerId: ids['ilse']!, subjectId: randomUUID(), input: {} });
 const stateOf = async (id: string) => (await rows.findOneByOrFail({ id })).state;
-const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** Lets a worker through one step at a time. */
+function turnstile() {
+  const waiting: (() => void)[] = [];
+  return {
+    pass: () => new Promise<void>((resolve) => waiting.push(resolve)),
+    letOneThrough: async () => (await until(() => Promise.resolve(waiting.shift())))(),
+  };
+}
+beforeAll(() => handlers.register('told', 'look', () => Promise.resolve(endsWith({ pages: 3 }))));
 
 describe('a job', () => {
   it('tells how far it is, and ends', async () => {
     let go = () => undefined as void;
-    handlers.register('half', 'look', async (_, progress) => {
+    handlers.register('half', 'look', async (_, { progress }) => {
       await progress(0.5);
       await new Promise<void>((resolve) => (go = resolve));
+      return endsWith();
     });
     const { id } = await add('half');
     const teacher = await test.signedIn('ilse');
@@ -41,30 +51,60 @@ describe('a job', () => {
     await until(async () => (await stateOf(id)) === 'done');
   });
   it('can be cancelled by its owner while it runs, and stops at its next step', async () => {
-    let steps = 0;
-    handlers.register('long', 'look', async (_, progress) => {
-      for (; steps < 500; steps += 1) {
-        await progress(steps / 500);
-        await pause(20);
+    const gate = turnstile();
+    let ended: unknown = null;
+    handlers.register('long', 'look', async (_, { progress }) => {
+      for (let i = 0; i < 500; i += 1) {
+        await gate.pass();
+        await progress(i / 500).catch((failure: unknown) => {
+          ended = failure;
+          throw failure;
+        });
       }
+      return endsWith();
     });
     const { id } = await add('long');
-    await until(async () => (await stateOf(id)) === 'running');
+    await gate.letOneThrough();
     const teacher = await test.signedIn('ilse');
     const other = await test.signedIn('bo');
     await other.post(`/api/jobs/${id}/cancel`).expect(404);
     await teacher.post(`/api/jobs/${id}/cancel`).expect(201);
-    await pause(200);
-    const stoppedAt = steps;
-    await pause(200);
-    expect(steps).toBe(stoppedAt);
+    await gate.letOneThrough();
+    await until(() => Promise.resolve(ended !== null));
     expect(await stateOf(id)).toBe('cancelled');
+  });
+  it('that was cancelled and tried again is changed by its new attempt only', async () => {
+    const endings: { attempt: number; end: () => void }[] = [];
+    const kept: number[] = [];
+    const stopped: string[] = [];
+    handlers.register(
+      'twice',
+      'look',
+      async (job) => {
+        await new Promise<void>((end) => endings.push({ attempt: job.attempt, end }));
+        return () => Promise.resolve(kept.push(job.attempt));
+      },
+      { stopped: (job) => Promise.resolve(void stopped.push(job.state)) },
+    );
+    const { id } = await add('twice');
+    const begun = (count: number) => until(() => Promise.resolve(endings.length === count));
+    await begun(1);
+    await jobs.cancel(id);
+    await jobs.retry(id);
+    await begun(2);
+    // The first attempt ends late: it finds out that it is no longer the one, and nothing is kept of it.
+    endings[0]!.end();
+    endings[1]!.end();
+    await until(async () => (await stateOf(id)) === 'done');
+    expect(kept).toEqual([2]);
+    expect(stopped).toEqual(['cancelled']);
   });
   it('that fails says why in plain words, can be tried again, and then succeeds', async () => {
     let tries = 0;
     handlers.register('flaky', 'look', async () => {
       tries += 1;
       if (tries === 1) throw new Problem(422, 'pdf-broken', 'This PDF is damaged.');
+      return endsWith();
     });
     const { id } = await add('flaky');
     await until(async () => (await stateOf(id)) === 'failed');
@@ -86,7 +126,10 @@ describe('a job', () => {
   });
   it('whose queue entry was lost is found in the database and worked on', async () => {
     let worked = 0;
-    handlers.register('lost', 'look', () => Promise.resolve(void (worked += 1)));
+    handlers.register('lost', 'look', () => {
+      worked += 1;
+      return Promise.resolve(endsWith());
+    });
     const lost = rows.create({
       id: randomUUID(),
       kind: 'lost',
@@ -111,11 +154,11 @@ describe('a job', () => {
     await jobs.restore();
     await until(async () => (await stateOf(lost.id)) === 'done');
     await jobs.restore();
-    await pause(200);
+    // Whatever was put back is worked on before what comes after it in its lane.
+    await jobs.perform({ kind: 'told', ownerId: ids['ilse']!, subjectId: randomUUID(), input: {} });
     expect(worked).toBe(1);
   });
   it('that a request waits for gives what came of it, or its failure, in the words of the job', async () => {
-    handlers.register('told', 'look', () => Promise.resolve({ pages: 3 }));
     handlers.register('refused', 'look', () => Promise.reject(new Problem(415, 'wrong-kind-of-file', 'No.')));
     const job = (kind: string) => ({ kind, ownerId: ids['ilse']!, subjectId: randomUUID(), input: {} });
     expect(await jobs.perform(job('told'))).toEqual({ pages: 3 });
@@ -127,6 +170,7 @@ describe('a job', () => {
     handlers.register('slow', 'publish', async (job) => {
       order.push(job.ownerId);
       await new Promise<void>((resolve) => gates.push(resolve));
+      return endsWith();
     });
     const by = (name: string) => jobs.add({ kind: 'slow', ownerId: ids[name]!, subjectId: randomUUID(), input: {} });
     for (let i = 0; i < 40; i += 1) await by('ilse');
@@ -142,7 +186,7 @@ describe('a job', () => {
   it('is refused in words when too many of one person’s wait already', async () => {
     let end = () => undefined as void;
     const parked = new Promise<void>((resolve) => (end = resolve));
-    handlers.register('parked', 'import', () => parked);
+    handlers.register('parked', 'import', () => parked.then(() => endsWith()));
     const park = () => jobs.add({ kind: 'parked', ownerId: ids['tam']!, subjectId: randomUUID(), input: {} });
     for (let i = 0; i < MOST_JOBS; i += 1) await park();
     await expect(park()).rejects.toMatchObject({ code: 'too-many-jobs' });
@@ -151,7 +195,10 @@ describe('a job', () => {
   });
   it('whose process is gone is begun again; one that took its process with it three times is given up', async () => {
     let begun = 0;
-    handlers.register('killer', 'later', () => Promise.resolve(void (begun += 1)));
+    handlers.register('killer', 'later', () => {
+      begun += 1;
+      return Promise.resolve(endsWith());
+    });
     const gone = async (starts: number) => {
       const job = await jobs.add({ kind: 'killer', ownerId: ids['ilse']!, subjectId: randomUUID(), input: {} });
       await until(async () => (await stateOf(job.id)) === 'done');

@@ -1,11 +1,11 @@
 import { micros, type Micros } from '@oakbell/core/clock';
-import { layOver, revise, type EditList, type History } from '@oakbell/core/edits';
+import { layOver, type EditList } from '@oakbell/core/edits';
 import type { TakeEvent } from '@oakbell/core/log';
 import { pictureKey } from '@oakbell/core/media';
 import { picturesOf } from '@oakbell/core/pages';
 import sharp from 'sharp';
 import { pictureOf } from '../testing/files.ts';
-import { assign, imported, newLesson, publish, record, until } from '../testing/lesson.ts';
+import { assign, change, imported, newLesson, publish, record, until } from '../testing/lesson.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 import { manifestOf, openEdition } from '../testing/watching.ts';
 
@@ -28,7 +28,6 @@ interface Page {
 interface Whole {
   readonly revision: number;
   readonly edits: EditList;
-  readonly history: History;
   readonly pages: readonly Page[];
 }
 const whole = async (id: string) => (await teacher!.get(`/api/lessons/${id}`).expect(200)).body as Whole;
@@ -94,7 +93,7 @@ describe('what learners get of a lesson', () => {
     ];
     const take = await record(teacher!, id, 4, events);
     await teacher!.delete(`/api/lessons/${id}/pages/${removed.id}`).expect(204);
-    const { revision, edits, history } = await whole(id);
+    const { edits } = await whole(id);
     const [segment] = edits.segments;
     const trim = {
       op: 'trim',
@@ -102,7 +101,6 @@ describe('what learners get of a lesson', () => {
       from: { start: segment!.start, end: segment!.end },
       to: { start: 2e6 as Micros, end: 3e6 as Micros },
     } as const;
-    const trimmed = revise(edits, history, trim)!;
     const removal = {
       op: 'strokes',
       index: 0,
@@ -125,13 +123,14 @@ describe('what learners get of a lesson', () => {
       end: 4e6 as Micros,
       ...{ page: shown.id, x: 0, y: 0, width: 900, height: 500 },
     } as const;
-    const once = revise(trimmed.edits, trimmed.history, removal)!;
-    const boxed = revise(once.edits, once.history, layOver(once.edits, box))!;
-    const now = revise(boxed.edits, boxed.history, layOver(boxed.edits, cover))!;
-    await teacher!
-      .put(`/api/lessons/${id}/edits`)
-      .send({ revision, ...now })
-      .expect(200);
+    await change(
+      teacher!,
+      id,
+      trim,
+      removal,
+      (list) => layOver(list, box),
+      (list) => layOver(list, cover),
+    );
     const edition = await publish(teacher!, id);
     await assign(teacher!, id, ids['10a']!);
 

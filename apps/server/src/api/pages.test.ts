@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { pdfOf } from '../testing/files.ts';
 import { imported, newLesson, publish, record } from '../testing/lesson.ts';
 import { fileOf } from '../testing/watching.ts';
@@ -134,7 +135,7 @@ describe('the sound of an edition', () => {
   });
 });
 
-it('an edit list that is not one is refused, and the lesson stays as it was', async () => {
+it('a change that is not one, or does not fit, is refused, and the lesson stays as it was', async () => {
   const { id } = await newLesson(teacher);
   await record(teacher, id, 2);
   const before = (await teacher.get(`/api/lessons/${id}`)).body as {
@@ -142,11 +143,22 @@ it('an edit list that is not one is refused, and the lesson stays as it was', as
     edits: { segments: { id: string; takeId: string }[] };
   };
   const segment = before.edits.segments[0]!;
-  for (const segments of [[{ ...segment, start: 5, end: 5 }], [segment, segment], [{ id: 1 }], 'none']) {
-    const body = { revision: before.revision, edits: { version: 1, segments }, history: { done: [], undone: [] } };
-    expect((await teacher.put(`/api/lessons/${id}/edits`).send(body).expect(422)).body).toMatchObject({
-      code: 'not-an-edit-list',
-    });
+  const insert = (more: object) => ({ op: 'insert', index: 0, segment: { ...segment, id: 'other', ...more } });
+  for (const [sent, status, code] of [
+    [{ do: [insert({ start: 5, end: 5 })] }, 422, 'not-an-edit'],
+    [{ do: [insert({ id: segment.id })] }, 409, 'edit-does-not-apply'],
+    [{ do: [insert({ end: 9e9 })] }, 422, 'beyond-take'],
+    [{ do: [insert({ takeId: randomUUID() })] }, 422, 'take-missing'],
+    [{ do: [{ op: 'insert', index: 0 }] }, 422, 'not-an-edit'],
+    [{ do: 'none' }, 400, 'not-valid'],
+    [{ do: [insert({})], undo: 1 }, 422, 'not-an-edit'],
+    [{}, 422, 'not-an-edit'],
+  ] as const) {
+    const { body } = await teacher
+      .post(`/api/lessons/${id}/changes`)
+      .send({ revision: before.revision, ...sent })
+      .expect(status);
+    expect(body).toMatchObject({ code });
   }
   expect((await teacher.get(`/api/lessons/${id}`)).body).toMatchObject({
     revision: before.revision,

@@ -4,7 +4,7 @@ import { inTestJob } from '../testing/inTestJob.ts';
 import { fileOf, manifestOf, rawBytes } from '../testing/watching.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 import { pdfOf } from '../testing/files.ts';
-import { assign, imported, newLesson, publish, record, until } from '../testing/lesson.ts';
+import { assign, imported, newLesson, publish, record, report, until, visit } from '../testing/lesson.ts';
 
 let test: TestApp;
 let ids: Readonly<Record<string, string>>;
@@ -39,13 +39,10 @@ it('the whole path: record, publish, assign, watch, hand in, mark, hear', async 
   const most = 10 * 48_000;
   expect((await inTestJob(() => decodeVoice(voice.body as Buffer, { most }))).length).toBe(6 * 48_000);
 
-  const visit = (await learner.post('/api/watching/visits').send({ editionId: edition.id }).expect(201)).body as {
-    id: string;
-  };
-  await learner
-    .post(`/api/watching/visits/${visit.id}/reports`)
-    .send({ plays: [{ start: 0, end: 2e6, speed: 1 }], position: 2e6 })
-    .expect(204);
+  const opened = await visit(learner, edition.id);
+  await report(learner, opened, 2e6).expect(204);
+  // The same report once more is the same report.
+  await report(learner, opened, 2e6).expect(204);
   const watched = (await teacher.get(`/api/watching/assignments/${assignment}`).expect(200)).body as {
     learners: { name: string; share: number }[];
   };
@@ -54,11 +51,7 @@ it('the whole path: record, publish, assign, watch, hand in, mark, hear', async 
     ['tam', 33],
     ['wren', 0],
   ]);
-  const again = (await learner.post('/api/watching/visits').send({ editionId: edition.id })).body as {
-    resumeAt: number;
-    seen: unknown;
-  };
-  expect(again).toMatchObject({ resumeAt: 2e6, seen: [{ start: 0, end: 2e6 }] });
+  expect(await visit(learner, edition.id)).toMatchObject({ resumeAt: 2e6, seen: [{ start: 0, end: 2e6 }] });
 
   await learner
     .put(`/api/assignments/${assignment}/hand-in/files`)
@@ -90,12 +83,7 @@ it('the whole path: record, publish, assign, watch, hand in, mark, hear', async 
       : (body as { editionId: string; points: number });
   });
   expect(feedback).toMatchObject({ points: 17, outOf: 20, comment: 'Clear.', spoken: true });
-  const heard = (await learner.post('/api/watching/visits').send({ editionId: feedback.editionId }).expect(201))
-    .body as { id: string };
-  await learner
-    .post(`/api/watching/visits/${heard.id}/reports`)
-    .send({ plays: [{ start: 0, end: 15e5, speed: 1 }], position: 15e5 })
-    .expect(204);
+  await report(learner, await visit(learner, feedback.editionId), 15e5).expect(204);
   const after = (await teacher.get(`/api/marking/${assignment}`)).body as {
     queue: { state: string; heardShare: number }[];
   };
@@ -108,21 +96,17 @@ it('a second edition keeps what was watched, and follows a trim', async () => {
   await record(teacher, id, 4);
   const first = await publish(teacher, id);
   const assignment = await assign(teacher, id, ids['10a']!, { handIn: false });
-  const visit = (await learner.post('/api/watching/visits').send({ editionId: first.id })).body as { id: string };
-  await learner
-    .post(`/api/watching/visits/${visit.id}/reports`)
-    .send({ plays: [{ start: 0, end: 2e6, speed: 1 }], position: 2e6 })
-    .expect(204);
+  await report(learner, await visit(learner, first.id), 2e6).expect(204);
 
   const lesson = (await teacher.get(`/api/lessons/${id}`)).body as {
     revision: number;
-    edits: { segments: { start: number; end: number }[] };
-    history: object;
+    edits: { segments: { id: string; start: number; end: number }[] };
   };
-  const edits = { version: 1, segments: [{ ...lesson.edits.segments[0], start: 1e6 }] };
-  const change = { revision: lesson.revision, edits, history: lesson.history };
-  await teacher.put(`/api/lessons/${id}/edits`).send(change).expect(200);
-  expect((await teacher.put(`/api/lessons/${id}/edits`).send(change).expect(409)).body).toMatchObject({
+  const { id: segment, start, end } = lesson.edits.segments[0]!;
+  const trim = { op: 'trim', segment, from: { start, end }, to: { start: 1e6, end } };
+  const change = { revision: lesson.revision, do: [trim] };
+  await teacher.post(`/api/lessons/${id}/changes`).send(change).expect(200);
+  expect((await teacher.post(`/api/lessons/${id}/changes`).send(change).expect(409)).body).toMatchObject({
     code: 'lesson-changed',
   });
   await publish(teacher, id);

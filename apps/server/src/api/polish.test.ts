@@ -1,5 +1,5 @@
 import { micros, type Micros } from '@oakbell/core/clock';
-import { insertCard, layOver, playAt, programmeOf, revise, type EditList, type History } from '@oakbell/core/edits';
+import { insertCard, layOver, playAt, programmeOf, type EditList } from '@oakbell/core/edits';
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { pdfOf } from '../testing/files.ts';
@@ -7,7 +7,7 @@ import { decodeVoice, encodeVoice } from '../platform/sound/index.ts';
 import { inTestJob } from '../testing/inTestJob.ts';
 import { fileOf, manifestOf, pictureIn } from '../testing/watching.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
-import { assign, imported, newLesson, publish, record } from '../testing/lesson.ts';
+import { assign, change, imported, newLesson, publish, record, report, visit } from '../testing/lesson.ts';
 
 let test: TestApp;
 let ids: Readonly<Record<string, string>>;
@@ -25,7 +25,6 @@ interface Whole {
   readonly title: string;
   readonly revision: number;
   readonly edits: EditList;
-  readonly history: History;
   readonly pages: readonly { readonly id: string }[];
   readonly borrowed: readonly { readonly id: string }[];
 }
@@ -84,15 +83,19 @@ it(
 );
 
 it(
-  'an edit list that names a take of nobody, or of another, is refused, and the lesson is as it was',
+  'a change that names a take of nobody, or of another, is refused, and the lesson is as it was',
   async () => {
-    const teacher = await test.signedIn('ilse');
+    const [teacher, other] = [await test.signedIn('ilse'), await test.signedIn('bo')];
     const lesson = await recorded(teacher, 3);
-    const segments = [{ ...lesson.edits.segments[0]!, takeId: randomUUID() }];
-    const change = { revision: lesson.revision, edits: { version: 1, segments }, history: { done: [], undone: [] } };
-    expect((await teacher.put(`/api/lessons/${lesson.id}/edits`).send(change).expect(422)).body).toMatchObject({
-      code: 'take-missing',
-    });
+    const foreign = (await recorded(other, 3)).edits.segments[0]!.takeId;
+    for (const takeId of [randomUUID(), foreign]) {
+      const segment = { ...lesson.edits.segments[0]!, id: randomUUID(), takeId };
+      const { body } = await teacher
+        .post(`/api/lessons/${lesson.id}/changes`)
+        .send({ revision: lesson.revision, do: [{ op: 'insert', index: 0, segment }] })
+        .expect(422);
+      expect(body).toMatchObject({ code: 'take-missing' });
+    }
     expect(await whole(teacher, lesson.id)).toEqual(lesson);
   },
   PATIENCE,
@@ -111,11 +114,6 @@ it(
       .expect(201);
     const { clip, name } = (sounds.body as { clip: string; name: string }[])[0]!;
     const range = { start: 2e6 as Micros, end: 6e6 as Micros };
-    let now = revise(
-      lesson.edits,
-      lesson.history,
-      playAt(lesson.edits, range, { speed: 4, sound: { kind: 'room' } }, randomUUID)!,
-    )!;
     const { takeId } = lesson.edits.segments[0]!;
     const close = {
       id: 'z',
@@ -125,21 +123,21 @@ it(
       view: { x: 0, y: 0, width: 800 },
       ease: 4e5 as Micros,
     } as const;
-    now = revise(now.edits, now.history, layOver(now.edits, close))!;
     const from = { fadeIn: 0, fadeOut: 0, noise: false, levelling: false, music: null };
     const to = { ...from, fadeOut: 1e6, music: { clip, name, lufs: -26 } };
-    now = revise(now.edits, now.history, { op: 'finish', from, to } as never)!;
-    const music = { ...to.music, clip: '0'.repeat(64) };
-    const foreign = { ...now, edits: { ...now.edits, finish: { ...to, music } } };
+    const foreign = { ...to, music: { ...to.music, clip: '0'.repeat(64) } };
     const refused = await teacher
-      .put(`/api/lessons/${lesson.id}/edits`)
-      .send({ revision: lesson.revision, ...foreign })
+      .post(`/api/lessons/${lesson.id}/changes`)
+      .send({ revision: lesson.revision, do: [{ op: 'finish', from, to: foreign }] })
       .expect(422);
     expect(refused.body).toMatchObject({ code: 'music-missing' });
-    await teacher
-      .put(`/api/lessons/${lesson.id}/edits`)
-      .send({ revision: lesson.revision, ...now })
-      .expect(200);
+    await change(
+      teacher,
+      lesson.id,
+      (list) => playAt(list, range, { speed: 4, sound: { kind: 'room' } }, randomUUID),
+      (list) => layOver(list, close),
+      { op: 'finish', from, to } as never,
+    );
 
     const edition = await publish(teacher, lesson.id);
     expect(edition.length).toBe(3e6);
@@ -183,41 +181,22 @@ it(
     const [teacher, learner] = [await test.signedIn('ilse'), await test.signedIn('tam')];
     const lesson = await recorded(teacher, 6);
     const card = { title: 'Before we begin', line: '', ground: 'oak' } as const;
-    let now = revise(
-      lesson.edits,
-      lesson.history,
-      insertCard(lesson.edits, 0 as Micros, card, 2e6 as Micros, randomUUID)!,
-    )!;
     const fast = { start: 4e6 as Micros, end: 8e6 as Micros };
-    now = revise(now.edits, now.history, playAt(now.edits, fast, { speed: 4, sound: { kind: 'room' } }, randomUUID)!)!;
-    await teacher
-      .put(`/api/lessons/${lesson.id}/edits`)
-      .send({ revision: lesson.revision, ...now })
-      .expect(200);
+    await change(
+      teacher,
+      lesson.id,
+      (list) => insertCard(list, 0 as Micros, card, 2e6 as Micros, randomUUID),
+      (list) => playAt(list, fast, { speed: 4, sound: { kind: 'room' } }, randomUUID),
+    );
     const edition = await publish(teacher, lesson.id);
     expect(edition.length).toBe(5e6);
     await assign(teacher, lesson.id, ids['10a']!);
-    const begin = async (editionId: string) =>
-      (await learner.post('/api/watching/visits').send({ editionId }).expect(201)).body as {
-        id: string;
-        resumeAt: number;
-        seen: { start: number; end: number }[];
-      };
-    const visit = await begin(edition.id);
-    await learner
-      .post(`/api/watching/visits/${visit.id}/reports`)
-      .send({ plays: [{ start: 0, end: 4.5e6, speed: 2 }], position: 4.5e6 })
-      .expect(204);
-    expect(await begin(edition.id)).toMatchObject({ resumeAt: 4.5e6, seen: [{ start: 0, end: 4.5e6 }] });
+    await report(learner, await visit(learner, edition.id), 4.5e6, { speed: 2 }).expect(204);
+    expect(await visit(learner, edition.id)).toMatchObject({ resumeAt: 4.5e6, seen: [{ start: 0, end: 4.5e6 }] });
     // Without the card everything comes two seconds sooner; the place and what was seen come along.
-    const { edits, history, revision } = await whole(teacher, lesson.id);
-    const without = revise(edits, history, { op: 'remove', index: 0, segment: edits.segments[0]! })!;
-    await teacher
-      .put(`/api/lessons/${lesson.id}/edits`)
-      .send({ revision, ...without })
-      .expect(200);
+    await change(teacher, lesson.id, ({ segments }) => ({ op: 'remove', index: 0, segment: segments[0]! }));
     const next = await publish(teacher, lesson.id);
-    expect(await begin(next.id)).toMatchObject({ resumeAt: 2.5e6, seen: [{ start: 0, end: 2.5e6 }] });
+    expect(await visit(learner, next.id)).toMatchObject({ resumeAt: 2.5e6, seen: [{ start: 0, end: 2.5e6 }] });
   },
   PATIENCE,
 );
@@ -246,11 +225,7 @@ it(
       page: page.id,
       ...place,
     } as const;
-    const now = revise(lesson.edits, lesson.history, layOver(lesson.edits, cover))!;
-    await teacher
-      .put(`/api/lessons/${id}/edits`)
-      .send({ revision: lesson.revision, ...now })
-      .expect(200);
+    await change(teacher, id, (list) => layOver(list, cover));
     const edition = await publish(teacher, id);
     const manifest = await manifestOf(teacher, edition.id);
     const given = manifest.pages.find((one) => one.id === page.id) as { picture: string };

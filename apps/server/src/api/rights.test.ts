@@ -4,7 +4,10 @@ import supertest from 'supertest';
 import { ClassesService } from '../modules/classes/index.ts';
 import type { Role } from '../platform/sessions/index.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
-import { assign, newLesson, publish, record, until } from '../testing/lesson.ts';
+import type { Response } from 'supertest';
+import type { IncomingMessage } from 'node:http';
+import { assign, newLesson, publish, record, until, visit } from '../testing/lesson.ts';
+import { rawBytes } from '../testing/watching.ts';
 
 /**
  * People by how they stand to the things of a small school: two teachers have two classes, one of which a third teaches
@@ -56,6 +59,7 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'delete /api/sessions/{id}': { roles: ALL },
   'put /api/password': { roles: ALL },
   'get /api/people': { roles: ['keeper'] },
+  'get /api/events': { roles: ALL },
   'get /api/jobs/{id}': { roles: ALL, may: ['owner'] },
   'post /api/jobs/{id}/cancel': { roles: ALL, may: ['owner'] },
   'post /api/jobs/{id}/retry': { roles: ALL, may: ['owner'] },
@@ -66,7 +70,8 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'get /api/lessons/{id}': maker,
   'patch /api/lessons/{id}': owner,
   'put /api/lessons/{id}/withdrawn': owner,
-  'put /api/lessons/{id}/edits': maker,
+  'post /api/lessons/{id}/changes': maker,
+  'get /api/lessons/{id}/changes': maker,
   'post /api/lessons/{id}/boards': owner,
   'post /api/lessons/{id}/windows': owner,
   'get /api/lessons/{id}/clips/{digest}': owner,
@@ -123,7 +128,7 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'post /api/assignments': { roles: TEACHERS, may: ['owner'] },
   'get /api/assignments/{id}': classTeachers,
   'put /api/assignments/{id}': classTeachers,
-  'post /api/watching/visits': { roles: LEARNERS, may: ['learner', 'classmate'] },
+  'put /api/watching/visits/{id}': { roles: LEARNERS, may: ['learner', 'classmate'] },
   'post /api/watching/visits/{id}/reports': { roles: LEARNERS, may: ['learner'] },
   'get /api/watching/assignments/{id}': classTeachers,
   'put /api/assignments/{id}/hand-in/files': classLearners,
@@ -177,9 +182,7 @@ async function world(): Promise<Readonly<Record<string, string>>> {
     .send({ points: 3, comment: 'Good' })
     .expect(204);
   await ilse.post(`/api/marking/hand-ins/${of('moved').submissionId}/hand-back`).expect(200);
-  const visit = (await tam.post('/api/watching/visits').send({ editionId: edition.id }).expect(201)).body as {
-    id: string;
-  };
+  const opened = await visit(tam, edition.id);
   const course = (await ilse.post('/api/courses').send({ name: 'Tides' }).expect(201)).body as { id: string };
   const unit = (await ilse.post(`/api/courses/${course.id}/units`).send({ name: 'Springs' }).expect(201)).body as {
     id: string;
@@ -198,7 +201,7 @@ async function world(): Promise<Readonly<Record<string, string>>> {
     assignment,
     submission: of('tam').submissionId,
     feedback: of('tam').feedbackLessonId,
-    visit: visit.id,
+    visit: opened.id,
     course: course.id,
     unit: unit.id,
     job: editions[0]!.jobId,
@@ -230,7 +233,7 @@ function idFor(path: string): string {
 const bodyFor = (route: string): object => {
   const { lesson, edition } = things;
   if (route === 'post /api/assignments') return { lessonId: lesson, classId: ids['10a'] };
-  if (route === 'post /api/watching/visits') return { editionId: edition };
+  if (route === 'put /api/watching/visits/{id}') return { editionId: edition };
   if (route === 'put /api/takes/{id}') return { lessonId: lesson, windowKey: 'walk' };
   return {};
 };
@@ -239,7 +242,8 @@ const bodyFor = (route: string): object => {
 async function answerTo(who: Who, route: string): Promise<string> {
   const [method, path] = route.split(' ') as [Method, string];
   const filled = path
-    .replace('{id}', idFor(path))
+    // A visit is begun under a name of the player's own.
+    .replace('{id}', route === 'put /api/watching/visits/{id}' ? randomUUID() : idFor(path))
     .replace('{page}', things['page']!)
     .replace('{upload}', randomUUID())
     .replace('{track}', 'voice')
@@ -248,7 +252,9 @@ async function answerTo(who: Who, route: string): Promise<string> {
     .replace('{claims}', 'none')
     .replace('{signature}', 'none')
     .replace('{key}', 'none.webp');
-  const { status, body } = await as(who)[method](filled).send(bodyFor(route));
+  const asked = as(who)[method](filled).send(bodyFor(route));
+  // A line that stays open is only begun.
+  const { status, body } = await (path === '/api/events' ? asked.buffer(true).parse(onlyBegun) : asked);
   if (status >= 500) throw new Error(`${route} answered ${status} to ${who}: ${JSON.stringify(body)}`);
   const { code, detail } = body as { code?: string; detail?: string };
   if (status === 401 && code === 'signed-out') return 'signed-out';
@@ -257,6 +263,15 @@ async function answerTo(who: Who, route: string): Promise<string> {
   const isThing = / (lesson|take|edition|visit|class|assignment|course|unit|job) for you/.test(detail ?? '');
   if (status === 404 && route.includes('/marking/hand-ins/')) return 'not-there';
   return status === 404 && isThing ? 'not-there' : 'open';
+}
+
+/** Reads what a server refuses with, and leaves what it goes on with. */
+function onlyBegun(response: Response, done: (failure: Error | null, body: unknown) => void): void {
+  const incoming = response as unknown as IncomingMessage;
+  if (!String(incoming.headers['content-type']).startsWith('text/event-stream'))
+    return rawBytes(response, (failure, bytes) => done(failure, failure ?? (JSON.parse(bytes.toString()) as unknown)));
+  incoming.destroy();
+  done(null, {});
 }
 
 function routesOfTheServer(): readonly string[] {
@@ -378,8 +393,8 @@ describe('a lesson that is withdrawn', () => {
     expect(await status('owner', 'get', `editions/${edition}`)).toBe(200);
     // An address that was given out before is of no use any more.
     expect((await as('learner').get(voice)).status).toBe(410);
-    const { visit } = things;
-    expect(await status('learner', 'post', `watching/visits/${visit}/reports`, { plays: [], position: 0 })).toBe(404);
+    const told = { number: 0, plays: [], position: 0 };
+    expect(await status('learner', 'post', `watching/visits/${things['visit']}/reports`, told)).toBe(404);
     expect((await as('learner').get(`/api/desk/${assignment}`)).body).toMatchObject({
       editionId: null,
       withdrawn: true,

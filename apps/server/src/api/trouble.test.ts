@@ -2,7 +2,7 @@ import { logText } from '@oakbell/core/log';
 import { randomUUID } from 'node:crypto';
 import supertest from 'supertest';
 import { lockedPdf, pdfOf, pictureOf } from '../testing/files.ts';
-import { assign, imported, newLesson, publish, putPart, record } from '../testing/lesson.ts';
+import { assign, imported, newLesson, publish, putPart, record, report, visit } from '../testing/lesson.ts';
 import { addSchool, PASSWORD, startTestApp, type TestApp } from '../testing/testApp.ts';
 import { digestOf, partsOf, speechLike } from '../testing/voiceParts.ts';
 
@@ -131,12 +131,9 @@ describe('a watch report', () => {
     await record(teacher, lesson.id, 30);
     const edition = await publish(teacher, lesson.id);
     const assignment = await assign(teacher, lesson.id, ids['10a']!);
-    const visit = ((await learner.post('/api/watching/visits').send({ editionId: edition.id })).body as { id: string })
-      .id;
-    const report = (end: number, speed = 1) =>
-      learner.post(`/api/watching/visits/${visit}/reports`).send({ plays: [{ start: 0, end, speed }], position: end });
-    expect((await report(30e6)).body).toMatchObject({ code: 'more-than-passed' });
-    expect((await report(30e6, 8)).status).toBe(400);
+    const opened = await visit(learner, edition.id);
+    expect((await report(learner, opened, 30e6)).body).toMatchObject({ code: 'more-than-passed' });
+    expect((await report(learner, opened, 30e6, { speed: 8 })).status).toBe(400);
     const { learners } = (await teacher.get(`/api/watching/assignments/${assignment}`)).body as {
       learners: { share: number }[];
     };

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { AssignmentsService, type AssignmentEntity } from '../modules/assignments/index.ts';
 import { ClassesService } from '../modules/classes/index.ts';
 import { CoursesService } from '../modules/courses/index.ts';
-import { EditionsService, type EditionEntity } from '../modules/editions/index.ts';
+import { EditionsService, type EditionHead } from '../modules/editions/index.ts';
 import {
   cuesOfText,
   FileChecks,
@@ -20,6 +20,7 @@ import { SubmissionsService } from '../modules/submissions/index.ts';
 import { TakesService } from '../modules/takes/index.ts';
 import { WatchingService } from '../modules/watching/index.ts';
 import { JobsService } from '../platform/jobs/index.ts';
+import type { Person } from '../platform/sessions/index.ts';
 import type { World, WorldLesson, WorldTake } from './world.ts';
 
 const HOUR_MS = 3_600_000;
@@ -115,7 +116,7 @@ export class DemoLoader {
   async #assign(world: World, ownerId: string): Promise<void> {
     const owner = { id: ownerId, role: 'teacher' } as const;
     for (const key of new Set(world.assignments.map((one) => one.lesson)))
-      await this.editions.publish(ownerId, this.#lessons.get(key)!);
+      await this.editions.publish(ownerId, this.#lessons.get(key)!.id);
     for (const { key, lesson, class: className, dueInHours, ...terms } of world.assignments) {
       const dueAt = new Date(Date.now() + dueInHours * HOUR_MS);
       dueAt.setMinutes(0, 0, 0);
@@ -147,7 +148,7 @@ export class DemoLoader {
 
   async #playShares(
     learnerId: string,
-    edition: EditionEntity,
+    edition: EditionHead,
     shares: readonly (readonly [number, number])[],
     hoursAgo: number,
   ): Promise<void> {
@@ -164,18 +165,24 @@ export class DemoLoader {
     for (const { assignment, learner, hoursAgo, file, fileName, text } of world.handIns) {
       const person = { id: this.#people.get(learner)!, role: 'learner' } as const;
       const at = new Date(Date.now() - hoursAgo * HOUR_MS);
-      if (file) await cp(join(folder, file), join(copies, file));
+      const to = this.#assignments.get(assignment)!;
       const handed = file
-        ? {
-            files: [
-              { path: join(copies, file), originalname: fileName ?? file, size: (await stat(join(copies, file))).size },
-            ],
-          }
+        ? await this.#files(person, to, { from: join(folder, file), to: join(copies, file), name: fileName ?? file })
         : { text: text ?? '' };
-      const submission = await this.submissions.handIn(person, this.#assignments.get(assignment)!, handed, at);
+      const submission = await this.submissions.handIn(person, to, handed, at);
       await this.#imported((await this.lessons.forSubmission(submission.id))!.id);
     }
     await rm(copies, { recursive: true });
+  }
+
+  /** Files are taken over when they are brought: a copy is. */
+  async #files(
+    person: Person,
+    assignment: AssignmentEntity,
+    { from, to, name }: Record<'from' | 'to' | 'name', string>,
+  ) {
+    await cp(from, to);
+    return this.submissions.bring(person, assignment, [{ path: to, originalname: name, size: (await stat(to)).size }]);
   }
 
   async #giveFeedback(folder: string, { feedback }: World, ownerId: string): Promise<void> {
@@ -196,7 +203,7 @@ export class DemoLoader {
     );
   }
 
-  #ready(lessonId: string): Promise<EditionEntity> {
+  #ready(lessonId: string): Promise<EditionHead> {
     return eventually('an edition', () => this.editions.newestReady(lessonId));
   }
 }

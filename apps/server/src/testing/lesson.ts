@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { applyEdit, type Edit, type EditList } from '@oakbell/core/edits';
 import { logText, type TakeEvent } from '@oakbell/core/log';
 import type { agent } from 'supertest';
 import { digestOf, partsOf, speechLike } from './voiceParts.ts';
@@ -59,6 +60,44 @@ export async function record(
     .expect(200);
   return take;
 }
+
+/** Does edits to a lesson, one after another, as its maker's browser does. */
+export async function change(
+  teacher: Agent,
+  lessonId: string,
+  ...edits: readonly (Edit | ((list: EditList) => Edit | null))[]
+): Promise<void> {
+  const { revision, edits: list } = (await teacher.get(`/api/lessons/${lessonId}`).expect(200)).body as {
+    revision: number;
+    edits: EditList;
+  };
+  let now = list;
+  const done: Edit[] = [];
+  for (const one of edits) {
+    const edit = typeof one === 'function' ? one(now) : one;
+    const applied = edit && applyEdit(now, edit);
+    if (!edit || !applied?.ok) throw new Error('the edit does not apply');
+    done.push(edit);
+    now = applied.edits;
+  }
+  await teacher.post(`/api/lessons/${lessonId}/changes`).send({ revision, do: done }).expect(200);
+}
+
+export interface OpenVisit {
+  readonly id: string;
+  readonly resumeAt: number;
+  readonly seen: readonly { readonly start: number; readonly end: number }[];
+}
+/** Opens an edition to watch it. */
+export async function visit(learner: Agent, editionId: string): Promise<OpenVisit> {
+  const id = randomUUID();
+  const { body } = await learner.put(`/api/watching/visits/${id}`).send({ editionId }).expect(200);
+  return { id, ...(body as Omit<OpenVisit, 'id'>) };
+}
+
+/** A report of one stretch, from 0 to `end` in microseconds. */
+export const report = (learner: Agent, { id }: Pick<OpenVisit, 'id'>, end: number, { speed = 1, number = 0 } = {}) =>
+  learner.post(`/api/watching/visits/${id}/reports`).send({ number, plays: [{ start: 0, end, speed }], position: end });
 
 /** Publishes and waits for the edition. */
 export async function publish(teacher: Agent, lessonId: string): Promise<{ id: string; length: number; lufs: number }> {

@@ -47,6 +47,8 @@ export async function startTestApp(): Promise<TestApp> {
   const http = app.getHttpServer() as Server;
   const signedIn = async (person: string) => {
     const agent = supertest.agent(http);
+    // Every act of a client has a key of its own, unless a test says which.
+    void agent.use((request: supertest.Test) => void request.set('Idempotency-Key', randomUUID()));
     await agent.post('/api/session').send({ name: person, password: PASSWORD }).expect(200);
     return agent;
   };

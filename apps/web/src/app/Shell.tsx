@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import type { ReactNode } from 'react';
 import { Link, Navigate, Outlet, useLocation } from 'react-router';
-import { useSession, useSignOut, type Api } from '../shared/api/index.ts';
+import { useServerEvents, useSession, useSignOut, type Api } from '../shared/api/index.ts';
 import { Waiting } from '../shared/ui/index.ts';
 import { HOME } from './Front.tsx';
 import classes from './Shell.module.css';
@@ -31,6 +31,7 @@ export function Shell({
   const person = useSession();
   const signOut = useSignOut();
   const { pathname, search } = useLocation();
+  useServerEvents(person?.id ?? null);
   if (person === undefined) return <Waiting what="Opening" />;
   if (person === null) return <Navigate to={`/sign-in?to=${encodeURIComponent(pathname + search)}`} replace />;
   if (person.mustChangePassword) return <Navigate to="/first-password" replace />;

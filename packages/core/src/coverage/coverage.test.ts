@@ -1,6 +1,6 @@
 import { micros } from '../clock/index.ts';
 import { programmeOf, type TakeStretch } from '../edits/index.ts';
-import { playsPerPart, replayedLength, shareOf, unionOfStretches } from './index.ts';
+import { playsPerPart, replayedLength, shareOf, stretchesOfLayers, unionOfStretches, withPlays } from './index.ts';
 
 const stretch = (takeId: string, start: number, end: number): TakeStretch => ({
   takeId,
@@ -38,4 +38,26 @@ it('plays per part show what was replayed and what was skipped', () => {
 it('replayed time is what goes beyond the first time', () => {
   expect(replayedLength([stretch('t1', 0, 500), stretch('t1', 250, 600)])).toBe(250);
   expect(replayedLength([])).toBe(0);
+});
+
+it('layers hold what many plays do: the same share, warmth and replays, over two hundred random viewings', () => {
+  let state = 17;
+  const next = () => (state = (state * 48271) % 2147483647) / 2147483647;
+  for (let i = 0; i < 200; i += 1) {
+    const plays = Array.from({ length: 1 + Math.floor(next() * 12) }, () => {
+      const start = Math.floor(next() * 900);
+      return stretch('t1', start, start + 1 + Math.floor(next() * 100));
+    });
+    const half = Math.floor(plays.length / 2);
+    const layers = withPlays(withPlays([], plays.slice(0, half)), Object.freeze(plays.slice(half)));
+    const again = stretchesOfLayers('t1', layers);
+    expect(shareOf(whole, again)).toBe(shareOf(whole, plays));
+    expect(replayedLength(again)).toBe(replayedLength(plays));
+    const [a, b] = [playsPerPart(whole, again, 10), playsPerPart(whole, plays, 10)];
+    a.forEach((warmth, k) => expect(warmth).toBeCloseTo(b[k]!, 9));
+  }
+});
+it('layers do not grow when the same is played again, but in depth', () => {
+  const range = { start: micros(0), end: micros(500) };
+  expect(withPlays([], [range, range, range])).toEqual([[range], [range], [range]]);
 });

@@ -43,6 +43,29 @@ export function playsPerPart(programme: Programme, plays: readonly TakeStretch[]
   return parts;
 }
 
+/**
+ * How often each moment of one take was played: the k-th set holds what was played at least k + 1 times. Nothing is
+ * lost by it but the order of the plays, and it grows with what differs, not with how often somebody looked.
+ */
+export type PlayLayers = readonly RangeSet[];
+
+/** The layers with some more plays laid on top. */
+export function withPlays(layers: PlayLayers, plays: readonly TimeRange[]): PlayLayers {
+  return plays.reduce<PlayLayers>((before, play) => {
+    const after: RangeSet[] = [];
+    let over: RangeSet = [play];
+    for (const layer of before) {
+      after.push(over.length > 0 ? union(layer, over) : layer);
+      over = intersect(layer, over);
+    }
+    return over.length > 0 ? [...after, over] : after;
+  }, layers);
+}
+
+/** The layers as stretches of their take: as many as it takes to say how often each moment was played. */
+export const stretchesOfLayers = (takeId: string, layers: PlayLayers): readonly TakeStretch[] =>
+  layers.flatMap((layer) => layer.map((range) => ({ takeId, ...range })));
+
 /** The time played again beyond the first time: the sum of all plays less what they cover together. */
 export function replayedLength(plays: readonly TakeStretch[]): Micros {
   const played = plays.reduce((sum, one) => sum + one.end - one.start, 0);

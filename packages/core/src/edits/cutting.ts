@@ -137,3 +137,11 @@ export function shortened(quiet: TimeRange, keep: Micros): TimeRange | null {
   const half = Math.round(keep / 2);
   return { start: (quiet.start + half) as Micros, end: (quiet.end - (keep - half)) as Micros };
 }
+
+/** The edits that take every part of a lesson out, or those of one take; the last first. They can be taken back. */
+export function emptying({ segments }: EditList, takeId?: string): readonly Edit[] {
+  return segments
+    .map((segment, index) => ({ op: 'remove', index, segment }) as const)
+    .filter(({ segment }) => takeId === undefined || segment.takeId === takeId)
+    .reverse();
+}

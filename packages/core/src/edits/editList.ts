@@ -54,8 +54,19 @@ export interface EditAct {
   readonly at: Micros;
   readonly length: Micros;
 }
-export type ActKind =
-  'cut' | 'split' | 'put-back' | 'move' | 'shorten' | 'speed' | 'speak-over' | 'card' | 'join' | 'give';
+export const ACT_KINDS = [
+  'cut',
+  'split',
+  'put-back',
+  'move',
+  'shorten',
+  'speed',
+  'speak-over',
+  'card',
+  'join',
+  'give',
+] as const;
+export type ActKind = (typeof ACT_KINDS)[number];
 
 export type Applied =
   | { readonly ok: true; readonly edits: EditList }

@@ -1,6 +1,8 @@
 import { micros } from '../clock/index.ts';
 import {
   applyEdit,
+  doEdit,
+  editsFault,
   EMPTY_EDITS,
   invertEdit,
   NO_HISTORY,
@@ -8,14 +10,17 @@ import {
   programmeOf,
   programmeRanges,
   programmeTimeOf,
-  redo,
-  revise,
+  readEdit,
+  redoChange,
   takeStretches,
   takeTimeAt,
-  undo,
+  touchedBy,
+  undoChange,
+  type ChangeRow,
   type Edit,
   type EditList,
   type Segment,
+  type Step,
 } from './index.ts';
 
 const segment = (id: string, takeId: string, start: number, end: number): Segment => ({
@@ -74,23 +79,126 @@ describe('an edit', () => {
   });
 });
 
-it('history goes back to the very beginning and forward again', () => {
-  const next = seeded(9);
-  let now = { edits: EMPTY_EDITS, history: NO_HISTORY };
-  const stages = [now.edits];
-  for (let i = 0; i < 50; i += 1) {
-    now = revise(now.edits, now.history, randomEdit(now.edits, next, i))!;
-    stages.push(now.edits);
-  }
-  for (let i = 49; i >= 0; i -= 1) {
-    now = undo(now.edits, now.history)!;
-    expect(now.edits).toEqual(stages[i]);
-  }
-  expect(undo(now.edits, now.history)).toBeNull();
-  for (let i = 1; i <= 50; i += 1) now = redo(now.edits, now.history)!;
-  expect(now.edits).toEqual(stages[50]);
-  expect(redo(now.edits, now.history)).toBeNull();
+/** A log in memory, with a hand on it. */
+function logOf() {
+  const rows: ChangeRow[] = [];
+  let [edits, tops, revision] = [EMPTY_EDITS, NO_HISTORY, 0];
+  const keep = (step: Step): boolean => {
+    if (!step.ok) return false;
+    ({ edits, tops } = step);
+    rows.push(step.row);
+    return true;
+  };
+  const row = (at: number | null) => rows.find((one) => one.revision === at) ?? null;
+  return {
+    rows,
+    edits: () => edits,
+    tops: () => tops,
+    do: (edit: Edit) => keep(doEdit(edits, tops, { revision: ++revision, edit })),
+    undo: () => keep(undoChange(edits, tops, ++revision, row(tops.undo))),
+    redo: () => keep(redoChange(edits, tops, ++revision, row(tops.redo))),
+  };
+}
+
+describe('history', () => {
+  it('goes back to the very beginning and forward again', () => {
+    const next = seeded(9);
+    const log = logOf();
+    const stages = [log.edits()];
+    for (let i = 0; i < 50; i += 1) {
+      expect(log.do(randomEdit(log.edits(), next, i))).toBe(true);
+      stages.push(log.edits());
+    }
+    for (let i = 49; i >= 0; i -= 1) {
+      expect(log.undo()).toBe(true);
+      expect(log.edits()).toEqual(stages[i]);
+    }
+    expect(log.undo()).toBe(false);
+    for (let i = 1; i <= 50; i += 1) expect(log.redo()).toBe(true);
+    expect(log.edits()).toEqual(stages[50]);
+    expect(log.redo()).toBe(false);
+  });
+  it('does as two stacks would, over a thousand random steps, and its rows alone make the list again', () => {
+    const next = seeded(23);
+    const log = logOf();
+    let [done, undone]: EditList[][] = [[], []];
+    for (let i = 0; i < 1000; i += 1) {
+      const before = log.edits();
+      const turn = next();
+      if (turn < 0.4) {
+        log.do(randomEdit(before, next, i));
+        [done, undone] = [[...done!, before], []];
+      } else if (turn < 0.75) {
+        expect(log.undo()).toBe(done!.length > 0);
+        const back = done!.pop();
+        if (back) {
+          expect(log.edits()).toEqual(back);
+          undone!.push(before);
+        }
+      } else {
+        expect(log.redo()).toBe(undone!.length > 0);
+        const on = undone!.pop();
+        if (on) {
+          expect(log.edits()).toEqual(on);
+          done!.push(before);
+        }
+      }
+      expect([log.tops().undoable, log.tops().redoable]).toEqual([done!.length, undone!.length]);
+    }
+    const again = log.rows.reduce<EditList>((edits, { edit }) => {
+      const applied = applyEdit(edits, edit);
+      if (!applied.ok) throw new Error(applied.reason);
+      return applied.edits;
+    }, EMPTY_EDITS);
+    expect(again).toEqual(log.edits());
+  });
 });
+
+describe('a change from elsewhere', () => {
+  it('is read as it was written, over four hundred random edits', () => {
+    const next = seeded(31);
+    let edits = EMPTY_EDITS;
+    for (let i = 0; i < 400; i += 1) {
+      const edit = randomEdit(edits, next, i);
+      expect(readEdit(JSON.parse(JSON.stringify(edit)))).toEqual(edit);
+      const applied = applyEdit(edits, edit);
+      if (applied.ok) edits = applied.edits;
+    }
+  });
+  it.each<[string, unknown]>([
+    ['no edit', null],
+    ['an unknown op', { op: 'paint', index: 0 }],
+    ['an index that is no number', { op: 'insert', index: '0', segment: two.segments[0] }],
+    ['a segment that takes another name', { op: 'play', from: two.segments[0], to: { ...two.segments[0], id: 'z' } }],
+    ['something laid over nothing', { op: 'overlays', index: 0, from: null, to: null }],
+    ['edits in edits in edits', nested(4)],
+  ])('is refused when it is %s', (_, value) => {
+    expect(readEdit(value)).toBeNull();
+  });
+  it('names what it touched, and nothing else', () => {
+    const trimmed = applyEdit(two, {
+      op: 'trim',
+      segment: 'a',
+      from: { start: micros(1000), end: micros(5000) },
+      to: { start: micros(1000), end: micros(4000) },
+    });
+    if (!trimmed.ok) throw new Error(trimmed.reason);
+    expect(touchedBy(two, trimmed.edits).map((one) => one.id)).toEqual(['a']);
+    expect(touchedBy(two, two)).toEqual([]);
+  });
+  it('may not make a lesson longer than three hours', () => {
+    const long = { version: 1, segments: [segment('a', 't', 0, 4 * 3600 * 1e6)] } as const;
+    expect(editsFault(long)).toBe('too-long');
+    expect(editsFault(two)).toBeNull();
+  });
+});
+
+function nested(depth: number): unknown {
+  const act = { kind: 'cut', at: 0, length: 0 };
+  let edit: unknown = { op: 'insert', index: 0, segment: two.segments[0] };
+  for (let i = 0; i < depth; i += 1) edit = { op: 'together', act, edits: [edit] };
+  return edit;
+}
 
 describe('programme time and take time', () => {
   const programme = programmeOf(two);

@@ -1,7 +1,8 @@
 export * from './segment.ts';
 export * from './dressing.ts';
 export * from './editList.ts';
-export * from './reading.ts';
+export { LONGEST_CARD, LONGEST_PROGRAMME, parseEditList } from './reading.ts';
+export * from './readingEdits.ts';
 export * from './history.ts';
 export * from './programme.ts';
 export * from './doing.ts';

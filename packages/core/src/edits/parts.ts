@@ -4,6 +4,7 @@
  */
 import { lengthOf, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
 import { Doing, type NewId } from './doing.ts';
+import { NO_DRESSING } from './dressing.ts';
 import { dressingOf, type ActKind, type Edit, type EditList } from './editList.ts';
 import { programmeOf, takeStretches } from './programme.ts';
 import { MOST_SPEED, overTime, type Card, type Segment, type SegmentSound } from './segment.ts';
@@ -146,6 +147,22 @@ export function splitLesson(
     list.do({ op: 'remove', index: i, segment: list.edits.segments[i]! });
   const edit = list.edit({ kind: 'give', at: time, length: (length - time) as Micros });
   return edit && { rest: asList(rest, edits), edit };
+}
+
+/** The edit that makes a lesson without edits into this list: with it a lesson begins that comes out of another. */
+export function editMaking({ segments, ...dressing }: EditList): Edit {
+  const { overlays, strokes, finish } = { ...NO_DRESSING, ...dressing };
+  const edits: Edit[] = [
+    ...segments.map((segment, index) => ({ op: 'insert', index, segment }) as const),
+    ...overlays.map((to, index) => ({ op: 'overlays', index, from: null, to }) as const),
+    ...strokes.map((to, index) => ({ op: 'strokes', index, from: null, to }) as const),
+    ...(dressing.finish ? [{ op: 'finish', from: NO_DRESSING.finish, to: finish } as const] : []),
+  ];
+  return {
+    op: 'together',
+    act: { kind: 'give', at: ZERO, length: programmeOf({ version: 1, segments }).length },
+    edits,
+  };
 }
 
 /** How a lesson sounds goes along into both parts; its cover and its chapters stay where they were. */

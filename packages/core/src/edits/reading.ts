@@ -29,7 +29,8 @@ export function parseEditList(value: unknown): EditList | null {
   return edits;
 }
 
-const READERS = {
+/** Readers of what is laid over; each gives null where the value is not one. */
+export const READERS = {
   overlays: (value: unknown) => unlike(listOf(value, readOverlay, MOST_LAID_OVER)),
   strokes: (value: unknown) => unlike(listOf(value, readStrokeChange, MOST_SEGMENTS)),
   finish: readFinish,
@@ -37,11 +38,14 @@ const READERS = {
   cover: readCover,
 } as const;
 
-const fieldsOf = (value: unknown): Fields | null =>
+/** How many at most: segments and changes of strokes, and what is laid over. */
+export const LIMITS = { segments: MOST_SEGMENTS, strokes: MOST_SEGMENTS, overlays: MOST_LAID_OVER } as const;
+
+export const fieldsOf = (value: unknown): Fields | null =>
   typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Fields) : null;
 const isText = (value: unknown, most = 200): value is string => typeof value === 'string' && value.length <= most;
-const isName = (value: unknown): value is string => isText(value, 100) && value.length > 0;
-const isTime = (value: unknown): value is Micros => Number.isSafeInteger(value) && (value as number) >= 0;
+export const isName = (value: unknown): value is string => isText(value, 100) && value.length > 0;
+export const isTime = (value: unknown): value is Micros => Number.isSafeInteger(value) && (value as number) >= 0;
 const isBetween = (value: unknown, low: number, high: number): value is number =>
   typeof value === 'number' && value >= low && value <= high;
 const isColour = (value: unknown): value is string => typeof value === 'string' && /^#[0-9a-f]{6}$/i.test(value);
@@ -61,7 +65,7 @@ function stretchOf({ id, takeId, start, end }: Fields) {
   return { id, takeId, start, end };
 }
 
-function readSegment(value: unknown): Segment | null {
+export function readSegment(value: unknown): Segment | null {
   const fields = fieldsOf(value);
   const stretch = fields && stretchOf(fields);
   if (!stretch) return null;
@@ -95,7 +99,7 @@ function readCard(value: unknown): Card | null {
   return isText(title) && isText(line) && known ? { title, line, ground: known } : null;
 }
 
-function readOverlay(value: unknown): Overlay | null {
+export function readOverlay(value: unknown): Overlay | null {
   const fields = fieldsOf(value);
   const stretch = fields && stretchOf(fields);
   if (!stretch) return null;
@@ -138,7 +142,7 @@ function readOverlay(value: unknown): Overlay | null {
   }
 }
 
-function readStrokeChange(value: unknown): StrokeChange | null {
+export function readStrokeChange(value: unknown): StrokeChange | null {
   const { id, takeId, stroke, colour } = fieldsOf(value) ?? {};
   if (!isName(id) || !isName(takeId) || !isName(stroke)) return null;
   if (colour === undefined) return { id, takeId, stroke };

@@ -93,6 +93,17 @@ export const QUERIES: Readonly<Record<Thing, string>> = {
   job: owned('job'),
 };
 
+const GIVEN_TO = (part: string): string =>
+  `SELECT m.personId AS id FROM assignment a JOIN membership m ON m.classId = a.classId${part} WHERE a.lessonId = ?`;
+const TEACHES = " AND m.part = 'teacher'";
+const ABOUT = `SELECT m.personId AS id FROM lesson l JOIN submission s ON s.id = l.submissionId JOIN assignment a ON a.id = s.assignmentId JOIN membership m ON m.classId = a.classId${TEACHES} WHERE l.id = ?`;
+/** Who is told of a lesson. Its parameter, five times: the lesson. */
+export const AUDIENCE = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION ${GIVEN_TO('')}
+  UNION SELECT s.learnerId FROM lesson l JOIN submission s ON s.id = l.submissionId WHERE l.id = ? UNION ${ABOUT}
+  UNION SELECT m.personId FROM lesson l JOIN assignment a ON a.id = l.answersId JOIN membership m ON m.classId = a.classId${TEACHES} WHERE l.id = ?`;
+/** Who is told how a lesson is watched. Its parameter, twice: the lesson. */
+export const TEACHERS = `${GIVEN_TO(TEACHES)} UNION ${ABOUT}`;
+
 /** What a row says: everything in it but the kind of a lesson is yes or no. */
 export function factsIn(row: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> {
   return Object.fromEntries(

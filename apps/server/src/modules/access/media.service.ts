@@ -1,6 +1,7 @@
-import { Inject, Injectable, Logger } from '@nestjs/common';
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Redis } from 'ioredis';
 import { createHmac, timingSafeEqual } from 'node:crypto';
+import { Acts, Outbox } from '../../platform/acts/index.ts';
 import { CONFIG, type Config } from '../../platform/config/index.ts';
 import { Texts, Text, When } from '../../platform/http/index.ts';
 import { REDIS } from '../../platform/redis/index.ts';
@@ -26,6 +27,8 @@ const WINDOW_MS = 60 * 60_000;
 const LIFE_MS = 180 * 60_000;
 /** While Redis is away nobody can be told of what was cut off: addresses then count for so long. */
 const BLIND_MS = 10 * 60_000;
+
+const CUT = 'cut-addresses';
 
 interface Claims {
   /** What the files belong to: `lesson:…`, `edition:…`. */
@@ -55,13 +58,19 @@ export type Opened =
  * every process by way of Redis.
  */
 @Injectable()
-export class MediaService {
-  readonly #logger = new Logger('media');
-
+export class MediaService implements OnModuleInit {
   constructor(
     @Inject(CONFIG) private readonly config: Config,
     @Inject(REDIS) private readonly redis: Redis,
+    private readonly acts: Acts,
+    private readonly outbox: Outbox,
   ) {}
+
+  onModuleInit(): void {
+    this.outbox.carry(CUT, async ({ scopes }: { scopes: readonly string[] }) => {
+      for (const scope of scopes) await this.redis.set(this.#key(scope), Date.now(), 'PX', LIFE_MS);
+    });
+  }
 
   /** Addresses for these storage keys. */
   async give({ id, tag }: Viewer, scopes: readonly string[], keys: readonly string[]): Promise<MediaDto> {
@@ -103,11 +112,7 @@ export class MediaService {
 
   /** Ends every address that was given out for this: `lesson:…`, `edition:…`, `person:…`, `session:…`. */
   async cut(...scopes: readonly string[]): Promise<void> {
-    for (const scope of scopes) {
-      await this.redis.set(this.#key(scope), Date.now(), 'PX', LIFE_MS).catch((failure: Error) => {
-        this.#logger.warn(`addresses were not cut off, they end by themselves: ${failure.message}`);
-      });
-    }
+    if (scopes.length > 0) await this.acts.do(() => this.outbox.add(CUT, { scopes }));
   }
 
   async #lastCut(scopes: readonly string[]): Promise<number> {

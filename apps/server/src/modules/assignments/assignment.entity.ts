@@ -1,12 +1,12 @@
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { moment } from '../../platform/database/index.ts';
 
 @Entity('assignment')
 export class AssignmentEntity {
   @PrimaryColumn('uuid') id: string;
-  @Index() @Column('uuid') lessonId: string;
-  @Index() @Column('uuid') classId: string;
-  @Column('uuid') byId: string;
+  @ForeignKey('lesson') @Index() @Column('uuid') lessonId: string;
+  @ForeignKey('school_class') @Index() @Column('uuid') classId: string;
+  @ForeignKey('person') @Column('uuid') byId: string;
   @Column({ type: 'text' }) instructions: string;
   @Column(moment) dueAt: Date;
   /** The most points there are; null when none are given. */

@@ -86,14 +86,28 @@ export class AssignmentsController {
   @May('make', 'lesson')
   @ApiOkResponse({ type: [AssignmentDto] })
   async ofLesson(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<AssignmentDto[]> {
-    return Promise.all((await this.assignments.ofLesson(id)).map((one) => this.#dto(one)));
+    return this.#dtos(await this.assignments.ofLesson(id));
   }
 
   async #dto(one: AssignmentEntity): Promise<AssignmentDto> {
-    const { id, lessonId, classId, instructions, dueAt, points, handIn, answerLimitMs, answerPage } = one;
-    const className = (await this.classes.byIds([classId])).get(classId)?.name ?? '';
-    const lessonTitle = (await this.lessons.one(lessonId))?.title ?? '';
-    const terms = { instructions, dueAt: dueAt.toISOString(), points, handIn, answerLimitMs, answerPage };
-    return { id, lessonId, classId, ...terms, className, lessonTitle };
+    return (await this.#dtos([one]))[0]!;
+  }
+
+  async #dtos(all: readonly AssignmentEntity[]): Promise<AssignmentDto[]> {
+    const lessons = await this.lessons.byIds(all.map((one) => one.lessonId));
+    const classes = await this.classes.byIds(all.map((one) => one.classId));
+    return all.map(({ id, lessonId, classId, dueAt, instructions, points, handIn, answerLimitMs, answerPage }) => ({
+      id,
+      lessonId,
+      classId,
+      instructions,
+      dueAt: dueAt.toISOString(),
+      points,
+      handIn,
+      answerLimitMs,
+      answerPage,
+      className: classes.get(classId)?.name ?? '',
+      lessonTitle: lessons.get(lessonId)?.title ?? '',
+    }));
   }
 }

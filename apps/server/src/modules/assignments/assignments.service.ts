@@ -2,6 +2,8 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
+import { Acts } from '../../platform/acts/index.ts';
+import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { ClassesService } from '../classes/index.ts';
@@ -28,16 +30,23 @@ export class AssignmentsService {
     private readonly lessons: LessonsService,
     private readonly classes: ClassesService,
     private readonly editions: EditionsService,
+    private readonly acts: Acts,
+    private readonly events: Events,
   ) {}
 
   /** @throws Problem `not-published` before the first edition */
   async add(person: Person, given: NewAssignment): Promise<AssignmentEntity> {
+    return this.acts.do(() => this.#add(person, given));
+  }
+
+  async #add(person: Person, given: NewAssignment): Promise<AssignmentEntity> {
     if ((await this.editions.ofLesson(given.lessonId)).length === 0) {
       throw new Problem(409, 'not-published', 'Publish the lesson first, so that there is something to watch.');
     }
     await this.#ensureAnswerPage(given.lessonId, given);
     const made = this.assignments.create({ ...given, id: randomUUID(), byId: person.id, createdAt: new Date() });
     await this.assignments.insert(made);
+    await this.#tell(made);
     return made;
   }
 
@@ -48,12 +57,24 @@ export class AssignmentsService {
     return found;
   }
 
+  /** Keeps others from what hangs on this assignment until the act ends. */
+  async lock(id: string): Promise<void> {
+    await this.assignments.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
+  }
+
   async one(id: string): Promise<AssignmentEntity | null> {
     return this.assignments.findOneBy({ id });
   }
 
   async ofLesson(lessonId: string): Promise<readonly AssignmentEntity[]> {
     return this.assignments.find({ where: { lessonId }, order: { dueAt: 'ASC' } });
+  }
+
+  /** Those of these lessons that were given to a class. */
+  async assignedOf(lessonIds: readonly string[]): Promise<ReadonlySet<string>> {
+    if (lessonIds.length === 0) return new Set();
+    const found = await this.assignments.find({ where: { lessonId: In([...lessonIds]) }, select: { lessonId: true } });
+    return new Set(found.map((one) => one.lessonId));
   }
 
   /** All assignments of the classes in which a person has this part, soonest due first. */
@@ -66,6 +87,11 @@ export class AssignmentsService {
   async change({ id, lessonId }: AssignmentEntity, change: Terms): Promise<void> {
     await this.#ensureAnswerPage(lessonId, change);
     await this.assignments.update({ id }, change);
+    await this.#tell(await this.get(id));
+  }
+
+  async #tell({ id, classId, lessonId }: AssignmentEntity): Promise<void> {
+    await this.events.tell(await this.classes.memberIds(classId), { kind: 'assignment', id, of: lessonId });
   }
 
   /** @throws Problem `not-found` for a page of another lesson */

@@ -1,4 +1,4 @@
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 
 @Entity('school_class')
 export class SchoolClassEntity {
@@ -10,7 +10,7 @@ export class SchoolClassEntity {
 /** Who teaches a class and who learns in it. */
 @Entity('membership')
 export class MembershipEntity {
-  @PrimaryColumn('uuid') classId: string;
-  @Index() @PrimaryColumn('uuid') personId: string;
+  @ForeignKey('school_class', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') classId: string;
+  @ForeignKey('person', { onDelete: 'CASCADE' }) @Index() @PrimaryColumn('uuid') personId: string;
   @Column({ type: 'varchar', length: 10 }) part: 'teacher' | 'learner';
 }

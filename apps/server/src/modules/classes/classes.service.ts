@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
+import { Acts } from '../../platform/acts/index.ts';
 import { notFound } from '../../platform/http/index.ts';
 import { MediaService } from '../access/index.ts';
 import { MembershipEntity, SchoolClassEntity } from './class.entity.ts';
@@ -12,6 +13,7 @@ export class ClassesService {
     @InjectRepository(SchoolClassEntity) private readonly classes: Repository<SchoolClassEntity>,
     @InjectRepository(MembershipEntity) private readonly memberships: Repository<MembershipEntity>,
     private readonly media: MediaService,
+    private readonly acts: Acts,
   ) {}
 
   async add(name: string, course: string): Promise<SchoolClassEntity> {
@@ -35,6 +37,24 @@ export class ClassesService {
     return (await this.memberships.findBy({ classId, part: 'learner' })).map((one) => one.personId);
   }
 
+  /** How many learn in each of these classes. */
+  async learnerCounts(classIds: readonly string[]): Promise<ReadonlyMap<string, number>> {
+    if (classIds.length === 0) return new Map();
+    const rows = (await this.memberships.query(
+      "SELECT classId, COUNT(*) AS learners FROM membership WHERE classId IN (?) AND part = 'learner' GROUP BY classId",
+      [classIds],
+    )) as { classId: string; learners: string }[];
+    return new Map(rows.map(({ classId, learners }) => [classId, Number(learners)]));
+  }
+
+  async memberIds(classId: string): Promise<readonly string[]> {
+    return (await this.memberships.findBy({ classId })).map((one) => one.personId);
+  }
+
+  async teacherIds(classId: string): Promise<readonly string[]> {
+    return (await this.memberships.findBy({ classId, part: 'teacher' })).map((one) => one.personId);
+  }
+
   async has(classId: string, personId: string, part: 'teacher' | 'learner'): Promise<boolean> {
     return this.memberships.existsBy({ classId, personId, part });
   }
@@ -48,8 +68,10 @@ export class ClassesService {
 
   /** Somebody no longer belongs to a class. What they see of it ends with it, addresses that were given out too. */
   async leave(classId: string, personId: string): Promise<void> {
-    await this.memberships.delete({ classId, personId });
-    await this.media.cut(`person:${personId}`);
+    await this.acts.do(async () => {
+      await this.memberships.delete({ classId, personId });
+      await this.media.cut(`person:${personId}`);
+    });
   }
 
   async byIds(ids: readonly string[]): Promise<ReadonlyMap<string, SchoolClassEntity>> {

@@ -2,6 +2,7 @@ import { Body, Controller, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Re
 import { ApiCreatedResponse, ApiNoContentResponse, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { CONFIG, type Config } from '../../platform/config/index.ts';
+import { InSteps } from '../../platform/acts/index.ts';
 import { notFound, Problem, Text, When } from '../../platform/http/index.ts';
 import { By, deviceWords, For, ForAnyone, tagOf, type SignedIn } from '../../platform/sessions/index.ts';
 import { COMPANION_COOKIE, May, MediaService, Redirected, sendTo } from '../access/index.ts';
@@ -43,6 +44,7 @@ export class CompanionsController {
   ) {}
 
   @Post('lessons/:id/companion-room')
+  @InSteps('rooms of companions are in Redis only')
   @For('teacher')
   @May('make', 'lesson')
   @ApiCreatedResponse({ type: CompanionRoomDto })
@@ -59,6 +61,7 @@ export class CompanionsController {
 
   /** Asks to join: the room's teacher has to say yes before anything is seen or written. */
   @Post('companion/join')
+  @InSteps('rooms of companions are in Redis only')
   @HttpCode(204)
   @ForAnyone()
   @ApiNoContentResponse()

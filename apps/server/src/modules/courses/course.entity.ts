@@ -1,10 +1,10 @@
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 
 /** A teacher's course: its units in order, and in them the lessons. */
 @Entity('course')
 export class CourseEntity {
   @PrimaryColumn('uuid') id: string;
-  @Index() @Column('uuid') ownerId: string;
+  @ForeignKey('person') @Index() @Column('uuid') ownerId: string;
   @Column({ type: 'varchar', length: 120 }) name: string;
   @Column({ type: 'int' }) position: number;
 }
@@ -12,7 +12,7 @@ export class CourseEntity {
 @Entity('unit')
 export class UnitEntity {
   @PrimaryColumn('uuid') id: string;
-  @Index() @Column('uuid') courseId: string;
+  @ForeignKey('course', { onDelete: 'CASCADE' }) @Index() @Column('uuid') courseId: string;
   @Column({ type: 'varchar', length: 120 }) name: string;
   @Column({ type: 'int' }) position: number;
 }
@@ -20,7 +20,7 @@ export class UnitEntity {
 /** What one teacher has set once. */
 @Entity('preference')
 export class PreferenceEntity {
-  @PrimaryColumn('uuid') personId: string;
+  @ForeignKey('person', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') personId: string;
   /** How new lessons are named; see the core's naming. */
   @Column({ type: 'varchar', length: 200 }) naming: string;
   /** The pens of the tray, as the core checks them. */

@@ -1,12 +1,13 @@
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import type { EditList } from '@oakbell/core/edits';
 import { bigWhole, moment } from '../../platform/database/index.ts';
 
 /** A revision frozen for learners. */
 @Entity('edition')
+@Index(['lessonId', 'number'], { unique: true })
 export class EditionEntity {
   @PrimaryColumn('uuid') id: string;
-  @Index() @Column('uuid') lessonId: string;
+  @ForeignKey('lesson') @Column('uuid') lessonId: string;
   /** 1 for the first edition of a lesson. */
   @Column({ type: 'int' }) number: number;
   @Column({ type: 'varchar', length: 10 }) state: 'making' | 'ready' | 'failed';

@@ -10,9 +10,18 @@ import { createHash, randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
 import { Repository } from 'typeorm';
-import { JobHandlers, JobsService, type JobEntity, type Progress } from '../../platform/jobs/index.ts';
+import {
+  endsWith,
+  JobHandlers,
+  JobsService,
+  type Ending,
+  type JobEntity,
+  type Progress,
+} from '../../platform/jobs/index.ts';
 import { encodeVoice, ffmpegToFile } from '../../platform/sound/index.ts';
+import { Events } from '../../platform/events/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { AccessService } from '../access/index.ts';
 import { clipKey, corePage, LessonsService, PagesService, pictureKey } from '../lessons/index.ts';
 import { RATE, TakeFilmsService, TakeMaterialService, TakesService } from '../takes/index.ts';
 import { EditionEntity } from './edition.entity.ts';
@@ -58,6 +67,8 @@ export class EditionMaker implements OnModuleInit {
     @InjectRepository(EditionEntity) private readonly editions: Repository<EditionEntity>,
     private readonly lessons: LessonsService,
     private readonly pages: PagesService,
+    private readonly events: Events,
+    private readonly access: AccessService,
     private readonly takes: TakesService,
     private readonly takeFilms: TakeFilmsService,
     private readonly material: TakeMaterialService,
@@ -68,9 +79,12 @@ export class EditionMaker implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.handlers.register(MAKE_EDITION, 'publish', (job, progress) => this.#make(job, progress));
+    this.handlers.register(MAKE_EDITION, 'publish', (job, { progress }) => this.#make(job, progress), {
+      stopped: ({ subjectId }) => this.#setState(subjectId, 'failed'),
+      again: ({ subjectId }) => this.#setState(subjectId, 'making'),
+    });
     this.handlers.register(MAKE_AAC, 'later', (job) => this.#makeAac(job.subjectId));
-    this.handlers.register(EXCERPT, 'look', (job) => this.#excerpt(job));
+    this.handlers.register(EXCERPT, 'look', async (job) => endsWith(await this.#excerpt(job)));
   }
 
   /** A stretch of a lesson as it would be published, with this cleaning: for hearing before and after. */
@@ -91,31 +105,39 @@ export class EditionMaker implements OnModuleInit {
     return key;
   }
 
-  async #make(job: JobEntity, progress: Progress): Promise<void> {
+  async #setState(id: string, state: EditionEntity['state']): Promise<void> {
+    await this.editions.update({ id }, { state });
+    await this.#tell(id);
+  }
+
+  async #tell(id: string): Promise<void> {
+    const { lessonId } = await this.editions.findOneByOrFail({ id });
+    await this.events.tell(await this.access.audience(lessonId), { kind: 'edition', id, of: lessonId });
+  }
+
+  async #make(job: JobEntity, progress: Progress): Promise<Ending> {
     const id = job.subjectId;
     const edition = await this.editions.findOneByOrFail({ id });
-    try {
-      const pages = (await this.lessons.allPagesOf(edition.lessonId)).map(corePage);
-      const known = await this.#eventsOf(edition.edits);
-      const films = await this.#films(edition, { pages, takes: known.takes }, (share) => progress(share * FILM_SHARE));
-      const voice = await this.#voice(edition, pages, (share) =>
-        progress(films.length > 0 ? FILM_SHARE + share * (1 - FILM_SHARE) : share),
-      );
-      await this.storage.put(editionKey(id, 'voice.webm'), voice.file);
-      const manifest = await this.#manifest(edition, { ...known, peaks: voice.peaks, films });
-      const text = JSON.stringify(manifest);
-      await this.storage.put(editionKey(id, 'manifest.json.gz'), await promisify(gzip)(text));
-      const digest = createHash('sha256').update(text).digest('hex');
-      const files = [
-        ...picturesShown(manifest.pages).map(pictureKey),
-        ...films.map((film) => editionKey(id, `${film}.mp4`)),
-      ];
+    const pages = (await this.lessons.allPagesOf(edition.lessonId)).map(corePage);
+    const known = await this.#eventsOf(edition.edits);
+    const films = await this.#films(edition, { pages, takes: known.takes }, (share) => progress(share * FILM_SHARE));
+    const voice = await this.#voice(edition, pages, (share) =>
+      progress(films.length > 0 ? FILM_SHARE + share * (1 - FILM_SHARE) : share),
+    );
+    await this.storage.put(editionKey(id, 'voice.webm'), voice.file);
+    const manifest = await this.#manifest(edition, { ...known, peaks: voice.peaks, films });
+    const text = JSON.stringify(manifest);
+    await this.storage.put(editionKey(id, 'manifest.json.gz'), await promisify(gzip)(text));
+    const digest = createHash('sha256').update(text).digest('hex');
+    const files = [
+      ...picturesShown(manifest.pages).map(pictureKey),
+      ...films.map((film) => editionKey(id, `${film}.mp4`)),
+    ];
+    return async () => {
       await this.editions.update({ id }, { state: 'ready', manifest: digest, lufs: voice.lufs, files });
-    } catch (failure) {
-      await this.editions.update({ id }, { state: 'failed' });
-      throw failure;
-    }
-    await this.jobs.add({ kind: MAKE_AAC, ownerId: job.ownerId, subjectId: id, input: {} });
+      await this.jobs.add({ kind: MAKE_AAC, ownerId: job.ownerId, subjectId: id, input: {} });
+      await this.#tell(id);
+    };
   }
 
   /** What happened in every take that is played, and in those whose ink they stand on. */
@@ -151,14 +173,10 @@ export class EditionMaker implements OnModuleInit {
     return made;
   }
 
-  /** A film that never arrived leaves a blank: the lesson is there without it. */
+  /** A film that never arrived leaves a blank: the lesson is there without it. One that cannot be read now is tried again. */
   async #filmFile(file: FilmFile): Promise<Buffer | null> {
-    try {
-      const key = file.kind === 'clip' ? clipKey(file.clip) : (await this.takeFilms.file(file.takeId, file.run)).key;
-      return await this.storage.read(key);
-    } catch {
-      return null;
-    }
+    const key = file.kind === 'clip' ? clipKey(file.clip) : await this.takeFilms.find(file.takeId, file.run);
+    return key === null ? null : this.storage.read(key);
   }
 
   async #voice(
@@ -206,10 +224,12 @@ export class EditionMaker implements OnModuleInit {
     };
   }
 
-  async #makeAac(id: string): Promise<void> {
+  async #makeAac(id: string): Promise<Ending> {
     const voice = await this.storage.read(editionKey(id, 'voice.webm'));
     const args = ['-i', 'pipe:0', '-c:a', 'aac', '-b:a', '64k', '-movflags', '+faststart'];
     await this.storage.put(editionKey(id, 'voice.m4a'), await ffmpegToFile(args, voice, 'mp4'));
-    await this.editions.update({ id }, { hasAac: true });
+    return async () => {
+      await this.editions.update({ id }, { hasAac: true });
+    };
   }
 }

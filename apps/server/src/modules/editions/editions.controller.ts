@@ -3,13 +3,14 @@ import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from
 import type { Micros } from '@oakbell/core/clock';
 import { Type } from 'class-transformer';
 import type { Response } from 'express';
+import { Once } from '../../platform/acts/index.ts';
 import { Choice, Decimal, Flag, Id, Part, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May, MediaDto, MediaService } from '../access/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import type { EditionEntity } from './edition.entity.ts';
 import { filesOf } from './editions.rules.ts';
-import { EditionsService } from './editions.service.ts';
+import { EditionsService, type EditionHead } from './editions.service.ts';
 
 export class EditionDto {
   @Id() id: string;
@@ -42,7 +43,7 @@ export class ExcerptDto {
   @Choice(['on', 'off']) levelling: 'on' | 'off';
 }
 
-function editionDto({ createdAt, withdrawnAt, ...edition }: EditionEntity): EditionDto {
+function editionDto({ createdAt, withdrawnAt, ...edition }: EditionHead): EditionDto {
   const { id, lessonId, number, state, length, lufs, jobId } = edition;
   const moments = { createdAt: createdAt.toISOString(), withdrawnAt: withdrawnAt?.toISOString() ?? null };
   return { id, lessonId, number, state, length, lufs, jobId, ...moments };
@@ -58,11 +59,12 @@ export class EditionsController {
   ) {}
 
   @Post('lessons/:id/editions')
+  @Once()
   @For('teacher')
   @May('make', 'lesson')
   @ApiCreatedResponse({ type: EditionDto })
   async publish(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<EditionDto> {
-    return editionDto((await this.editions.publish(person.id, await this.lessons.get(id))).edition);
+    return editionDto(await this.editions.publish(person.id, id));
   }
 
   @Get('lessons/:id/editions')

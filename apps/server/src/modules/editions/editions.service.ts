@@ -1,59 +1,91 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { TimeRange } from '@oakbell/core/clock';
-import { LONGEST_PROGRAMME, pieceOf, programmeOf, type Finish } from '@oakbell/core/edits';
+import { LONGEST_PROGRAMME, pieceOf, type Finish, type Programme } from '@oakbell/core/edits';
 import { randomUUID } from 'node:crypto';
-import { In, IsNull, Not, Repository } from 'typeorm';
+import { In, Repository } from 'typeorm';
+import { Acts } from '../../platform/acts/index.ts';
+import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
-import { JobsService, type JobEntity } from '../../platform/jobs/index.ts';
-import { MediaService } from '../access/index.ts';
-import { LessonsService, type LessonEntity } from '../lessons/index.ts';
+import { JobsService } from '../../platform/jobs/index.ts';
+import { AccessService, MediaService } from '../access/index.ts';
+import { EditsService, LessonsService, type LessonEntity } from '../lessons/index.ts';
 import { EditionEntity } from './edition.entity.ts';
+import { Programmes } from './programmes.ts';
 import { EditionMaker, MAKE_EDITION } from './editionMaker.service.ts';
+
+/** What is told of an edition: all but what it is made of. */
+export type EditionHead = Omit<EditionEntity, 'edits'>;
+const HEAD = [
+  'id',
+  'lessonId',
+  'number',
+  'state',
+  'length',
+  'manifest',
+  'lufs',
+  'hasAac',
+  'files',
+  'withdrawnAt',
+  'jobId',
+  'createdAt',
+] as const satisfies readonly (keyof EditionHead)[];
 
 /** Editions of lessons: published, found, withdrawn. */
 @Injectable()
 export class EditionsService {
+  readonly #programmes = new Programmes();
+
   constructor(
     @InjectRepository(EditionEntity) private readonly editions: Repository<EditionEntity>,
     private readonly lessons: LessonsService,
+    private readonly edits: EditsService,
+    private readonly acts: Acts,
+    private readonly events: Events,
     private readonly maker: EditionMaker,
     private readonly jobs: JobsService,
     private readonly media: MediaService,
+    private readonly access: AccessService,
   ) {}
 
-  /** Freezes the lesson as it stands and has its voice made, for the person who asks. @throws Problem `nothing-recorded` */
-  async publish(personId: string, lesson: LessonEntity): Promise<{ edition: EditionEntity; job: JobEntity }> {
-    const { length } = programmeOf(lesson.edits);
-    if (length === 0)
-      throw new Problem(422, 'nothing-recorded', 'There is no recording in this lesson yet. Record it first.');
-    if (length > LONGEST_PROGRAMME)
-      throw new Problem(
-        422,
-        'programme-too-long',
-        'A lesson can be three hours long. Split it in two, and publish each. Nothing was changed.',
-      );
-    const number = 1 + (await this.editions.countBy({ lessonId: lesson.id }));
-    const id = randomUUID();
-    const made = this.editions.create({
-      id,
-      lessonId: lesson.id,
-      number,
-      state: 'making',
-      edits: lesson.edits,
-      length,
-      manifest: null,
-      lufs: null,
-      hasAac: false,
-      files: [],
-      withdrawnAt: null,
-      jobId: randomUUID(),
-      createdAt: new Date(),
+  /**
+   * Freezes the lesson as it stands and has its voice made, for the person who asks; part of the act that asks.
+   * @throws Problem `nothing-recorded`, `programme-too-long`
+   */
+  async publish(personId: string, lessonId: string): Promise<EditionEntity> {
+    return this.acts.do(async () => {
+      const lesson = await this.lessons.locked(lessonId);
+      const { length } = lesson;
+      if (length === 0)
+        throw new Problem(422, 'nothing-recorded', 'There is no recording in this lesson yet. Record it first.');
+      if (length > LONGEST_PROGRAMME)
+        throw new Problem(
+          422,
+          'programme-too-long',
+          'A lesson can be three hours long. Split it in two, and publish each. Nothing was changed.',
+        );
+      const number = 1 + ((await this.editions.maximum('number', { lessonId })) ?? 0);
+      const id = randomUUID();
+      const job = await this.jobs.add({ kind: MAKE_EDITION, ownerId: personId, subjectId: id, input: {} });
+      const made = this.editions.create({
+        id,
+        lessonId,
+        number,
+        state: 'making',
+        edits: await this.edits.of(lesson),
+        length,
+        manifest: null,
+        lufs: null,
+        hasAac: false,
+        files: [],
+        withdrawnAt: null,
+        jobId: job.id,
+        createdAt: new Date(),
+      });
+      await this.editions.insert(made);
+      await this.events.tell([lesson.ownerId, personId], { kind: 'edition', id, of: lessonId });
+      return made;
     });
-    await this.editions.insert(made);
-    const job = await this.jobs.add({ kind: MAKE_EDITION, ownerId: personId, subjectId: id, input: {} });
-    await this.editions.update({ id }, { jobId: job.id });
-    return { edition: { ...made, jobId: job.id }, job };
   }
 
   /** @throws Problem `not-found` */
@@ -64,40 +96,78 @@ export class EditionsService {
   }
 
   /** The newest edition of a lesson that can be watched, or null: none of a lesson that was withdrawn. */
-  async newestReady(lessonId: string): Promise<EditionEntity | null> {
+  async newestReady(lessonId: string): Promise<EditionHead | null> {
     return (await this.newestReadyOf([lessonId])).get(lessonId) ?? null;
   }
 
-  async newestReadyOf(lessonIds: readonly string[]): Promise<ReadonlyMap<string, EditionEntity>> {
+  /** The same for many lessons, in one query; what an edition is made of is not read. */
+  async newestReadyOf(lessonIds: readonly string[]): Promise<ReadonlyMap<string, EditionHead>> {
     if (lessonIds.length === 0) return new Map();
-    const found = await this.editions.find({
-      where: { lessonId: In([...lessonIds]), state: 'ready', withdrawnAt: IsNull() },
-      order: { number: 'ASC' },
-    });
-    const lessons = await this.lessons.byIds(found.map((one) => one.lessonId));
-    return new Map(found.flatMap((one) => (lessons.get(one.lessonId)?.withdrawnAt ? [] : [[one.lessonId, one]])));
+    const found = await this.editions
+      .createQueryBuilder('edition')
+      .select(HEAD.map((name) => `edition.${name}`))
+      .innerJoin(
+        (newest) =>
+          newest
+            .select('e.lessonId', 'lessonId')
+            .addSelect('MAX(e.number)', 'number')
+            .from(EditionEntity, 'e')
+            .where("e.state = 'ready' AND e.withdrawnAt IS NULL AND e.lessonId IN (:...lessonIds)")
+            .groupBy('e.lessonId'),
+        'newest',
+        'newest.lessonId = edition.lessonId AND newest.number = edition.number',
+      )
+      .innerJoin('lesson', 'l', 'l.id = edition.lessonId AND l.withdrawnAt IS NULL')
+      .setParameters({ lessonIds })
+      .getMany();
+    return new Map(found.map((one) => [one.lessonId, one]));
   }
 
-  /** Whether there was something to watch, and it was taken away. */
-  async isWithdrawn(lessonId: string): Promise<boolean> {
-    if ((await this.lessons.get(lessonId)).withdrawnAt !== null) return true;
-    return this.editions.existsBy({ lessonId, state: 'ready', withdrawnAt: Not(IsNull()) });
+  /** The programmes of these editions. */
+  async programmes(ids: readonly string[]): Promise<ReadonlyMap<string, Programme>> {
+    const missing = [...new Set(ids)].filter((id) => !this.#programmes.get(id));
+    const read =
+      missing.length === 0
+        ? []
+        : await this.editions.find({ where: { id: In(missing) }, select: { id: true, edits: true } });
+    const made = new Map(read.map(({ id, edits }) => [id, this.#programmes.learn(id, edits)]));
+    return new Map(
+      ids.flatMap((id) => {
+        const programme = made.get(id) ?? this.#programmes.get(id);
+        return programme ? [[id, programme] as const] : [];
+      }),
+    );
   }
 
-  async ofLesson(lessonId: string): Promise<readonly EditionEntity[]> {
-    return this.editions.find({ where: { lessonId }, order: { number: 'DESC' } });
+  /** Those of these lessons of which there was something to watch, and it was taken away. */
+  async withdrawnOf(lessonIds: readonly string[]): Promise<ReadonlySet<string>> {
+    if (lessonIds.length === 0) return new Set();
+    const rows = (await this.editions.query(
+      `SELECT l.id FROM lesson l WHERE l.id IN (?) AND (l.withdrawnAt IS NOT NULL OR EXISTS(
+         SELECT 1 FROM edition e WHERE e.lessonId = l.id AND e.state = 'ready' AND e.withdrawnAt IS NOT NULL))`,
+      [lessonIds],
+    )) as { id: string }[];
+    return new Set(rows.map((row) => row.id));
+  }
+
+  async ofLesson(lessonId: string): Promise<readonly EditionHead[]> {
+    const select = Object.fromEntries(HEAD.map((name) => [name, true]));
+    return this.editions.find({ where: { lessonId }, order: { number: 'DESC' }, select });
   }
 
   /** Takes one edition away from everybody it was given to, or gives it back: at once, wherever it is being watched. */
   async setWithdrawn(id: string, withdrawn: boolean): Promise<void> {
     await this.editions.update({ id }, { withdrawnAt: withdrawn ? new Date() : null });
     if (withdrawn) await this.media.cut(`edition:${id}`);
+    const { lessonId } = await this.get(id);
+    await this.events.tell(await this.access.audience(lessonId), { kind: 'edition', id, of: lessonId });
   }
 
   /** The same for a whole lesson, with all its editions. */
   async setLessonWithdrawn(lessonId: string, withdrawn: boolean): Promise<void> {
     await this.lessons.setWithdrawn(lessonId, withdrawn);
     if (withdrawn) await this.media.cut(`lesson:${lessonId}`);
+    await this.events.tell(await this.access.audience(lessonId), { kind: 'edition', id: lessonId, of: lessonId });
   }
 
   /** A stretch of a lesson as it would be published, with this cleaning: for hearing before and after. */
@@ -106,7 +176,7 @@ export class EditionsService {
     lesson: LessonEntity,
     { range, clean }: { range: TimeRange; clean: Pick<Finish, 'noise' | 'levelling'> },
   ): Promise<Buffer> {
-    const { segments } = pieceOf(lesson.edits, range, randomUUID);
+    const { segments } = pieceOf(await this.edits.of(lesson), range, randomUUID);
     if (segments.length === 0)
       throw new Problem(422, 'nothing-recorded', 'There is nothing to be heard in this stretch.');
     return this.maker.excerpt(personId, lesson.id, { segments, clean });

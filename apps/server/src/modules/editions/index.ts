@@ -1,3 +1,3 @@
 export { EditionsModule } from './editions.module.ts';
-export { EditionsService } from './editions.service.ts';
+export { EditionsService, type EditionHead } from './editions.service.ts';
 export type { EditionEntity } from './edition.entity.ts';

@@ -75,8 +75,8 @@ export class ProgrammeSoundService {
   }
 
   async #withMusic(voice: Float32Array, { music }: Finish): Promise<Float32Array> {
-    const file = music && (await this.#clip(music.clip));
-    if (!music || !file) return voice;
+    if (!music) return voice;
+    const file = await this.#clip(music.clip);
     const speech = integratedLoudness(voice, RATE);
     // The level of the music counts beside a voice at its target: both are brought there together afterwards.
     const lufs = Number.isFinite(speech) ? music.lufs + speech - TARGET_LUFS : music.lufs;
@@ -95,16 +95,16 @@ export class ProgrammeSoundService {
     const sounds: LaidOver[] = [];
     for (const { clip, start, end, from } of clipsHeard(pages, new TakeIndex(events))) {
       const file = await this.#clip(clip);
-      if (!file || !(await hasSound(file))) continue;
+      if (!(await hasSound(file))) continue;
       const most = Math.min(LONGEST_MUSIC, toFrames((from + end - start) as Micros, RATE) + RATE);
       sounds.push({ samples: await decodeVoice(file, { most }), at: start, length: (end - start) as Micros, from });
     }
     return { samples: sounds.length > 0 ? mix(voice, sounds, RATE) : voice, quiet };
   }
 
-  /** A file that is not there is not heard: the lesson is there without it. */
-  async #clip(digest: string): Promise<Buffer | null> {
-    return this.storage.read(clipKey(digest)).catch(() => null);
+  /** What was brought to the lesson is there: a file that cannot be read is a fault, never a silence. */
+  async #clip(digest: string): Promise<Buffer> {
+    return this.storage.read(clipKey(digest));
   }
 }
 

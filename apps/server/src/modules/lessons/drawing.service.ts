@@ -2,7 +2,7 @@ import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { Problem } from '../../platform/http/index.ts';
-import { JobHandlers, JobsService, type JobEntity } from '../../platform/jobs/index.ts';
+import { endsWith, JobHandlers, JobsService, type Ending, type JobEntity } from '../../platform/jobs/index.ts';
 import { Quotas } from '../../platform/quotas/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { checkFile, isDrawing } from './imports/checkFile.ts';
@@ -68,10 +68,10 @@ export class DrawingService implements OnModuleInit {
 
   onModuleInit(): void {
     this.handlers.register('draw-preview', 'look', (job) => this.#preview(job));
-    this.handlers.register('draw-page', 'look', (job) => this.#pagePicture(job));
+    this.handlers.register('draw-page', 'look', async (job) => endsWith(await this.#pagePicture(job)));
     this.handlers.register('cut-out', 'look', (job) => this.#cut(job.input as Cut));
     this.handlers.register('place-pictures', 'look', (job) => this.#place(job));
-    this.handlers.register('bring-sound', 'import', (job) => this.#sound(job.input as Loose));
+    this.handlers.register('bring-sound', 'import', (job) => this.#sound(job));
   }
 
   /** Where the picture of one page, from 1, lies as WebP. Drawn when first asked for. @throws Problem `not-found`, `still-converting` */
@@ -115,11 +115,9 @@ export class DrawingService implements OnModuleInit {
 
   /** Keeps a sound for a music bed. @throws Problem `no-sound` and what else may be wrong with it */
   async bringSound(ownerId: string, lessonId: string, file: UploadedFile): Promise<KeptSound> {
-    const sound = await this.#loosely(ownerId, lessonId, [file], ([kept]) =>
+    return this.#loosely(ownerId, lessonId, [file], ([kept]) =>
       this.jobs.perform<KeptSound>({ kind: 'bring-sound', ownerId, subjectId: lessonId, input: kept! }),
     );
-    await this.pages.addAsset(lessonId, { digest: sound.clip, width: 0, height: 0 });
-    return sound;
   }
 
   /** Lends files to a job that keeps only what it makes of them. */
@@ -147,7 +145,7 @@ export class DrawingService implements OnModuleInit {
     }
   }
 
-  async #preview(job: JobEntity): Promise<void> {
+  async #preview(job: JobEntity): Promise<Ending> {
     const { lessonId, page, large } = job.input as Preview;
     const upload = await this.uploads.one(lessonId, job.subjectId);
     const width = large ? LARGE_PREVIEW_WIDTH : PREVIEW_WIDTH;
@@ -169,6 +167,7 @@ export class DrawingService implements OnModuleInit {
       return opened.resize({ width, withoutEnlargement: true }).webp().toBuffer();
     });
     await this.storage.put(previewKey(upload, page, large), bytes);
+    return endsWith();
   }
 
   async #pagePicture(job: JobEntity): Promise<StoredPicture> {
@@ -179,11 +178,10 @@ export class DrawingService implements OnModuleInit {
     return picture!;
   }
 
-  async #cut({ lessonId, from, part }: Cut): Promise<PlacedPicture> {
+  async #cut({ lessonId, from, part }: Cut): Promise<Ending> {
     const piece =
       'upload' in from ? await this.#cutUpload(lessonId, from, part) : await this.#cutPage(lessonId, from.page, part);
-    await this.pages.addAsset(lessonId, piece);
-    return piece;
+    return () => this.pages.addAsset(lessonId, piece);
   }
 
   async #cutUpload(
@@ -230,7 +228,7 @@ export class DrawingService implements OnModuleInit {
     return storePlaced(this.storage, openPicture(data).extract({ left, top, width, height }));
   }
 
-  async #place(job: JobEntity): Promise<readonly PlacedPicture[]> {
+  async #place(job: JobEntity): Promise<Ending> {
     const { files } = job.input as { files: readonly Loose[] };
     const placed: PlacedPicture[] = [];
     for (const { key } of files) {
@@ -242,17 +240,23 @@ export class DrawingService implements OnModuleInit {
       });
       placed.push(picture);
     }
-    for (const picture of placed) await this.pages.addAsset(job.subjectId, picture);
-    return placed;
+    return async () => {
+      for (const picture of placed) await this.pages.addAsset(job.subjectId, picture);
+      return placed;
+    };
   }
 
-  async #sound({ key, name }: Loose): Promise<KeptSound> {
+  async #sound({ input, subjectId }: JobEntity): Promise<Ending> {
+    const { key, name } = input as Loose;
     return withStored(this.storage, key, async (path) => {
       const facts = await checkMedia(path, name);
       if (!facts.hasSound)
         throw new Problem(422, 'no-sound', `“${name}” holds no sound that can be read. Choose another file.`);
       const { clip, lengthMs } = await storeClip(this.storage, path, name);
-      return { clip, lengthMs };
+      return async () => {
+        await this.pages.addAsset(subjectId, { digest: clip, width: 0, height: 0 });
+        return { clip, lengthMs } satisfies KeptSound;
+      };
     });
   }
 }

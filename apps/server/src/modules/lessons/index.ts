@@ -1,5 +1,6 @@
 export { LessonsModule } from './lessons.module.ts';
-export { LessonsService, type EditsGuard } from './lessons.service.ts';
+export { EditsService } from './edits.service.ts';
+export { LessonsService } from './lessons.service.ts';
 export {
   ensureFits,
   FileChecks,
@@ -7,6 +8,7 @@ export {
   IMPORT,
   ReceiveFiles,
   withFiles,
+  type CheckedFile,
   type UploadedFile,
 } from './imports/index.ts';
 export { clipKey, corePage, pictureKey } from './lessons.rules.ts';

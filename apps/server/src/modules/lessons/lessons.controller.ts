@@ -7,24 +7,28 @@ import {
   ParseUUIDPipe,
   Patch,
   Post,
-  Put,
   Res,
   UploadedFiles,
   UseInterceptors,
 } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Micros } from '@oakbell/core/clock';
-import { programmeOf } from '@oakbell/core/edits';
+import { headOf, readEdit, type Edit } from '@oakbell/core/edits';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
 import type { Response } from 'express';
+import { InSteps } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { jobDto, JobDto, JobsService } from '../../platform/jobs/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May, MediaService, Redirected, sendTo } from '../access/index.ts';
+import { EditsService, type Wanted } from './edits.service.ts';
 import { IMPORT, ReceiveFiles, withFiles, type UploadedFile } from './imports/index.ts';
 import {
-  EditsDto,
+  ChangeDto,
+  ChangedDto,
+  historyDto,
   JoinDto,
+  PastChangeDto,
   SplitDto,
   lessonDto,
   LessonDto,
@@ -32,6 +36,7 @@ import {
   LessonFactsDto,
   NewLessonDto,
 } from './lessons.dto.ts';
+import type { LessonEntity } from './lesson.entity.ts';
 import { pictureKey } from './lessons.rules.ts';
 import { LessonsService } from './lessons.service.ts';
 import { PagesService } from './pages.service.ts';
@@ -44,6 +49,7 @@ export class LessonsController {
     private readonly lessons: LessonsService,
     private readonly uploads: UploadsService,
     private readonly pages: PagesService,
+    private readonly edits: EditsService,
     private readonly jobs: JobsService,
     private readonly media: MediaService,
   ) {}
@@ -53,12 +59,11 @@ export class LessonsController {
   @ApiOkResponse({ type: [LessonRowDto] })
   async mine(@By() person: SignedIn): Promise<LessonRowDto[]> {
     const lessons = await this.lessons.of(person.id);
+    const shown = await this.lessons.shownOf(lessons.map((lesson) => lesson.id));
     return Promise.all(
-      lessons.map(async ({ id, kind, title, unitId, savedAs, updatedAt, edits }) => {
-        const pages = await this.lessons.pagesOf(id);
-        const { length } = programmeOf(edits);
-        const shown = pages.find((page) => page.smallPicture !== null)?.smallPicture ?? null;
-        const cover = edits.cover?.picture ?? shown;
+      lessons.map(async ({ id, kind, title, unitId, savedAs, updatedAt, length, cover }) => {
+        const { pages = 0, picture = null } = shown.get(id) ?? {};
+        const shows = cover ?? picture;
         return {
           id,
           kind,
@@ -66,9 +71,9 @@ export class LessonsController {
           unitId,
           savedAs,
           updatedAt: updatedAt.toISOString(),
-          pages: pages.length,
+          pages,
           length,
-          coverAddress: cover && (await this.media.address(person, [`lesson:${id}`], pictureKey(cover))),
+          coverAddress: shows && (await this.media.address(person, [`lesson:${id}`], pictureKey(shows))),
           recorded: length > 0,
         };
       }),
@@ -115,17 +120,34 @@ export class LessonsController {
     return this.#whole(person, id);
   }
 
-  @Put(':id/edits')
+  @Post(':id/changes')
+  @HttpCode(200)
   @For('teacher', 'learner')
   @May('make', 'lesson')
-  @ApiOkResponse({ type: LessonDto })
-  async saveEdits(
+  @ApiOkResponse({ type: ChangedDto })
+  async change(
     @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
-    @Body() body: EditsDto,
-  ): Promise<LessonDto> {
-    await this.lessons.saveEdits(await this.lessons.get(id), body);
-    return this.#whole(person, id);
+    @Body() body: ChangeDto,
+  ): Promise<ChangedDto> {
+    const wanted = wantedOf(body);
+    const made = await this.edits.change(id, { byId: person.id, revision: body.revision, wanted });
+    const { revision, updatedAt } = made.lesson;
+    return {
+      revision,
+      applied: 'do' in wanted ? [] : [...made.done],
+      history: historyDto(made.lesson, await this.#last(made.lesson)),
+      updatedAt: updatedAt.toISOString(),
+    };
+  }
+
+  @Get(':id/changes')
+  @For('teacher', 'learner')
+  @May('make', 'lesson')
+  @ApiOkResponse({ type: [PastChangeDto] })
+  async past(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<PastChangeDto[]> {
+    const past = await this.edits.past(await this.lessons.get(id), LISTED);
+    return past.map(({ edit, ...one }) => ({ ...one, edit: headOf(edit) }));
   }
 
   @Post(':id/split')
@@ -137,7 +159,8 @@ export class LessonsController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() { at, revision, title }: SplitDto,
   ): Promise<LessonDto> {
-    const made = await this.lessons.split(await this.lessons.get(id), { at: at as Micros, revision, title });
+    const lesson = await this.lessons.get(id);
+    const made = await this.lessons.split(person.id, lesson, { at: at as Micros, revision, title });
     return this.#whole(person, made.id);
   }
 
@@ -154,11 +177,12 @@ export class LessonsController {
   ): Promise<LessonDto> {
     const range = start === undefined || end === undefined ? null : { start: start as Micros, end: end as Micros };
     const [lesson, other] = [await this.lessons.get(id), await this.lessons.get(from)];
-    await this.lessons.join(lesson, other, { at: at as Micros, range, revision });
+    await this.lessons.join(person.id, lesson, { from: other, at: at as Micros, range, revision });
     return this.#whole(person, id);
   }
 
   @Post(':id/imports')
+  @InSteps('files are received and looked into first')
   @For('teacher')
   @May('make', 'lesson')
   @UseInterceptors(ReceiveFiles())
@@ -191,14 +215,33 @@ export class LessonsController {
     sendTo(response, await this.media.address(person, [`lesson:${id}`], pictureKey(digest)));
   }
 
+  async #last(lesson: LessonEntity): Promise<Edit | null> {
+    return (await this.edits.past(lesson, 1))[0]?.edit ?? null;
+  }
+
   async #whole(person: SignedIn, id: string): Promise<LessonDto> {
     const lesson = await this.lessons.get(id);
     const newest = await this.jobs.newestFor(id, [IMPORT]);
     return lessonDto(lesson, {
+      edits: await this.edits.of(lesson),
+      last: await this.#last(lesson),
       pages: await this.lessons.pagesOf(id),
       borrowed: await this.lessons.borrowedPages(id),
       media: await this.media.give(person, [`lesson:${id}`], await this.pages.filesOf(lesson)),
       importing: newest ? jobDto(newest) : null,
     });
   }
+}
+
+/** So many of the newest changes are listed; undo goes further back. */
+const LISTED = 30;
+
+/** @throws Problem `not-an-edit` */
+function wantedOf({ do: edits, undo, redo }: ChangeDto): Wanted {
+  if (edits && undo === undefined && redo === undefined) {
+    const read = edits.map(readEdit);
+    if (!read.includes(null)) return { do: read as Edit[] };
+  } else if (!edits && undo !== undefined && redo === undefined) return { undo };
+  else if (!edits && undo === undefined && redo !== undefined) return { redo };
+  throw new Problem(422, 'not-an-edit', 'The change could not be understood. The lesson is as it was.');
 }

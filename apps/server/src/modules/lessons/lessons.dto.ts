@@ -1,5 +1,6 @@
 import { ApiProperty } from '@nestjs/swagger';
-import { ArrayMaxSize, IsArray } from 'class-validator';
+import { headOf, type Edit, type EditList } from '@oakbell/core/edits';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsOptional } from 'class-validator';
 import {
   Choice,
   Decimal,
@@ -53,11 +54,40 @@ export class LessonFactsDto {
   @Id({ optional: true, nullable: true }) unitId?: string | null;
   @Choice(SAVED_AS, { optional: true, nullable: true }) savedAs?: SavedAs | null;
 }
-export class EditsDto {
-  /** The revision the change began from. */
+/** One of the three: edits to be done in their order, or so many changes to be taken back or done again. */
+export class ChangeDto {
+  /** The revision the change was made on. */
   @Whole() revision: number;
-  @Free() edits: object;
-  @Free() history: object;
+  /** docs/formats/edit-list.md */
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(1000)
+  @ApiProperty({ type: 'array', required: false, items: { type: 'object', additionalProperties: true } })
+  do?: object[];
+  @Whole({ min: 1, max: 20_000, optional: true }) undo?: number;
+  @Whole({ min: 1, max: 20_000, optional: true }) redo?: number;
+}
+export class HistoryDto {
+  /** The newest change, without its parts; null before the first. */
+  @Free({ nullable: true }) last: object | null;
+  /** How many changes can be taken back, and done again. */
+  @Whole() undoable: number;
+  @Whole() redoable: number;
+}
+export class ChangedDto {
+  @Whole() revision: number;
+  /** What was done to the list when something was taken back or done again; nothing when the edits were sent. */
+  @ApiProperty({ type: 'array', items: { type: 'object', additionalProperties: true } }) applied: object[];
+  @Part(() => HistoryDto) history: HistoryDto;
+  @When() updatedAt: string;
+}
+export class PastChangeDto {
+  @Whole() revision: number;
+  /** The change, without its parts. */
+  @Free() edit: object;
+  /** How long the lesson was before it, in microseconds. */
+  @Whole() lengthBefore: number;
 }
 export class SplitDto {
   /** The revision the change began from. */
@@ -188,7 +218,7 @@ export class LessonDto {
   @Id({ nullable: true }) submissionId: string | null;
   @Whole() revision: number;
   @Free() edits: object;
-  @Free() history: object;
+  @Part(() => HistoryDto) history: HistoryDto;
   @When() updatedAt: string;
   @Parts(() => PageDto) pages: PageDto[];
   /** Pages of other lessons whose takes it plays. */
@@ -220,15 +250,20 @@ export function pageDto(page: PageEntity): PageDto {
 }
 
 interface Around {
+  readonly edits: EditList;
+  readonly last: Edit | null;
   readonly pages: readonly PageEntity[];
   readonly borrowed: readonly PageEntity[];
   readonly importing: JobDto | null;
   readonly media: MediaDto;
 }
 
-export function lessonDto(lesson: LessonEntity, { pages, borrowed, importing, media }: Around): LessonDto {
-  const { id, kind, title, goal, targetMs, unitId, savedAs, submissionId, revision, edits, history, updatedAt } =
-    lesson;
+export function historyDto({ undoable, redoable }: LessonEntity, last: Edit | null): HistoryDto {
+  return { last: last && headOf(last), undoable, redoable };
+}
+
+export function lessonDto(lesson: LessonEntity, { edits, last, pages, borrowed, importing, media }: Around): LessonDto {
+  const { id, kind, title, goal, targetMs, unitId, savedAs, submissionId, revision, updatedAt } = lesson;
   return {
     id,
     kind,
@@ -240,7 +275,7 @@ export function lessonDto(lesson: LessonEntity, { pages, borrowed, importing, me
     submissionId,
     revision,
     edits,
-    history,
+    history: historyDto(lesson, last),
     updatedAt: updatedAt.toISOString(),
     pages: pages.map(pageDto),
     borrowed: borrowed.map(pageDto),

@@ -2,7 +2,15 @@ import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { DrawingService } from './drawing.service.ts';
 import { FileChecks, ImportsService } from './imports/index.ts';
-import { LessonAssetEntity, LessonEntity, PageEntity, UploadEntity } from './lesson.entity.ts';
+import { EditsService } from './edits.service.ts';
+import {
+  LessonAssetEntity,
+  LessonChangeEntity,
+  LessonEditsEntity,
+  LessonEntity,
+  PageEntity,
+  UploadEntity,
+} from './lesson.entity.ts';
 import { PagesController } from './pages.controller.ts';
 import { PagesService } from './pages.service.ts';
 import { UploadsController } from './uploads.controller.ts';
@@ -11,9 +19,18 @@ import { LessonsController } from './lessons.controller.ts';
 import { LessonsService } from './lessons.service.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([LessonEntity, PageEntity, LessonAssetEntity, UploadEntity])],
+  imports: [
+    TypeOrmModule.forFeature([
+      LessonEntity,
+      LessonChangeEntity,
+      LessonEditsEntity,
+      PageEntity,
+      LessonAssetEntity,
+      UploadEntity,
+    ]),
+  ],
   controllers: [LessonsController, PagesController, UploadsController],
-  providers: [LessonsService, PagesService, ImportsService, FileChecks, UploadsService, DrawingService],
-  exports: [LessonsService, PagesService, ImportsService, FileChecks],
+  providers: [EditsService, LessonsService, PagesService, ImportsService, FileChecks, UploadsService, DrawingService],
+  exports: [EditsService, LessonsService, PagesService, ImportsService, FileChecks],
 })
 export class LessonsModule {}

@@ -1,25 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import {
-  EMPTY_EDITS,
-  NO_HISTORY,
-  parseEditList,
-  type Edit,
-  insertPiece,
-  pieceOf,
-  programmeOf,
-  splitLesson,
-  type EditList,
-  type History,
-  type Revised,
-  revise,
-} from '@oakbell/core/edits';
+import { editMaking, insertPiece, pieceOf, programmeOf, splitLesson } from '@oakbell/core/edits';
 import { lengthOf, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { SQUARED, WIDE_HEIGHT, type Backdrop } from '@oakbell/core/pages';
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Repository } from 'typeorm';
 import { notFound, Problem } from '../../platform/http/index.ts';
+import { Acts } from '../../platform/acts/index.ts';
 import { cleanCues } from './cues.ts';
+import { EditsService, UNEDITED } from './edits.service.ts';
 import { LessonEntity, PageEntity, type LessonKind } from './lesson.entity.ts';
 import { MOST_PAGES } from './lessons.rules.ts';
 
@@ -34,32 +23,19 @@ interface NewLesson extends LessonFacts {
 type NewPage = Pick<PageEntity, 'kind' | 'height'> &
   Partial<Pick<PageEntity, 'backdrop' | 'things' | 'picture' | 'smallPicture' | 'clip' | 'cues' | 'source'>>;
 
-const CHANGED = () =>
-  new Problem(
-    409,
-    'lesson-changed',
-    'This lesson was changed in another window. Nothing was overwritten; load it again to go on.',
-  );
-function ensureUnchanged(lesson: LessonEntity, revision: number): void {
-  if (lesson.revision !== revision) throw CHANGED();
-}
-
 /** Feedback and answers stand on somebody's own pages: no part of them goes into another lesson. */
 function ensureALesson({ kind }: LessonEntity): void {
   if (kind !== 'slides' && kind !== 'worked')
     throw new Problem(422, 'not-a-lesson', 'Feedback and spoken answers stay with the hand-in they belong to.');
 }
 
-/** Refuses an edit list that its maker may not have, with a Problem. */
-export type EditsGuard = (lesson: LessonEntity, edits: EditList) => Promise<void>;
-
 @Injectable()
 export class LessonsService {
-  readonly #guards: EditsGuard[] = [];
-
   constructor(
     @InjectRepository(LessonEntity) private readonly lessons: Repository<LessonEntity>,
     @InjectRepository(PageEntity) private readonly pages: Repository<PageEntity>,
+    private readonly edits: EditsService,
+    private readonly acts: Acts,
   ) {}
 
   async add(lesson: NewLesson): Promise<LessonEntity> {
@@ -73,11 +49,9 @@ export class LessonsService {
       unitId: null,
       savedAs: null,
       ...lesson,
-      edits: EMPTY_EDITS,
-      history: NO_HISTORY,
+      ...UNEDITED,
       sources: [],
       withdrawnAt: null,
-      revision: 0,
       createdAt: now,
       updatedAt: now,
     });
@@ -103,6 +77,12 @@ export class LessonsService {
 
   async forSubmission(submissionId: string): Promise<LessonEntity | null> {
     return this.lessons.findOneBy({ submissionId });
+  }
+
+  /** The feedback lessons of hand-ins, by hand-in. */
+  async forSubmissions(ids: readonly string[]): Promise<ReadonlyMap<string, LessonEntity>> {
+    const found = ids.length === 0 ? [] : await this.lessons.findBy({ submissionId: In([...ids]) });
+    return new Map(found.map((one) => [one.submissionId!, one]));
   }
 
   /** What a learner has recorded as the answer for an assignment, or null. */
@@ -132,27 +112,14 @@ export class LessonsService {
 
   /** Takes the lesson away with its pages: for a hand-in that was replaced before anyone spoke on it. */
   async remove(id: string): Promise<void> {
-    await this.pages.delete({ lessonId: id });
     await this.lessons.delete({ id });
   }
 
-  /** Saves an edit list that began from `revision`. @throws Problem `lesson-changed`, `not-an-edit-list` */
-  async saveEdits(
-    lesson: LessonEntity,
-    change: { revision: number; edits: unknown; history: unknown },
-  ): Promise<LessonEntity> {
-    const edits = parseEditList(change.edits);
-    const history = change.history as History;
-    if (!edits || !Array.isArray(history.done) || !Array.isArray(history.undone)) {
-      throw new Problem(422, 'not-an-edit-list', 'The change could not be understood. The lesson is as it was.');
-    }
-    for (const guard of this.#guards) await guard(lesson, edits);
-    return this.#store(lesson, change.revision, edits, history);
-  }
-
-  /** Lets another module look at every edit list before it is saved. */
-  guard(guard: EditsGuard): void {
-    this.#guards.push(guard);
+  /** A lesson that nobody else can change until this act ends. @throws Problem `not-found` */
+  async locked(id: string): Promise<LessonEntity> {
+    const lesson = await this.lessons.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
+    if (!lesson) throw notFound('lesson');
+    return lesson;
   }
 
   /**
@@ -160,75 +127,71 @@ export class LessonsService {
    * `lesson-changed`
    */
   async split(
+    byId: string,
     lesson: LessonEntity,
     { at, revision, title }: { at: Micros; revision: number; title: string },
   ): Promise<LessonEntity> {
-    ensureUnchanged(lesson, revision);
     ensureALesson(lesson);
-    const parts = splitLesson(lesson.edits, at, randomUUID);
-    const revised = parts && revise(lesson.edits, lesson.history, parts.edit);
-    if (!parts || !revised)
-      throw new Problem(
-        422,
-        'nothing-to-split',
-        'There is nothing on one side of this place. Go to where the second lesson is to begin.',
-      );
-    // The second lesson is made before the first is cut: what fails on the way leaves the whole lesson as it was.
-    const { kind, ownerId, goal, targetMs, unitId } = lesson;
-    const made = await this.add({ kind, ownerId, title, goal, targetMs, unitId });
-    const change = { edits: parts.rest, sources: [...new Set([lesson.id, ...lesson.sources])] };
-    await this.lessons.update({ id: made.id }, change);
-    try {
-      await this.#store(lesson, revision, revised.edits, revised.history);
-    } catch (failure) {
-      await this.remove(made.id);
-      throw failure;
-    }
-    return { ...made, ...change };
+    return this.acts.do(async () => {
+      const nothing = () =>
+        new Problem(
+          422,
+          'nothing-to-split',
+          'There is nothing on one side of this place. Go to where the second lesson is to begin.',
+        );
+      const before = await this.edits.of(lesson);
+      const parts = lesson.revision === revision ? splitLesson(before, at, randomUUID) : null;
+      if (lesson.revision === revision && !parts) throw nothing();
+      // Of another revision there is nothing to be split: the change is refused below.
+      await this.edits.change(lesson.id, { byId, revision, wanted: { do: parts ? [parts.edit] : [] } });
+      const { kind, ownerId, goal, targetMs, unitId } = lesson;
+      const made = await this.add({ kind, ownerId, title, goal, targetMs, unitId });
+      await this.lessons.update({ id: made.id }, { sources: [...new Set([lesson.id, ...lesson.sources])] });
+      if (parts) await this.edits.begin(made.id, byId, editMaking(parts.rest));
+      return made;
+    });
   }
 
   /** Puts a stretch of another lesson of the same maker in at `at`. @throws Problem `nothing-to-join`, `lesson-changed` */
   async join(
+    byId: string,
     lesson: LessonEntity,
-    from: LessonEntity,
-    { at, range, revision }: { at: Micros; range: TimeRange | null; revision: number },
-  ): Promise<LessonEntity> {
-    ensureUnchanged(lesson, revision);
+    { from, at, range, revision }: { from: LessonEntity; at: Micros; range: TimeRange | null; revision: number },
+  ): Promise<void> {
     for (const one of [lesson, from]) ensureALesson(one);
-    const whole = { start: 0 as Micros, end: programmeOf(from.edits).length };
-    const piece = pieceOf(from.edits, range ?? whole, randomUUID);
-    const edit = lengthOf(range ?? whole) > 0 ? insertPiece(lesson.edits, at, piece, randomUUID) : null;
-    const revised: Revised | null = edit && revise(lesson.edits, lesson.history, edit);
-    if (!revised) throw new Problem(422, 'nothing-to-join', 'There is no recording in that stretch. Choose another.');
-    const others = [...lesson.sources, from.id, ...from.sources].filter((id) => id !== lesson.id);
-    await this.lessons.update({ id: lesson.id }, { sources: [...new Set(others)] });
-    return this.#store(lesson, revision, revised.edits, revised.history);
-  }
-
-  /** Does one edit on the newest revision: used by the server itself, for instance when a take is finished. */
-  async edit(lessonId: string, edit: (edits: EditList) => Edit): Promise<LessonEntity> {
-    for (let tries = 0; ; tries += 1) {
-      const lesson = await this.lessons.findOneByOrFail({ id: lessonId });
-      const revised = revise(lesson.edits, lesson.history, edit(lesson.edits));
-      if (!revised)
-        throw new Problem(409, 'edit-does-not-apply', 'The lesson has changed meanwhile. Look at it and try again.');
-      try {
-        return await this.#store(lesson, lesson.revision, revised.edits, revised.history);
-      } catch (failure) {
-        if (tries >= 3) throw failure;
-      }
-    }
-  }
-
-  async #store(lesson: LessonEntity, from: number, edits: EditList, history: History): Promise<LessonEntity> {
-    const change = { edits, history, revision: from + 1, updatedAt: new Date() };
-    const updated = await this.lessons.update({ id: lesson.id, revision: from }, change);
-    if (updated.affected !== 1) throw CHANGED();
-    return { ...lesson, ...change };
+    const other = await this.edits.of(from);
+    const stretch = range ?? { start: 0 as Micros, end: programmeOf(other).length };
+    const piece = pieceOf(other, stretch, randomUUID);
+    await this.acts.do(async () => {
+      const others = [...lesson.sources, from.id, ...from.sources].filter((id) => id !== lesson.id);
+      await this.lessons.update({ id: lesson.id }, { sources: [...new Set(others)] });
+      await this.edits.change(lesson.id, {
+        byId,
+        revision,
+        wanted: (edits) => {
+          const edit = lengthOf(stretch) > 0 ? insertPiece(edits, at, piece, randomUUID) : null;
+          if (!edit)
+            throw new Problem(422, 'nothing-to-join', 'There is no recording in that stretch. Choose another.');
+          return { do: [edit] };
+        },
+      });
+    });
   }
 
   async pagesOf(lessonId: string): Promise<readonly PageEntity[]> {
     return this.pages.find({ where: { lessonId, removedAt: IsNull() }, order: { position: 'ASC' } });
+  }
+
+  /** How many pages lessons have, and the first picture of each: in one query for all of them. */
+  async shownOf(ids: readonly string[]): Promise<ReadonlyMap<string, { pages: number; picture: string | null }>> {
+    if (ids.length === 0) return new Map();
+    const rows = (await this.pages.query(
+      `SELECT lessonId, COUNT(*) AS pages,
+         SUBSTRING(MIN(CONCAT(LPAD(position, 10, '0'), smallPicture)), 11) AS picture
+       FROM page WHERE lessonId IN (?) AND removedAt IS NULL GROUP BY lessonId`,
+      [ids],
+    )) as { lessonId: string; pages: string; picture: string | null }[];
+    return new Map(rows.map(({ lessonId, pages, picture }) => [lessonId, { pages: Number(pages), picture }]));
   }
 
   /** Every page that ink may stand on: removed ones too, and those of lessons whose takes it plays. */
@@ -259,6 +222,12 @@ export class LessonsService {
 
   /** Adds a page after another, or at the end. @throws Problem `too-many-pages` */
   async addPage(lessonId: string, page: NewPage, after?: string): Promise<PageEntity> {
+    return this.acts.do(() => this.#addPage(lessonId, page, after));
+  }
+
+  async #addPage(lessonId: string, page: NewPage, after?: string): Promise<PageEntity> {
+    // One after another: two pages that come at once would be given the same place.
+    await this.locked(lessonId);
     const now = await this.pagesOf(lessonId);
     if (now.length >= MOST_PAGES) {
       throw new Problem(
@@ -294,6 +263,7 @@ export class LessonsService {
 
   /** Puts the pages into this order; it must name each page once. @throws Problem `not-the-pages` */
   async order(lessonId: string, ids: readonly string[]): Promise<void> {
+    await this.locked(lessonId);
     const now = new Set((await this.pagesOf(lessonId)).map((page) => page.id));
     if (ids.length !== now.size || new Set(ids).size !== now.size || !ids.every((id) => now.has(id))) {
       throw new Problem(409, 'not-the-pages', 'The pages have changed meanwhile. The order is as it was.');

@@ -2,6 +2,7 @@ import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Pu
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { readBackdrop, WIDE_HEIGHT } from '@oakbell/core/pages';
 import type { Response } from 'express';
+import { InSteps } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May, MediaService, Redirected, sendTo } from '../access/index.ts';
@@ -182,6 +183,7 @@ export class PagesController {
   }
 
   @Put('pages/:page/picture')
+  @InSteps('the picture is drawn first')
   @For('teacher')
   @May('make', 'lesson')
   @ApiOkResponse({ type: PageDto })

@@ -2,10 +2,12 @@ import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { PAGE_WIDTH, picturesOf, readBackdrop, readThings, type Page, type Rect } from '@oakbell/core/pages';
 import { In, Repository } from 'typeorm';
+import { Acts } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { LessonAssetEntity, PageEntity, type LessonEntity } from './lesson.entity.ts';
 import { liesBeneath } from '@oakbell/core/scene';
+import { EditsService } from './edits.service.ts';
 import { clipKey, corePage, pictureKey } from './lessons.rules.ts';
 import { LessonsService } from './lessons.service.ts';
 import { storeCovered, type StoredPicture } from './imports/index.ts';
@@ -29,6 +31,8 @@ interface Sized {
 export class PagesService implements OnModuleInit {
   constructor(
     private readonly lessons: LessonsService,
+    private readonly edits: EditsService,
+    private readonly acts: Acts,
     @InjectRepository(PageEntity) private readonly pages: Repository<PageEntity>,
     @InjectRepository(LessonAssetEntity) private readonly assets: Repository<LessonAssetEntity>,
     @Inject(STORAGE) private readonly storage: Storage,
@@ -36,8 +40,8 @@ export class PagesService implements OnModuleInit {
 
   onModuleInit(): void {
     // A lesson is heard with files that were brought to it, and no others: nobody publishes a file by naming it.
-    this.lessons.guard(async ({ id }, { finish }) => {
-      if (finish?.music && !(await this.hasClip(id, finish.music.clip)))
+    this.edits.guard(async ({ id }, { before, edits: { finish } }) => {
+      if (finish?.music && finish !== before.finish && !(await this.hasClip(id, finish.music.clip)))
         throw new Problem(422, 'music-missing', 'This music was not brought to the lesson. The lesson is as it was.');
     });
   }
@@ -135,6 +139,15 @@ export class PagesService implements OnModuleInit {
     picture: StoredPicture,
     source: string | null,
   ): Promise<PageEntity> {
+    return this.acts.do(() => this.#replacePicture(lessonId, pageId, picture, source));
+  }
+
+  async #replacePicture(
+    lessonId: string,
+    pageId: string,
+    picture: StoredPicture,
+    source: string | null,
+  ): Promise<PageEntity> {
     const page = await this.lessons.pageOf(lessonId, pageId);
     if (page.kind !== 'slide' && page.kind !== 'document')
       throw new Problem(422, 'not-a-slide', 'Only a slide has a picture that can be replaced.');
@@ -179,11 +192,11 @@ export class PagesService implements OnModuleInit {
   }
 
   /** Where everything lies that a lesson shows to its maker: the pictures and clips of its pages, placed ones, its cover. */
-  async filesOf(lesson: Pick<LessonEntity, 'id' | 'edits'>): Promise<readonly string[]> {
+  async filesOf(lesson: Pick<LessonEntity, 'id' | 'cover'>): Promise<readonly string[]> {
     const pages = await this.lessons.allPagesOf(lesson.id);
     const pictures = pages.flatMap((page) => picturesOf(corePage(page)));
     const small = pages.flatMap((page) => page.smallPicture ?? []);
-    const cover = lesson.edits.cover ? [lesson.edits.cover.picture] : [];
+    const cover = lesson.cover ? [lesson.cover] : [];
     const clips = pages.flatMap((page) => page.clip?.clip ?? []);
     return [...[...pictures, ...small, ...cover].map(pictureKey), ...clips.map(clipKey)];
   }

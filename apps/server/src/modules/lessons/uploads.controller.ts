@@ -13,6 +13,7 @@ import {
 } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
+import { InSteps } from '../../platform/acts/index.ts';
 import { Problem } from '../../platform/http/index.ts';
 import { JobDto, jobDto } from '../../platform/jobs/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
@@ -27,6 +28,8 @@ const FILES = {
   schema: { type: 'object', properties: { files: { type: 'array', items: { type: 'string', format: 'binary' } } } },
 } as const;
 
+const FILES_FIRST = 'files are received and looked into first; what comes of them is one act';
+
 /** Files that a maker brings to a lesson. */
 @ApiTags('lessons')
 @Controller('api/lessons/:id')
@@ -39,6 +42,7 @@ export class UploadsController {
   ) {}
 
   @Post('uploads')
+  @InSteps(FILES_FIRST)
   @For('teacher')
   @May('make', 'lesson')
   @UseInterceptors(ReceiveFiles())
@@ -93,6 +97,7 @@ export class UploadsController {
   }
 
   @Post('cut-outs')
+  @InSteps('waits for the job that cuts; the piece is kept in the act that ends it')
   @For('teacher')
   @May('make', 'lesson')
   @ApiCreatedResponse({ type: PlacedPictureDto })
@@ -111,6 +116,7 @@ export class UploadsController {
   }
 
   @Post('sounds')
+  @InSteps(FILES_FIRST)
   @For('teacher')
   @May('make', 'lesson')
   @UseInterceptors(ReceiveFiles())
@@ -133,6 +139,7 @@ export class UploadsController {
   }
 
   @Post('assets')
+  @InSteps(FILES_FIRST)
   @For('teacher')
   @May('make', 'lesson')
   @UseInterceptors(ReceiveFiles())

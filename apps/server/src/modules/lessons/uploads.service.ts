@@ -2,8 +2,9 @@ import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
 import { Repository } from 'typeorm';
+import { Acts } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
-import { JobHandlers, JobsService, type JobEntity } from '../../platform/jobs/index.ts';
+import { JobHandlers, JobsService, type Ending, type JobEntity } from '../../platform/jobs/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { FileChecks, ImportsService, withStored, type CheckedFile, type UploadedFile } from './imports/index.ts';
 import { pdfPages } from './imports/pdf.ts';
@@ -29,12 +30,21 @@ export class UploadsService implements OnModuleInit {
     private readonly checks: FileChecks,
     private readonly jobs: JobsService,
     private readonly handlers: JobHandlers,
+    private readonly acts: Acts,
     @Inject(STORAGE) private readonly storage: Storage,
     @InjectRepository(UploadEntity) private readonly uploads: Repository<UploadEntity>,
   ) {}
 
   onModuleInit(): void {
-    this.handlers.register(CONVERT, 'import', (job) => this.#convert(job));
+    this.handlers.register(CONVERT, 'import', (job) => this.#convert(job), {
+      stopped: async ({ subjectId: id, failureCode, failureText }) => {
+        const own = failureCode !== null && failureCode !== 'failed' ? failureText : null;
+        await this.uploads.update({ id }, { state: 'failed', failure: own ?? CANNOT_BE_OPENED });
+      },
+      again: async ({ subjectId: id }) => {
+        await this.uploads.update({ id }, { state: 'converting', failure: '' });
+      },
+    });
   }
 
   /** Takes files in; all are looked into before any is used. Slides are turned into a PDF by a job of their own. */
@@ -51,8 +61,10 @@ export class UploadsService implements OnModuleInit {
       slides: true,
     });
     const received: UploadEntity[] = [];
-    for (const file of checked) received.push(await this.#keep(personId, lesson.id, file));
-    return received;
+    return this.acts.do(async () => {
+      for (const file of checked) received.push(await this.#keep(personId, lesson.id, file));
+      return received;
+    });
   }
 
   async #keep(
@@ -117,31 +129,26 @@ export class UploadsService implements OnModuleInit {
     return this.imports.begin({ lessonId, ownerId: personId, as: 'slide' }, checked);
   }
 
-  async #convert(job: JobEntity): Promise<void> {
+  async #convert(job: JobEntity): Promise<Ending> {
     const upload = await this.uploads.findOneByOrFail({ id: job.subjectId });
     const { format, slides } = job.input as { format: 'pptx' | 'odp'; slides: string };
     const key = `${slides}.pdf`;
-    try {
-      const pages = await withStored(this.storage, slides, (file) =>
-        withSlidesAsPdf(file, format, async (pdf) => {
-          const drawn = await pdfPages(pdf);
-          await this.storage.putFile(key, pdf);
-          return drawn;
-        }),
-      );
-      // Hidden slides are not drawn, so notes can be told apart only when the numbers agree.
-      const notes = pages === upload.notes.length ? upload.notes : [];
+    const pages = await withStored(this.storage, slides, (file) =>
+      withSlidesAsPdf(file, format, async (pdf) => {
+        const drawn = await pdfPages(pdf);
+        await this.storage.putFile(key, pdf);
+        return drawn;
+      }),
+    );
+    // Hidden slides are not drawn, so notes can be told apart only when the numbers agree.
+    const notes = pages === upload.notes.length ? upload.notes : [];
+    return async () => {
       await this.uploads.update({ id: upload.id }, { state: 'ready', key, pages, notes: notes as string[] });
-    } catch (failure) {
-      const words =
-        failure instanceof Problem
-          ? failure.message
-          : 'These slides could not be opened. Export them as a PDF and add that.';
-      await this.uploads.update({ id: upload.id }, { state: 'failed', failure: words.slice(0, 400) });
-      throw failure;
-    }
+    };
   }
 }
+
+const CANNOT_BE_OPENED = 'These slides could not be opened. Export them as a PDF and add that.';
 
 /** @throws Problem `still-converting`, `not-found` */
 export function ensurePage(upload: UploadEntity, page: number): void {

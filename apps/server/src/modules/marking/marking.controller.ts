@@ -1,5 +1,6 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Once } from '../../platform/acts/index.ts';
 import { Choice, Decimal, Flag, Id, notFound, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
@@ -79,18 +80,17 @@ export class MarkingController {
   async piles(@By() person: SignedIn): Promise<MarkingPileDto[]> {
     const assignments = (await this.assignments.forClassesOf(person.id, 'teacher')).filter((one) => one.handIn);
     const submissions = await this.submissions.ofAssignments(assignments.map((one) => one.id));
-    return Promise.all(
-      assignments.map(async (assignment) => {
-        const own = submissions.filter((one) => one.assignmentId === assignment.id);
-        const waiting = own.filter((one) => one.state === 'handed-in').length;
-        return {
-          ...(await this.#head(assignment)),
-          dueAt: assignment.dueAt.toISOString(),
-          waiting,
-          handedBack: own.length - waiting,
-        };
-      }),
-    );
+    const heads = await this.#heads(assignments);
+    return assignments.map((assignment) => {
+      const own = submissions.filter((one) => one.assignmentId === assignment.id);
+      const waiting = own.filter((one) => one.state === 'handed-in').length;
+      return {
+        ...heads.get(assignment.id)!,
+        dueAt: assignment.dueAt.toISOString(),
+        waiting,
+        handedBack: own.length - waiting,
+      };
+    });
   }
 
   @Get('marking/:id')
@@ -102,9 +102,12 @@ export class MarkingController {
     const submissions = await this.submissions.ofAssignments([id]);
     const people = await this.people.byIds(submissions.map((one) => one.learnerId));
     const marks = await this.marking.marksOf(submissions.map((one) => one.id));
-    const queue = submissions.map(async (submission): Promise<QueueRowDto> => {
+    const feedback = await this.lessons.forSubmissions(submissions.map((one) => one.id));
+    const heard = await this.marking.heard(submissions, marks, feedback);
+    const answers = await this.editions.newestReadyOf(submissions.flatMap((one) => one.answerId ?? []));
+    const queue = submissions.map((submission): QueueRowDto => {
       const mark = marks.get(submission.id);
-      const heard = await this.marking.heard(submission, mark);
+      const { share = null, at = null } = heard.get(submission.id) ?? {};
       return {
         submissionId: submission.id,
         learnerId: submission.learnerId,
@@ -113,18 +116,16 @@ export class MarkingController {
         handedInAt: submission.handedInAt.toISOString(),
         late: isLate(submission.handedInAt, assignment.dueAt),
         kind: submission.kind,
-        answerEditionId: submission.answerId
-          ? ((await this.editions.newestReady(submission.answerId))?.id ?? null)
-          : null,
-        feedbackLessonId: (await this.lessons.forSubmission(submission.id))?.id ?? null,
+        answerEditionId: answers.get(submission.answerId ?? '')?.id ?? null,
+        feedbackLessonId: feedback.get(submission.id)?.id ?? null,
         points: mark?.points ?? null,
         comment: mark?.comment ?? '',
         handedBackAt: mark?.handedBackAt?.toISOString() ?? null,
-        heardShare: heard?.share ?? null,
-        heardAt: heard?.at.toISOString() ?? null,
+        heardShare: share,
+        heardAt: at?.toISOString() ?? null,
       };
     });
-    return { ...(await this.#head(assignment)), points: assignment.points, queue: await Promise.all(queue) };
+    return { ...(await this.#heads([assignment])).get(id)!, points: assignment.points, queue };
   }
 
   @Put('marking/hand-ins/:id')
@@ -138,6 +139,7 @@ export class MarkingController {
   }
 
   @Post('marking/hand-ins/:id/hand-back')
+  @Once()
   @HttpCode(200)
   @For('teacher')
   @May('mark', 'submission')
@@ -158,7 +160,7 @@ export class MarkingController {
     if (!submission || !mark || submission.state !== 'handed-back') throw notFound('feedback');
     const lesson = await this.lessons.forSubmission(submission.id);
     const ready = lesson && (await this.editions.newestReady(lesson.id));
-    const { lessonTitle } = await this.#head(assignment);
+    const { lessonTitle } = (await this.#heads([assignment])).get(id)!;
     return {
       lessonTitle,
       points: mark.points,
@@ -170,9 +172,20 @@ export class MarkingController {
     };
   }
 
-  async #head({ id, lessonId, classId }: AssignmentEntity) {
-    const lessonTitle = (await this.lessons.one(lessonId))?.title ?? '';
-    const className = (await this.classes.byIds([classId])).get(classId)?.name ?? '';
-    return { assignmentId: id, lessonTitle, className, learners: (await this.classes.learnerIds(classId)).length };
+  async #heads(assignments: readonly AssignmentEntity[]) {
+    const lessons = await this.lessons.byIds(assignments.map((one) => one.lessonId));
+    const classes = await this.classes.byIds(assignments.map((one) => one.classId));
+    const learners = await this.classes.learnerCounts(assignments.map((one) => one.classId));
+    return new Map(
+      assignments.map(({ id, lessonId, classId }) => [
+        id,
+        {
+          assignmentId: id,
+          lessonTitle: lessons.get(lessonId)?.title ?? '',
+          className: classes.get(classId)?.name ?? '',
+          learners: learners.get(classId) ?? 0,
+        },
+      ]),
+    );
   }
 }

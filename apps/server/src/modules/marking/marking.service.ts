@@ -1,13 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { programmeOf } from '@oakbell/core/edits';
 import { In, Repository } from 'typeorm';
+import { Acts } from '../../platform/acts/index.ts';
+import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
-import { LessonsService } from '../lessons/index.ts';
+import { LessonsService, type LessonEntity } from '../lessons/index.ts';
 import { SubmissionsService, type SubmissionEntity } from '../submissions/index.ts';
-import { WatchingService } from '../watching/index.ts';
+import { pairKey, WatchCounts } from '../watching/index.ts';
 import { MarkEntity } from './mark.entity.ts';
 import { nextWaiting, pointsFault } from './marking.rules.ts';
 
@@ -24,7 +25,9 @@ export class MarkingService {
     private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
     private readonly submissions: SubmissionsService,
-    private readonly watching: WatchingService,
+    private readonly counts: WatchCounts,
+    private readonly acts: Acts,
+    private readonly events: Events,
   ) {}
 
   async marksOf(submissionIds: readonly string[]): Promise<ReadonlyMap<string, MarkEntity>> {
@@ -54,31 +57,50 @@ export class MarkingService {
 
   /** Hands a hand-in back with its marks and, where something was spoken, the feedback. Returns the next one waiting. */
   async handBack(personId: string, assignment: AssignmentEntity, submission: SubmissionEntity): Promise<string | null> {
-    const lesson = await this.lessons.forSubmission(submission.id);
-    const spoken = lesson !== null && programmeOf(lesson.edits).length > 0;
-    const mark = await this.marks.findOneBy({ submissionId: submission.id });
-    if (!spoken && !mark)
-      throw new Problem(409, 'nothing-to-hand-back', 'Speak on it, write a comment or give points first.');
-    const editionId = spoken ? (await this.editions.publish(personId, lesson)).edition.id : null;
-    if (!mark) {
-      const none = { submissionId: submission.id, points: null, comment: '' };
-      await this.marks.createQueryBuilder().insert().values(none).orIgnore().execute();
-    }
-    await this.marks.update({ submissionId: submission.id }, { handedBackAt: new Date(), editionId });
-    await this.submissions.setHandedBack(submission.id);
-    const queue = (await this.submissions.ofAssignments([assignment.id])).map((one) => ({
-      ...one,
-      submissionId: one.id,
-    }));
-    return nextWaiting(queue, submission.id)?.submissionId ?? null;
+    return this.acts.do(async () => {
+      await this.submissions.lock(submission.id);
+      const lesson = await this.lessons.forSubmission(submission.id);
+      const spoken = lesson !== null && lesson.length > 0;
+      const mark = await this.marks.findOneBy({ submissionId: submission.id });
+      if (!spoken && !mark)
+        throw new Problem(409, 'nothing-to-hand-back', 'Speak on it, write a comment or give points first.');
+      const editionId = spoken ? (await this.editions.publish(personId, lesson.id)).id : null;
+      const back = { submissionId: submission.id, points: mark?.points ?? null, comment: mark?.comment ?? '' };
+      await this.marks.upsert({ ...back, handedBackAt: new Date(), editionId }, ['submissionId']);
+      await this.submissions.setHandedBack(submission.id);
+      await this.events.tell([submission.learnerId], { kind: 'hand-in', id: submission.id, of: assignment.id });
+      const queue = (await this.submissions.ofAssignments([assignment.id])).map((one) => ({
+        ...one,
+        submissionId: one.id,
+      }));
+      return nextWaiting(queue, submission.id)?.submissionId ?? null;
+    });
   }
 
-  /** How much of the feedback its learner has heard: a share and the last moment, or null where nothing was spoken or heard. */
-  async heard(submission: SubmissionEntity, mark: MarkEntity | undefined): Promise<{ share: number; at: Date } | null> {
-    const lesson = mark?.editionId ? await this.lessons.forSubmission(submission.id) : null;
-    const edition = lesson && (await this.editions.newestReady(lesson.id));
-    if (!edition) return null;
-    const watched = (await this.watching.watched(edition, [submission.learnerId])).of.get(submission.learnerId);
-    return watched?.lastAt ? { share: watched.share, at: watched.lastAt } : null;
+  /**
+   * How much of the feedback each learner has heard, by hand-in: a share and the last moment. Nothing where nothing was
+   * spoken or heard.
+   */
+  async heard(
+    submissions: readonly SubmissionEntity[],
+    marks: ReadonlyMap<string, MarkEntity>,
+    lessons: ReadonlyMap<string, LessonEntity>,
+  ): Promise<ReadonlyMap<string, { share: number; at: Date }>> {
+    const spoken = submissions.flatMap((submission) => {
+      const lesson = marks.get(submission.id)?.editionId ? lessons.get(submission.id) : undefined;
+      return lesson ? [{ submission, lessonId: lesson.id }] : [];
+    });
+    const editions = await this.editions.newestReadyOf(spoken.map((one) => one.lessonId));
+    const pairs = spoken.flatMap(({ submission, lessonId }) => {
+      const edition = editions.get(lessonId);
+      return edition ? [{ learnerId: submission.learnerId, edition, submissionId: submission.id }] : [];
+    });
+    const watched = await this.counts.ofPairs(pairs);
+    return new Map(
+      pairs.flatMap(({ learnerId, edition, submissionId }) => {
+        const { share = 0, lastAt = null } = watched.get(pairKey(learnerId, edition.lessonId)) ?? {};
+        return lastAt ? [[submissionId, { share, at: lastAt }] as const] : [];
+      }),
+    );
   }
 }

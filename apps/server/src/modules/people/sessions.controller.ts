@@ -15,6 +15,7 @@ import {
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { CookieOptions, Request, Response } from 'express';
 import { CONFIG, type Config } from '../../platform/config/index.ts';
+import { Acts, InSteps } from '../../platform/acts/index.ts';
 import { Flag, Id, notFound, Problem, Text, When } from '../../platform/http/index.ts';
 import {
   BeforeFirstPassword,
@@ -66,10 +67,12 @@ export class SessionsController {
     private readonly people: PeopleService,
     private readonly sessions: SessionsService,
     private readonly media: MediaService,
+    private readonly acts: Acts,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
   @Post('session')
+  @InSteps('a password is looked at first, and a wrong one is counted')
   @HttpCode(200)
   @ForAnyone()
   @ApiOkResponse({ type: MeDto })
@@ -79,8 +82,10 @@ export class SessionsController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<MeDto> {
     const person = await this.people.signIn(body.name, body.password, request.ip ?? '');
-    await this.#end(request);
-    await this.#begin(person, request, response);
+    await this.acts.do(async () => {
+      await this.#end(request);
+      await this.#begin(person, request, response);
+    });
     return meDto(person);
   }
 

@@ -1,5 +1,6 @@
 import { Controller, Param, ParseUUIDPipe, Put } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Once } from '../../platform/acts/index.ts';
 import { Id } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
@@ -32,6 +33,7 @@ export class AnswersController {
   }
 
   @Put('hand-in/spoken')
+  @Once()
   @For('learner')
   @May('learn', 'assignment')
   @ApiOkResponse({ type: HandInDto })

@@ -1,9 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import { timeText, fromMillis } from '@oakbell/core/clock';
-import { programmeOf } from '@oakbell/core/edits';
+import { timeText, fromMillis, micros, ZERO } from '@oakbell/core/clock';
 import { Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
-import type { AssignmentEntity } from '../assignments/index.ts';
+import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
 import { LessonsService, PagesService, type LessonEntity } from '../lessons/index.ts';
 import type { SubmissionEntity } from './submission.entity.ts';
 import { isTooLong } from './submissions.rules.ts';
@@ -16,12 +15,14 @@ export class AnswersService {
     private readonly lessons: LessonsService,
     private readonly pages: PagesService,
     private readonly submissions: SubmissionsService,
+    private readonly assignments: AssignmentsService,
   ) {}
 
   /** The learner's own recording for an assignment; begun when it is first asked for. @throws Problem `no-answer`, `being-marked` */
   async begin(person: Person, assignment: AssignmentEntity): Promise<LessonEntity> {
     const limitMs = this.#limitOf(assignment);
     await this.submissions.ensureOpen(assignment, person.id);
+    await this.assignments.lock(assignment.id);
     const there = await this.lessons.forAnswer(assignment.id, person.id);
     if (there) return there;
     const title = (await this.lessons.one(assignment.lessonId))?.title ?? '';
@@ -40,7 +41,7 @@ export class AnswersService {
   async handIn(person: Person, assignment: AssignmentEntity): Promise<SubmissionEntity> {
     const limitMs = this.#limitOf(assignment);
     const answer = await this.lessons.forAnswer(assignment.id, person.id);
-    const length = answer ? programmeOf(answer.edits).length : 0;
+    const length = answer ? micros(answer.length) : ZERO;
     if (!answer || length === 0)
       throw new Problem(409, 'nothing-recorded', 'Nothing is recorded yet. Record your answer first.');
     if (isTooLong(length, limitMs)) {

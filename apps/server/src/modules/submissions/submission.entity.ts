@@ -1,4 +1,4 @@
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { moment } from '../../platform/database/index.ts';
 
 /** What a learner handed in for an assignment. */
@@ -6,15 +6,15 @@ import { moment } from '../../platform/database/index.ts';
 @Index(['assignmentId', 'learnerId'], { unique: true })
 export class SubmissionEntity {
   @PrimaryColumn('uuid') id: string;
-  @Column('uuid') assignmentId: string;
-  @Index() @Column('uuid') learnerId: string;
+  @ForeignKey('assignment') @Column('uuid') assignmentId: string;
+  @ForeignKey('person') @Index() @Column('uuid') learnerId: string;
   @Column({ type: 'varchar', length: 12 }) state: 'handed-in' | 'handed-back';
   @Column({ type: 'varchar', length: 10 }) kind: 'file' | 'text' | 'spoken';
   /** Names of the files as the learner chose them, or nothing for typed text. */
   @Column({ type: 'json' }) fileNames: readonly string[];
   @Column({ type: 'mediumtext' }) text: string;
   /** The lesson a spoken answer was recorded as. */
-  @Column({ type: 'uuid', nullable: true }) answerId: string | null;
+  @ForeignKey('lesson') @Column({ type: 'uuid', nullable: true }) answerId: string | null;
   @Column(moment) handedInAt: Date;
   /** How often it was handed in: 1 for the first time. */
   @Column({ type: 'int' }) times: number;

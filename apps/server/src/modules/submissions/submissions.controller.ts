@@ -1,5 +1,7 @@
-import { Body, Controller, Get, Param, ParseUUIDPipe, Put, UploadedFiles, UseInterceptors } from '@nestjs/common';
+import { Body, Controller, Get, Param, ParseUUIDPipe, Put, Req, UploadedFiles, UseInterceptors } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import type { Request } from 'express';
+import { InSteps, keyOf, Once, OnceOnly } from '../../platform/acts/index.ts';
 import { notFound, Text } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
@@ -20,9 +22,12 @@ export class SubmissionsController {
     private readonly submissions: SubmissionsService,
     private readonly assignments: AssignmentsService,
     private readonly shown: ShownHandIn,
+    private readonly once: OnceOnly,
   ) {}
 
   @Put('assignments/:id/hand-in/files')
+  @Once()
+  @InSteps('files are received and looked into first')
   @For('learner')
   @May('learn', 'assignment')
   @UseInterceptors(ReceiveFiles())
@@ -35,14 +40,22 @@ export class SubmissionsController {
     @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @UploadedFiles() received: UploadedFile[],
+    @Req() request: Request,
   ): Promise<HandInDto> {
     return withFiles(received, async (files) => {
+      const keyed = keyOf(request);
+      const before = await this.once.answered<HandInDto>(keyed);
+      if (before) return before.answer;
       const assignment = await this.assignments.get(id);
-      return this.shown.dto(person, assignment, await this.submissions.handIn(person, assignment, { files }));
+      const checked = await this.submissions.bring(person, assignment, files);
+      return this.once.do(keyed, async () =>
+        this.shown.dto(person, assignment, await this.submissions.handIn(person, assignment, checked)),
+      );
     });
   }
 
   @Put('assignments/:id/hand-in/text')
+  @Once()
   @For('learner')
   @May('learn', 'assignment')
   @ApiOkResponse({ type: HandInDto })

@@ -1,6 +1,7 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { AssignmentsModule } from '../assignments/index.ts';
+import { ClassesModule } from '../classes/index.ts';
 import { EditionsModule } from '../editions/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
 import { PeopleModule } from '../people/index.ts';
@@ -16,6 +17,7 @@ import { SubmissionsService } from './submissions.service.ts';
   imports: [
     TypeOrmModule.forFeature([SubmissionEntity]),
     AssignmentsModule,
+    ClassesModule,
     EditionsModule,
     LessonsModule,
     PeopleModule,

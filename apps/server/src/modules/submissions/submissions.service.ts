@@ -2,12 +2,16 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
+import { Acts } from '../../platform/acts/index.ts';
+import { Events } from '../../platform/events/index.ts';
 import { Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
+import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import {
   ensureFits,
+  type CheckedFile,
   FileChecks,
   ImportsService,
   LessonsService,
@@ -22,7 +26,13 @@ import { mayReplace } from './submissions.rules.ts';
 
 /** Files, typed text or what was recorded: exactly one of them. */
 export type Handed =
-  { readonly files: readonly UploadedFile[] } | { readonly text: string } | { readonly answer: LessonEntity };
+  | { readonly files: readonly CheckedFile[]; readonly names: readonly string[] }
+  | { readonly text: string }
+  | { readonly answer: LessonEntity };
+
+function ensureHandIn({ handIn }: AssignmentEntity): void {
+  if (!handIn) throw new Problem(409, 'no-hand-in', 'Nothing is handed in for this one.');
+}
 
 @Injectable()
 export class SubmissionsService {
@@ -36,7 +46,18 @@ export class SubmissionsService {
     private readonly pages: PagesService,
     private readonly people: PeopleService,
     private readonly takes: TakesService,
+    private readonly classes: ClassesService,
+    private readonly acts: Acts,
+    private readonly events: Events,
   ) {}
+
+  /** Looks into files before they are handed in. @throws Problem `no-hand-in`, `being-marked`, or what is wrong with a file */
+  async bring(person: Person, assignment: AssignmentEntity, files: readonly UploadedFile[]): Promise<Handed> {
+    ensureHandIn(assignment);
+    await this.ensureOpen(assignment, person.id);
+    const brought = { personId: person.id, subjectId: assignment.id, pages: 0 };
+    return { files: await this.checks.bring(files, brought), names: files.map((file) => file.originalname) };
+  }
 
   /**
    * Takes a hand-in, or replaces the one before. Its pages become those of a feedback lesson.
@@ -48,35 +69,39 @@ export class SubmissionsService {
     handed: Handed,
     at = new Date(),
   ): Promise<SubmissionEntity> {
-    if (!assignment.handIn) throw new Problem(409, 'no-hand-in', 'Nothing is handed in for this one.');
-    await this.ensureOpen(assignment, person.id);
+    ensureHandIn(assignment);
     if ('text' in handed) ensureFits(handed.text);
-    const brought = { personId: person.id, subjectId: assignment.id, pages: 0 };
-    const checked = 'files' in handed ? await this.checks.bring(handed.files, brought) : null;
-    const before = await this.ofLearner(assignment.id, person.id);
-    const spokenOn = before && (await this.lessons.forSubmission(before.id));
-    const submission = this.submissions.create({
-      id: before?.id ?? randomUUID(),
-      assignmentId: assignment.id,
-      learnerId: person.id,
-      state: 'handed-in',
-      kind: 'answer' in handed ? 'spoken' : checked ? 'file' : 'text',
-      fileNames: 'files' in handed ? handed.files.map((file) => file.originalname) : [],
-      text: 'text' in handed ? handed.text : '',
-      answerId: 'answer' in handed ? handed.answer.id : null,
-      handedInAt: at,
-      times: (before?.times ?? 0) + 1,
+    return this.acts.do(async () => {
+      // The learner's place in the class stands for the hand-in that may not be there yet: one after another.
+      await this.assignments.lock(assignment.id);
+      await this.ensureOpen(assignment, person.id);
+      const before = await this.ofLearner(assignment.id, person.id);
+      const spokenOn = before && (await this.lessons.forSubmission(before.id));
+      const submission = this.submissions.create({
+        id: before?.id ?? randomUUID(),
+        assignmentId: assignment.id,
+        learnerId: person.id,
+        state: 'handed-in',
+        kind: 'answer' in handed ? 'spoken' : 'files' in handed ? 'file' : 'text',
+        fileNames: 'files' in handed ? handed.names : [],
+        text: 'text' in handed ? handed.text : '',
+        answerId: 'answer' in handed ? handed.answer.id : null,
+        handedInAt: at,
+        times: (before?.times ?? 0) + 1,
+      });
+      await this.submissions.save(submission);
+      if (spokenOn) await this.lessons.remove(spokenOn.id);
+      const lesson = await this.#feedbackLesson(assignment, submission);
+      const to = { lessonId: lesson.id, ownerId: person.id, as: 'document' } as const;
+      if ('files' in handed) await this.imports.begin(to, handed.files);
+      else if ('answer' in handed) {
+        await this.pages.copyFrom(lesson.id, handed.answer.id, { cues: false });
+        await this.editions.publish(person.id, handed.answer.id);
+      } else await this.imports.beginText(to, handed.text);
+      const concerned = [person.id, ...(await this.classes.teacherIds(assignment.classId))];
+      await this.events.tell(concerned, { kind: 'hand-in', id: submission.id, of: assignment.id });
+      return submission;
     });
-    await this.submissions.save(submission);
-    if (spokenOn) await this.lessons.remove(spokenOn.id);
-    const lesson = await this.#feedbackLesson(assignment, submission);
-    const to = { lessonId: lesson.id, ownerId: person.id, as: 'document' } as const;
-    if ('files' in handed) await this.imports.begin(to, checked!);
-    else if ('answer' in handed) {
-      await this.pages.copyFrom(lesson.id, handed.answer.id, { cues: false });
-      await this.editions.publish(person.id, handed.answer);
-    } else await this.imports.beginText(to, handed.text);
-    return submission;
   }
 
   /** @throws Problem `being-marked` once a teacher has begun to speak on what a learner handed in */
@@ -95,6 +120,16 @@ export class SubmissionsService {
     return this.submissions.findOneBy({ assignmentId, learnerId });
   }
 
+  /** What a learner handed in for each of these assignments. */
+  async ofLearnerIn(
+    assignmentIds: readonly string[],
+    learnerId: string,
+  ): Promise<ReadonlyMap<string, SubmissionEntity>> {
+    if (assignmentIds.length === 0) return new Map();
+    const found = await this.submissions.findBy({ learnerId, assignmentId: In([...assignmentIds]) });
+    return new Map(found.map((one) => [one.assignmentId, one]));
+  }
+
   async ofAssignments(ids: readonly string[]): Promise<readonly SubmissionEntity[]> {
     return ids.length === 0
       ? []
@@ -103,6 +138,11 @@ export class SubmissionsService {
 
   async one(id: string): Promise<SubmissionEntity | null> {
     return this.submissions.findOneBy({ id });
+  }
+
+  /** Keeps others from this hand-in until the act ends. */
+  async lock(id: string): Promise<void> {
+    await this.submissions.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
   }
 
   async setHandedBack(id: string): Promise<void> {

@@ -1,4 +1,4 @@
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { bigWhole, moment } from '../../platform/database/index.ts';
 
 /** Frames a second of every stored voice. */
@@ -8,11 +8,12 @@ export type Track = (typeof TRACKS)[number];
 
 /** One run from Record to Stop. It grows by parts while open and never changes once finished. */
 @Entity('take')
+@Index(['byId', 'state'])
 export class TakeEntity {
   /** Chosen by the recording browser, so that a take can begin while the server is away. */
   @PrimaryColumn('uuid') id: string;
-  @Index() @Column('uuid') lessonId: string;
-  @Column('uuid') byId: string;
+  @ForeignKey('lesson', { onDelete: 'CASCADE' }) @Index() @Column('uuid') lessonId: string;
+  @ForeignKey('person') @Column('uuid') byId: string;
   @Column({ type: 'varchar', length: 10 }) state: 'open' | 'finished' | 'discarded';
   /** Which window records: another window is kept out while this one is heard. */
   @Column({ type: 'varchar', length: 60 }) windowKey: string;
@@ -27,7 +28,7 @@ export class TakeEntity {
 
 @Entity('take_part')
 export class TakePartEntity {
-  @PrimaryColumn('uuid') takeId: string;
+  @ForeignKey('take', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') takeId: string;
   @PrimaryColumn({ type: 'varchar', length: 10 }) track: Track;
   @PrimaryColumn({ type: 'int' }) number: number;
   @Column({ type: 'char', length: 64 }) digest: string;

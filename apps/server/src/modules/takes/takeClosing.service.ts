@@ -1,13 +1,13 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { fromFrames } from '@oakbell/core/clock';
-import { keptRanges, logHeaderText, readLog } from '@oakbell/core/log';
+import { keptRanges, logHeaderText, readLog, type TakeEvent } from '@oakbell/core/log';
 import { randomUUID } from 'node:crypto';
 import { Repository } from 'typeorm';
 import { Problem } from '../../platform/http/index.ts';
-import { JobHandlers, JobsService, type JobEntity } from '../../platform/jobs/index.ts';
+import { JobHandlers, JobsService, type Ending, type JobEntity } from '../../platform/jobs/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { LessonsService } from '../lessons/index.ts';
+import { EditsService } from '../lessons/index.ts';
 import { RATE, TakeEntity } from './take.entity.ts';
 import { logKey, partKey, voiceKey } from './takes.rules.ts';
 import { TakeFilmsService } from './takeFilms.service.ts';
@@ -36,7 +36,7 @@ const LEEWAY_FRAMES = 2 * RATE;
 export class TakeClosing implements OnModuleInit {
   constructor(
     @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
-    private readonly lessons: LessonsService,
+    private readonly edits: EditsService,
     private readonly films: TakeFilmsService,
     private readonly material: TakeMaterialService,
     private readonly jobs: JobsService,
@@ -50,14 +50,14 @@ export class TakeClosing implements OnModuleInit {
 
   /** Closes a take and waits until it is part of its lesson. @throws Problem `nothing-arrived`, `still-working` */
   async close(take: TakeEntity, closing: Closing): Promise<TakeEntity> {
-    await this.jobs.perform({ kind: CLOSE_TAKE, ownerId: take.byId, subjectId: take.id, input: closing });
+    await this.jobs.performOnce({ kind: CLOSE_TAKE, ownerId: take.byId, subjectId: take.id, input: closing });
     return this.takes.findOneByOrFail({ id: take.id });
   }
 
-  async #close(job: JobEntity): Promise<void> {
+  async #close(job: JobEntity): Promise<Ending> {
     const { voiceParts, logParts, filmParts, frames: told, aside } = job.input as Closing;
     const take = await this.takes.findOneByOrFail({ id: job.subjectId });
-    if (take.state !== 'open') return;
+    if (take.state !== 'open') return () => Promise.resolve();
     const runs = believableRuns(runsOf(await this.voiceParts(take.id, voiceParts)));
     const arrived = runs.reduce((end, run) => Math.max(end, runEnd(run)), 0);
     if (told === null && arrived === 0)
@@ -71,17 +71,22 @@ export class TakeClosing implements OnModuleInit {
     await this.storage.put(voiceKey(take.id), await voiceFile(runs, frames));
     await this.storage.put(logKey(take.id), Buffer.from(log));
     await this.films.assemble(take.id, filmParts);
-    const closed = await this.takes.update({ id: take.id, state: 'open' }, { state: 'finished', frames });
-    if (closed.affected !== 1) return;
-    const finished = await this.takes.findOneByOrFail({ id: take.id });
-    if (!aside) await this.append(finished);
+    const events = await this.material.events(take.id);
+    return async () => {
+      const closed = await this.takes.update({ id: take.id, state: 'open' }, { state: 'finished', frames });
+      if (closed.affected === 1 && !aside) await this.append({ ...take, state: 'finished', frames }, events);
+    };
   }
 
-  /** Puts a take at the end of the lesson, without what was said again. */
-  async append(take: TakeEntity): Promise<void> {
-    for (const kept of keptRanges(await this.material.events(take.id), fromFrames(take.frames, RATE))) {
+  /** Puts a take at the end of the lesson, without what was said again; part of the act that finishes it. */
+  async append(take: TakeEntity, events: readonly TakeEvent[]): Promise<void> {
+    for (const kept of keptRanges(events, fromFrames(take.frames, RATE))) {
       const segment = { id: randomUUID(), takeId: take.id, ...kept };
-      await this.lessons.edit(take.lessonId, (edits) => ({ op: 'insert', index: edits.segments.length, segment }));
+      await this.edits.edit(take.lessonId, take.byId, ({ segments }) => ({
+        op: 'insert',
+        index: segments.length,
+        segment,
+      }));
     }
   }
 

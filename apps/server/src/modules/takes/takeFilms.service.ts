@@ -50,12 +50,19 @@ export class TakeFilmsService {
     });
   }
 
-  /** Where a film of a take lies. @throws Problem `not-found` */
-  async file(takeId: string, run: number): Promise<{ readonly key: string; readonly type: string }> {
+  /** Where a film of a take lies; null where none arrived that could be read. */
+  async find(takeId: string, run: number): Promise<string | null> {
     for (const container of ['webm', 'mp4'] as const) {
       const key = filmKey(takeId, run, container);
-      if ((await this.storage.size(key)) !== null) return { key, type: `video/${container}` };
+      if ((await this.storage.size(key)) !== null) return key;
     }
-    throw notFound('film');
+    return null;
+  }
+
+  /** The same for somebody who asks for it. @throws Problem `not-found` */
+  async file(takeId: string, run: number): Promise<string> {
+    const key = await this.find(takeId, run);
+    if (key === null) throw notFound('film');
+    return key;
   }
 }

@@ -42,9 +42,10 @@ export class TakeMaterialService implements OnModuleInit {
       [ANALYSE, 'look'],
       [ANALYSE_LATER, 'later'],
     ] as const)
-      this.handlers.register(kind, lane, async ({ subjectId }) =>
-        this.#analyse(await this.takes.findOneByOrFail({ id: subjectId })),
-      );
+      this.handlers.register(kind, lane, async ({ subjectId }) => {
+        await this.#analyse(await this.takes.findOneByOrFail({ id: subjectId }));
+        return () => Promise.resolve();
+      });
   }
 
   /** Has a finished take looked into when there is time, for whoever asks next. */
@@ -91,7 +92,7 @@ export class TakeMaterialService implements OnModuleInit {
 
   async #ensureAnalysed(take: TakeEntity): Promise<void> {
     if (await this.#isAnalysed(take)) return;
-    await this.jobs.perform({ kind: ANALYSE, ownerId: take.byId, subjectId: take.id, input: {} });
+    await this.jobs.performOnce({ kind: ANALYSE, ownerId: take.byId, subjectId: take.id, input: {} });
   }
 
   async #analyse(take: TakeEntity): Promise<void> {

@@ -16,6 +16,7 @@ import {
 import { ApiBody, ApiConsumes, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { fromFrames } from '@oakbell/core/clock';
 import type { Request, Response } from 'express';
+import { InSteps } from '../../platform/acts/index.ts';
 import { Choice, Decimal, Flag, Id, Parts, Problem, Text, Texts, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May, MediaService, Redirected, sendTo } from '../access/index.ts';
@@ -121,6 +122,7 @@ export class TakesController {
   }
 
   @Put('takes/:id/parts/:track/:number')
+  @InSteps('the part is stored first, and kept even when another window has taken over')
   @HttpCode(204)
   @For('teacher', 'learner')
   @May('record', 'take')
@@ -155,6 +157,7 @@ export class TakesController {
   }
 
   @Post('takes/:id/finish')
+  @InSteps('waits for the job that closes it, or for the one that is at it; the take itself is the key')
   @HttpCode(200)
   @For('teacher', 'learner')
   @May('record', 'take')
@@ -169,6 +172,7 @@ export class TakesController {
   }
 
   @Post('takes/:id/finish-as-sent')
+  @InSteps('waits for the job that closes it, or for the one that is at it; the take itself is the key')
   @HttpCode(200)
   @For('teacher', 'learner')
   @May('record', 'take')
@@ -216,7 +220,7 @@ export class TakesController {
     @Param('run', ParseIntPipe) run: number,
     @Res() response: Response,
   ): Promise<void> {
-    sendTo(response, await this.#address(person, id, (await this.films.file(id, run)).key));
+    sendTo(response, await this.#address(person, id, await this.films.file(id, run)));
   }
 
   @Get('takes/:id/analysis')

@@ -4,12 +4,14 @@ import { fromFrames } from '@oakbell/core/clock';
 import { takesOf, type EditList } from '@oakbell/core/edits';
 import { readEarlier } from '@oakbell/core/log';
 import { createHash, randomUUID } from 'node:crypto';
+import { isUUID } from 'class-validator';
 import { In, LessThan, Repository } from 'typeorm';
+import { Acts, isThereAlready } from '../../platform/acts/index.ts';
 import { ensureFor, notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { Quotas } from '../../platform/quotas/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { LessonsService, type LessonEntity } from '../lessons/index.ts';
+import { EditsService, LessonsService, type LessonEntity } from '../lessons/index.ts';
 import { TakeEntity, TakePartEntity, RATE, type Track } from './take.entity.ts';
 import {
   LARGEST_PART,
@@ -23,6 +25,7 @@ import {
 } from './takes.rules.ts';
 import { readFilmPart } from './filmPart.ts';
 import { TakeClosing } from './takeClosing.service.ts';
+import { TakeMaterialService } from './takeMaterial.service.ts';
 import { readVoicePart, runEnd, runsOf } from './voicePart.ts';
 
 interface NewTake {
@@ -73,27 +76,33 @@ export class TakesService implements OnModuleInit {
     @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
     @InjectRepository(TakePartEntity) private readonly parts: Repository<TakePartEntity>,
     private readonly lessons: LessonsService,
+    private readonly edits: EditsService,
+    private readonly acts: Acts,
     private readonly closing: TakeClosing,
+    private readonly material: TakeMaterialService,
     private readonly quotas: Quotas,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
   onModuleInit(): void {
     // A lesson plays takes of its own maker and no other: nobody can publish what another said by naming it.
-    this.lessons.guard(async (lesson, edits) => {
-      const named = [...new Set(edits.segments.flatMap(takesOf))];
+    this.edits.guard(async (lesson, { touched }) => {
+      const named = [...new Set(touched.flatMap(takesOf))];
       const own = (await this.byIds(named)).filter((take) => belongsTo(take, lesson));
       if (own.length < named.length)
         throw new Problem(422, 'take-missing', 'A take that this change needs is not here. The lesson is as it was.');
       const lengths = new Map(own.map((take) => [take.id, fromFrames(take.frames, RATE)]));
-      if (edits.segments.some(({ takeId, end, card }) => !card && end > (lengths.get(takeId) ?? 0) + LEEWAY))
+      if (touched.some(({ takeId, card }) => card && !isUUID(takeId)))
+        throw new Problem(422, 'not-an-edit', 'A title card needs a name of its own. The lesson is as it was.');
+      if (touched.some(({ takeId, end, card }) => !card && end > (lengths.get(takeId) ?? 0) + LEEWAY))
         throw new Problem(422, 'beyond-take', 'This change plays a take beyond its end. The lesson is as it was.');
     });
   }
 
   /** Begins a take, or finds the one begun before under the same id. @throws Problem `lesson-being-recorded` */
   async open(person: Person, { id, lessonId, windowKey, takeOver }: NewTake): Promise<TakeEntity> {
-    const lesson = await this.lessons.get(lessonId);
+    // One after another: two windows that begin at the same moment would not see each other.
+    const lesson = await this.lessons.locked(lessonId);
     const there = await this.takes.findOneBy({ id });
     if (there) {
       ensureFor(there.byId === person.id && there.lessonId === lessonId, 'take');
@@ -110,7 +119,7 @@ export class TakesService implements OnModuleInit {
     }
     const now = new Date();
     await this.quotas.take(person.id, 0);
-    const earlier = await this.#earlier(lesson.edits);
+    const earlier = await this.#earlier(await this.edits.of(lesson));
     const made = this.takes.create({
       id,
       lessonId,
@@ -143,7 +152,8 @@ export class TakesService implements OnModuleInit {
     const there = new Set(own.map((take) => take.id));
     const found = new Map(own.map((take) => [take.id, take]));
     // What a take stands on is needed to draw it.
-    let missing = [...new Set(lesson.edits.segments.flatMap(takesOf))].filter((id) => !there.has(id));
+    const { segments } = await this.edits.of(lesson);
+    let missing = [...new Set(segments.flatMap(takesOf))].filter((id) => !there.has(id));
     while (missing.length > 0) {
       for (const take of await this.byIds(missing)) if (belongsTo(take, lesson)) found.set(take.id, take);
       const stoodOn = missing.flatMap((id) => found.get(id)?.earlier ?? []).map((one) => readEarlier(one).takeId);
@@ -185,15 +195,17 @@ export class TakesService implements OnModuleInit {
     if (take.state !== 'open') throw new Problem(409, 'take-closed', 'This take is finished and cannot grow.');
     await this.#ensureRoom(take.id, track, bytes.length);
     await this.storage.put(partKey(take.id, track, number), bytes);
-    // What is being said is kept in any case; a new take is refused where there is no room.
-    await this.quotas.add(take.byId, bytes.length);
-    await this.parts
-      .insert({ takeId: take.id, track, number, digest, bytes: bytes.length })
-      .catch((failure: unknown) => {
-        // The same part arrived twice at the same moment: the other one won, and both are alike.
-        if ((failure as { code?: string }).code !== 'ER_DUP_ENTRY') throw failure;
+    try {
+      await this.acts.do(async () => {
+        await this.parts.insert({ takeId: take.id, track, number, digest, bytes: bytes.length });
+        await this.takes.update({ id: take.id }, { heardAt: new Date() });
+        // What is being said is kept in any case; a new take is refused where there is no room.
+        await this.quotas.add(take.byId, bytes.length);
       });
-    await this.takes.update({ id: take.id }, { heardAt: new Date() });
+    } catch (failure) {
+      // The same part arrived twice at the same moment: the other one won, and both are alike.
+      if (!isThereAlready(failure)) throw failure;
+    }
   }
 
   /** @throws Problem `take-too-large` */
@@ -283,7 +295,7 @@ export class TakesService implements OnModuleInit {
     const id = take.id ?? randomUUID();
     const now = new Date();
     const lesson = await this.lessons.one(take.lessonId);
-    const earlier = lesson ? await this.#earlier(lesson.edits) : [];
+    const earlier = lesson ? await this.#earlier(await this.edits.of(lesson)) : [];
     await this.storage.put(voiceKey(id), take.voice);
     await this.storage.put(logKey(id), Buffer.from(take.log));
     const { lessonId, byId, frames } = take;
@@ -298,9 +310,12 @@ export class TakesService implements OnModuleInit {
       frames,
       earlier,
     });
-    await this.takes.insert(made);
-    await this.closing.append(made);
-    return made;
+    const events = await this.material.events(id);
+    return this.acts.do(async () => {
+      await this.takes.insert(made);
+      await this.closing.append(made, events);
+      return made;
+    });
   }
 
   /** The takes whose ink a new take begins with, in the order of the lesson, each as far as the lesson plays it. */

@@ -1,18 +1,17 @@
 import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { programmeOf } from '@oakbell/core/edits';
 import { Choice, Decimal, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
-import { EditionsService, type EditionEntity } from '../editions/index.ts';
+import { EditionsService } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { MarkingService } from '../marking/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { SubmissionsService } from '../submissions/index.ts';
 import { takeDto, TakeDto, TakesService } from '../takes/index.ts';
-import { WatchingService } from '../watching/index.ts';
+import { pairKey, WatchCounts } from '../watching/index.ts';
 import { deskState, lessonStep, type DeskState, type LessonStep } from './today.rules.ts';
 
 export class TodayLessonDto {
@@ -78,7 +77,7 @@ export class TodayController {
     private readonly people: PeopleService,
     private readonly submissions: SubmissionsService,
     private readonly takes: TakesService,
-    private readonly watching: WatchingService,
+    private readonly counts: WatchCounts,
   ) {}
 
   @Get('today')
@@ -99,8 +98,7 @@ export class TodayController {
   @ApiOkResponse({ type: [DeskItemDto] })
   async desk(@By() person: SignedIn): Promise<DeskItemDto[]> {
     const assignments = await this.assignments.forClassesOf(person.id, 'learner');
-    const editions = await this.editions.newestReadyOf(assignments.map((one) => one.lessonId));
-    return Promise.all(assignments.map((one) => this.#deskItem(person, one, editions.get(one.lessonId) ?? null)));
+    return this.#deskItems(person, assignments);
   }
 
   @Get('desk/:id')
@@ -108,43 +106,58 @@ export class TodayController {
   @May('learn', 'assignment')
   @ApiOkResponse({ type: DeskItemDto })
   async deskOne(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<DeskItemDto> {
-    const assignment = await this.assignments.get(id);
-    return this.#deskItem(person, assignment, await this.editions.newestReady(assignment.lessonId));
+    return (await this.#deskItems(person, [await this.assignments.get(id)]))[0]!;
   }
 
-  async #deskItem(person: SignedIn, assignment: AssignmentEntity, edition: EditionEntity | null): Promise<DeskItemDto> {
-    const { id, lessonId, classId, byId, instructions, dueAt, points, handIn, answerLimitMs } = assignment;
-    const submission = await this.submissions.ofLearner(id, person.id);
-    const mark = submission ? (await this.marking.marksOf([submission.id])).get(submission.id) : undefined;
-    const watched = edition && (await this.watching.watched(edition, [person.id])).of.get(person.id);
-    const share = watched?.share ?? 0;
-    return {
-      assignmentId: id,
-      lessonTitle: (await this.lessons.one(lessonId))?.title ?? '',
-      className: (await this.classes.byIds([classId])).get(classId)?.name ?? '',
-      teacherName: (await this.people.one(byId))?.name ?? '',
-      instructions,
-      dueAt: dueAt.toISOString(),
-      points,
-      handIn,
-      answerLimitMs,
-      state: deskState({ handIn, share, submitted: submission !== null, handedBack: Boolean(mark?.handedBackAt) }),
-      length: edition?.length ?? 0,
-      share,
-      editionId: edition?.id ?? null,
-      withdrawn: edition === null && (await this.editions.isWithdrawn(lessonId)),
-    };
+  async #deskItems(person: SignedIn, assignments: readonly AssignmentEntity[]): Promise<DeskItemDto[]> {
+    const lessonIds = assignments.map((one) => one.lessonId);
+    const editions = await this.editions.newestReadyOf(lessonIds);
+    const submissions = await this.submissions.ofLearnerIn(
+      assignments.map((one) => one.id),
+      person.id,
+    );
+    const marks = await this.marking.marksOf([...submissions.values()].map((one) => one.id));
+    const pairs = [...editions.values()].map((edition) => ({ learnerId: person.id, edition }));
+    const watched = await this.counts.ofPairs(pairs);
+    const lessons = await this.lessons.byIds(lessonIds);
+    const classes = await this.classes.byIds(assignments.map((one) => one.classId));
+    const people = await this.people.byIds(assignments.map((one) => one.byId));
+    const withdrawn = await this.editions.withdrawnOf(lessonIds.filter((lessonId) => !editions.has(lessonId)));
+    return assignments.map(({ id, lessonId, classId, byId, dueAt, ...terms }) => {
+      const { instructions, points, handIn, answerLimitMs } = terms;
+      const submission = submissions.get(id);
+      const edition = editions.get(lessonId);
+      const share = watched.get(pairKey(person.id, lessonId))?.share ?? 0;
+      const handedBack = Boolean(submission && marks.get(submission.id)?.handedBackAt);
+      return {
+        assignmentId: id,
+        lessonTitle: lessons.get(lessonId)?.title ?? '',
+        className: classes.get(classId)?.name ?? '',
+        teacherName: people.get(byId)?.name ?? '',
+        instructions,
+        dueAt: dueAt.toISOString(),
+        points,
+        handIn,
+        answerLimitMs,
+        state: deskState({ handIn, share, submitted: submission !== undefined, handedBack }),
+        length: edition?.length ?? 0,
+        share,
+        editionId: edition?.id ?? null,
+        withdrawn: withdrawn.has(lessonId),
+      };
+    });
   }
 
   async #toFinish(person: SignedIn): Promise<TodayLessonDto[]> {
-    const rows: TodayLessonDto[] = [];
-    for (const { id, title, edits, updatedAt } of await this.lessons.of(person.id)) {
-      const pages = (await this.lessons.pagesOf(id)).length;
-      const assigned = (await this.assignments.ofLesson(id)).length > 0;
-      const step = lessonStep({ pages, recorded: programmeOf(edits).length > 0, assigned });
-      if (step) rows.push({ id, title, step, updatedAt: updatedAt.toISOString() });
-    }
-    return rows;
+    const lessons = await this.lessons.of(person.id);
+    const ids = lessons.map((lesson) => lesson.id);
+    const shown = await this.lessons.shownOf(ids);
+    const assigned = await this.assignments.assignedOf(ids);
+    return lessons.flatMap(({ id, title, length, updatedAt }) => {
+      const pages = shown.get(id)?.pages ?? 0;
+      const step = lessonStep({ pages, recorded: length > 0, assigned: assigned.has(id) });
+      return step ? [{ id, title, step, updatedAt: updatedAt.toISOString() }] : [];
+    });
   }
 
   async #waiting(assignments: readonly AssignmentEntity[]): Promise<TodayHandInDto[]> {
@@ -164,28 +177,24 @@ export class TodayController {
   }
 
   async #notWatched(assignments: readonly AssignmentEntity[]): Promise<TodayAssignmentDto[]> {
-    const editions = await this.editions.newestReadyOf(assignments.map((one) => one.lessonId));
     const lessons = await this.lessons.byIds(assignments.map((one) => one.lessonId));
     const classes = await this.classes.byIds(assignments.map((one) => one.classId));
-    const rows: TodayAssignmentDto[] = [];
-    for (const { id, lessonId, classId, dueAt } of assignments) {
-      const learnerIds = await this.classes.learnerIds(classId);
-      const edition = editions.get(lessonId);
-      const watched = edition && (await this.watching.watched(edition, learnerIds)).of;
-      const notBegun = learnerIds.filter((learnerId) => !watched?.get(learnerId)?.lastAt).length;
-      if (notBegun === 0) continue;
-      const [lessonTitle, className] = [lessons.get(lessonId)?.title ?? '', classes.get(classId)?.name ?? ''];
-      rows.push({
-        assignmentId: id,
-        lessonId,
-        lessonTitle,
-        className,
-        dueAt: dueAt.toISOString(),
-        notBegun,
-        learners: learnerIds.length,
-      });
-    }
-    return rows;
+    const counts = await this.counts.begun(assignments.map((one) => one.id));
+    return assignments.flatMap(({ id, lessonId, classId, dueAt }) => {
+      const { learners, begun } = counts.get(id) ?? { learners: 0, begun: 0 };
+      if (begun === learners) return [];
+      return [
+        {
+          assignmentId: id,
+          lessonId,
+          lessonTitle: lessons.get(lessonId)?.title ?? '',
+          className: classes.get(classId)?.name ?? '',
+          dueAt: dueAt.toISOString(),
+          notBegun: learners - begun,
+          learners,
+        },
+      ];
+    });
   }
 
   async #unfinished(person: SignedIn): Promise<UnfinishedTakeDto[]> {

@@ -1,18 +1,22 @@
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
+import type { PlayLayers } from '@oakbell/core/coverage';
 import { bigWhole, moment } from '../../platform/database/index.ts';
 
 /** A learner opened an edition and may have played some of it. */
 @Entity('visit')
-@Index(['lessonId', 'learnerId'])
+@Index(['learnerId', 'lessonId', 'lastAt'])
 export class VisitEntity {
+  /** Chosen by the player, so that a visit can begin while the server is away. */
   @PrimaryColumn('uuid') id: string;
-  @Column('uuid') editionId: string;
-  @Column('uuid') lessonId: string;
-  @Column('uuid') learnerId: string;
+  @ForeignKey('edition') @Column('uuid') editionId: string;
+  @ForeignKey('lesson') @Column('uuid') lessonId: string;
+  @ForeignKey('person') @Column('uuid') learnerId: string;
   @Column(moment) startedAt: Date;
   @Column(moment) lastAt: Date;
   /** Wall time that the reports of this visit claim, in milliseconds. */
   @Column({ type: 'int' }) claimedMs: number;
+  /** The numbers of the reports that were counted, as ranges: start in, end out. */
+  @Column({ type: 'json' }) counted: readonly { readonly start: number; readonly end: number }[];
   /** Where the learner stopped, in take time, so that it holds in a later edition too. */
   @Column({ type: 'uuid', nullable: true }) atTakeId: string | null;
   @Column(bigWhole) atTime: number;
@@ -20,15 +24,30 @@ export class VisitEntity {
 
 /** A stretch of a take that was really played, in microseconds of take time: start in, end out. */
 @Entity('play')
-@Index(['lessonId', 'learnerId'])
 export class PlayEntity {
-  @PrimaryColumn('uuid') id: string;
-  @Column('uuid') visitId: string;
-  @Column('uuid') lessonId: string;
-  @Column('uuid') learnerId: string;
+  @ForeignKey('visit', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') visitId: string;
+  /** The report that told of it, and its place in there. */
+  @PrimaryColumn({ type: 'int' }) report: number;
+  @PrimaryColumn({ type: 'int' }) number: number;
   @Column('uuid') takeId: string;
   @Column(bigWhole) start: number;
   @Column(bigWhole) end: number;
   @Column({ type: 'float' }) speed: number;
   @Column(moment) at: Date;
+}
+
+/**
+ * What a learner has played of a take for a lesson: all plays of all visits, compacted. It is kept in the act that counts
+ * a report, so that whoever looks at it reads a row, however often somebody watched.
+ */
+@Entity('watched')
+@Index(['lessonId', 'learnerId'])
+export class WatchedEntity {
+  @ForeignKey('person') @PrimaryColumn('uuid') learnerId: string;
+  @ForeignKey('lesson') @PrimaryColumn('uuid') lessonId: string;
+  /** Of a title card, the name of its own: no take. */
+  @PrimaryColumn('uuid') takeId: string;
+  @Column({ type: 'json' }) layers: PlayLayers;
+  @Column(moment) firstAt: Date;
+  @Column(moment) lastAt: Date;
 }

@@ -1,5 +1,5 @@
-import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post } from '@nestjs/common';
-import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Decimal, Id, Numbers, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
@@ -8,6 +8,7 @@ import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
+import { WatchCounts } from './watchCounts.service.ts';
 import { WatchingService } from './watching.service.ts';
 
 export class RangeDto {
@@ -16,9 +17,10 @@ export class RangeDto {
 }
 export class BeginVisitDto {
   @Id() editionId: string;
+  /** How long ago it began, in ms: half a day at most. The server may have been away then. */
+  @Whole({ max: 12 * 3_600_000, optional: true }) agoMs?: number;
 }
 export class VisitDto {
-  @Id() id: string;
   @Whole() resumeAt: number;
   @Parts(() => RangeDto) seen: RangeDto[];
 }
@@ -26,6 +28,8 @@ export class PlayDto extends RangeDto {
   @Decimal({ min: 0.5, max: 2 }) speed: number;
 }
 export class ReportDto {
+  /** Rises from 0 in each visit: a report that comes twice is counted once. */
+  @Whole({ max: 1_000_000 }) number: number;
   @Parts(() => PlayDto) plays: PlayDto[];
   /** Where the player stands, in microseconds of programme time. */
   @Whole() position: number;
@@ -57,6 +61,7 @@ export class WatchedDto {
 export class WatchingController {
   constructor(
     private readonly watching: WatchingService,
+    private readonly counts: WatchCounts,
     private readonly assignments: AssignmentsService,
     private readonly classes: ClassesService,
     private readonly editions: EditionsService,
@@ -64,13 +69,17 @@ export class WatchingController {
     private readonly people: PeopleService,
   ) {}
 
-  @Post('visits')
+  @Put('visits/:id')
   @For('learner')
   @May('watch', 'edition', { body: 'editionId' })
-  @ApiCreatedResponse({ type: VisitDto })
-  async begin(@By() person: SignedIn, @Body() body: BeginVisitDto): Promise<VisitDto> {
-    const { visit, resumeAt, seen } = await this.watching.begin(person, body.editionId);
-    return { id: visit.id, resumeAt, seen: [...seen] };
+  @ApiOkResponse({ type: VisitDto })
+  async begin(
+    @By() person: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() { editionId, agoMs = 0 }: BeginVisitDto,
+  ): Promise<VisitDto> {
+    const { resumeAt, seen } = await this.watching.begin(person, { id, editionId, agoMs });
+    return { resumeAt, seen: [...seen] };
   }
 
   @Post('visits/:id/reports')
@@ -79,7 +88,7 @@ export class WatchingController {
   @May('report', 'visit')
   @ApiNoContentResponse()
   async report(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string, @Body() body: ReportDto): Promise<void> {
-    await this.watching.report(person, id, body.plays, body.position);
+    await this.watching.report(person, id, body);
   }
 
   @Get('assignments/:id')
@@ -91,7 +100,7 @@ export class WatchingController {
     const learnerIds = await this.classes.learnerIds(assignment.classId);
     const people = await this.people.byIds(learnerIds);
     const edition = await this.editions.newestReady(assignment.lessonId);
-    const watched = edition ? await this.watching.watched(edition, learnerIds) : null;
+    const watched = edition ? await this.counts.ofClass(edition, learnerIds) : null;
     const learners = learnerIds.map((learnerId) => {
       const own = watched?.of.get(learnerId);
       return {

@@ -5,13 +5,14 @@ import { ClassesModule } from '../classes/index.ts';
 import { EditionsModule } from '../editions/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
 import { PeopleModule } from '../people/index.ts';
-import { PlayEntity, VisitEntity } from './visit.entity.ts';
+import { WatchCounts } from './watchCounts.service.ts';
+import { PlayEntity, VisitEntity, WatchedEntity } from './visit.entity.ts';
 import { WatchingController } from './watching.controller.ts';
 import { WatchingService } from './watching.service.ts';
 
 @Module({
   imports: [
-    TypeOrmModule.forFeature([VisitEntity, PlayEntity]),
+    TypeOrmModule.forFeature([VisitEntity, PlayEntity, WatchedEntity]),
     AssignmentsModule,
     ClassesModule,
     EditionsModule,
@@ -19,7 +20,7 @@ import { WatchingService } from './watching.service.ts';
     PeopleModule,
   ],
   controllers: [WatchingController],
-  providers: [WatchingService],
-  exports: [WatchingService],
+  providers: [WatchingService, WatchCounts],
+  exports: [WatchingService, WatchCounts],
 })
 export class WatchingModule {}

@@ -11,7 +11,9 @@ export function dataSourceOptions(databaseUrl: string, entities: DataSourceOptio
     ...(entities ? { entities } : {}),
     migrations: MIGRATIONS,
     synchronize: false,
-    poolSize: 10,
+    // An act holds a connection from its first statement to its last; what is only read borrows one for a moment.
+    poolSize: 20,
+    isolationLevel: 'READ COMMITTED',
     connectTimeout: 5000,
   };
 }

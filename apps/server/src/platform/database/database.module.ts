@@ -1,6 +1,7 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { CONFIG, type Config } from '../config/index.ts';
+import { ActDataSource } from './actDataSource.ts';
 import { dataSourceOptions } from './dataSource.ts';
 
 @Module({
@@ -13,6 +14,7 @@ import { dataSourceOptions } from './dataSource.ts';
         retryAttempts: 5,
         retryDelay: 1000,
       }),
+      dataSourceFactory: (options) => Promise.resolve(new ActDataSource(options!)),
     }),
   ],
 })

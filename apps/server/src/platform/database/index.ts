@@ -1,3 +1,4 @@
 export * from './columns.ts';
 export * from './dataSource.ts';
 export * from './database.module.ts';
+export * from './actDataSource.ts';

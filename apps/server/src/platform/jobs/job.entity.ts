@@ -1,4 +1,4 @@
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { bigWhole, moment } from '../database/index.ts';
 
 export const JOB_STATES = ['waiting', 'running', 'done', 'failed', 'cancelled'] as const;
@@ -19,7 +19,7 @@ export class JobEntity {
   @PrimaryColumn('uuid') id: string;
   @Column({ type: 'varchar', length: 40 }) kind: string;
   @Column({ type: 'varchar', length: 10 }) lane: Lane;
-  @Index() @Column('uuid') ownerId: string;
+  @ForeignKey('person', { onDelete: 'CASCADE' }) @Index() @Column('uuid') ownerId: string;
   @Index() @Column('uuid') subjectId: string;
   @Column({ type: 'json' }) input: object;
   /** What came of it, for whoever waits. */

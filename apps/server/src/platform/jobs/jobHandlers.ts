@@ -1,12 +1,30 @@
 import { Injectable } from '@nestjs/common';
 import type { JobEntity, Lane } from './job.entity.ts';
 
-/** Tells how far a job is, 0…1. It throws when the job was cancelled; a handler lets that pass. */
+/** Tells how far a job is, 0…1. It throws when the job is no longer this attempt's; a handler lets that pass. */
 export type Progress = (share: number) => Promise<void>;
-/** Works on a job; what it returns is kept for whoever waits. */
-export type JobHandler = (job: JobEntity, progress: Progress) => Promise<unknown>;
+/** What a handler may do while it works. */
+export interface JobSteps {
+  readonly progress: Progress;
+  /** One act on the way, done only while the job is still this attempt's. */
+  readonly act: <T>(work: () => Promise<T>) => Promise<T>;
+}
+/** The last act of a job: what changes together with its end. What it returns is kept for whoever waits. */
+export type Ending = () => Promise<unknown>;
+/** The end of a job that changes no row: what came of it, for whoever waits. */
+export const endsWith =
+  (result: unknown = null): Ending =>
+  () =>
+    Promise.resolve(result);
+/** Works on a job, in steps that can be repeated, and gives back its last act. */
+export type JobHandler = (job: JobEntity, steps: JobSteps) => Promise<Ending>;
+/** What else changes when a job is failed or cancelled, and when it is tried again; part of the same act. */
+export interface JobTurns {
+  readonly stopped?: (job: JobEntity) => Promise<void>;
+  readonly again?: (job: JobEntity) => Promise<void>;
+}
 
-interface Known {
+interface Known extends JobTurns {
   readonly lane: Lane;
   readonly handler: JobHandler;
 }
@@ -16,8 +34,8 @@ interface Known {
 export class JobHandlers {
   readonly #known = new Map<string, Known>();
 
-  register(kind: string, lane: Lane, handler: JobHandler): void {
-    this.#known.set(kind, { lane, handler });
+  register(kind: string, lane: Lane, handler: JobHandler, turns: JobTurns = {}): void {
+    this.#known.set(kind, { lane, handler, ...turns });
   }
 
   /** @throws Error for a kind that no module works on. */

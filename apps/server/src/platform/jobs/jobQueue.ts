@@ -1,7 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, LessThan, Repository } from 'typeorm';
+import { Acts } from '../acts/index.ts';
 import { JobEntity, type Lane } from './job.entity.ts';
+import { JobState } from './jobState.ts';
 import { RunnerName } from './runnerName.ts';
 
 /** A job that was begun so often and never ended took its process with it each time. */
@@ -15,6 +17,8 @@ export class JobQueue {
   constructor(
     @InjectRepository(JobEntity) private readonly jobs: Repository<JobEntity>,
     private readonly name: RunnerName,
+    private readonly acts: Acts,
+    private readonly state: JobState,
   ) {}
 
   /**
@@ -42,28 +46,23 @@ export class JobQueue {
     }
   }
 
-  /** Jobs whose process is gone wait again; one that ended its process too often is failed. Gives the failed ones. */
-  async takeBack(): Promise<readonly string[]> {
-    const running = await this.jobs.find({
-      where: { state: 'running' },
-      select: { id: true, runner: true, starts: true },
-    });
+  /** Jobs whose process is gone wait again; one that ended its process too often is failed. */
+  async takeBack(): Promise<void> {
+    const running = await this.jobs.find({ where: { state: 'running' }, select: { id: true, runner: true } });
     const gone = await this.name.gone([...new Set(running.flatMap((job) => job.runner ?? []))]);
-    const failed: string[] = [];
-    for (const { id, runner, starts } of running) {
+    for (const { id, runner } of running) {
       if (runner !== null && !gone.has(runner)) continue;
-      const given = starts >= MOST_STARTS;
-      const change = given
-        ? { state: 'failed' as const, endedAt: new Date(), ...KILLED }
-        : { state: 'waiting' as const, runner: null };
-      await this.jobs.update({ id, state: 'running' }, change);
-      if (given) failed.push(id);
+      await this.acts.do(async () => {
+        const job = await this.state.locked(id);
+        if (job?.state !== 'running' || job.runner !== runner) return;
+        if (job.starts >= MOST_STARTS) await this.state.stop(job, { state: 'failed', ...KILLED });
+        else await this.jobs.update({ id }, { state: 'waiting', runner: null });
+      });
     }
     await this.jobs.delete({
       state: In(['done', 'failed', 'cancelled']),
       endedAt: LessThan(new Date(Date.now() - KEPT_MS)),
     });
-    return failed;
   }
 
   waiting(): Promise<readonly JobEntity[]> {

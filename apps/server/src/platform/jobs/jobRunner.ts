@@ -5,9 +5,12 @@ import { Repository } from 'typeorm';
 import { CONFIG, type Config } from '../config/index.ts';
 import { ConverterError, prepareConverters, sandboxHere } from '../converters/index.ts';
 import { Problem } from '../http/index.ts';
+import { Acts } from '../acts/index.ts';
+import { Events } from '../events/index.ts';
 import { Bus } from '../redis/index.ts';
 import { inJob } from '../scope/index.ts';
 import { JobEntity, LANE_NAMES, LANES, type Lane } from './job.entity.ts';
+import { CANCELLED, JobState } from './jobState.ts';
 import { JobHandlers } from './jobHandlers.ts';
 import { JobQueue } from './jobQueue.ts';
 import { JobsService } from './jobs.service.ts';
@@ -34,6 +37,9 @@ export class JobRunner implements OnApplicationShutdown {
     private readonly queue: JobQueue,
     private readonly name: RunnerName,
     private readonly bus: Bus,
+    private readonly acts: Acts,
+    private readonly state: JobState,
+    private readonly events: Events,
   ) {}
 
   async start(): Promise<void> {
@@ -42,7 +48,7 @@ export class JobRunner implements OnApplicationShutdown {
     if (namespaces === 'none') this.#logger.warn('converters cannot be kept from the network on this machine');
     if (!otherUser && process.getuid?.() === 0) this.#logger.warn('converters run as root on this machine');
     await this.name.hold();
-    this.#deaf = await this.bus.on('job-cancelled', (id) => this.#running.get(String(id))?.abort());
+    this.#deaf = await this.bus.on(CANCELLED, (id) => this.#running.get(String(id))?.abort());
     await this.service.restore();
     const connection = connectionTo(this.config.redisUrl);
     this.#workers = LANE_NAMES.map((lane) => {
@@ -88,42 +94,55 @@ export class JobRunner implements OnApplicationShutdown {
     try {
       const { handler } = this.handlers.of(job.kind);
       const scope = { jobId: job.id, signal: controller.signal };
-      const result = (await inJob(scope, () => handler(job, (share) => this.#progress(job, share)))) ?? null;
-      await this.#end(job, { state: 'done', progress: 1000, result: result as JobEntity['result'] });
+      const steps = {
+        progress: (share: number) => this.#progress(job, share),
+        act: <T>(work: () => Promise<T>) => this.#mine(job, work),
+      };
+      const ending = await inJob(scope, () => handler(job, steps));
+      await this.#mine(job, async () => this.state.done(job, await ending()));
       this.#logger.log({ job: job.kind, ms: Date.now() - begun });
     } catch (failure) {
-      if (!(failure instanceof JobCancelled) && !controller.signal.aborted) await this.#fail(job, failure);
+      if (!(failure instanceof NotMine) && !controller.signal.aborted) await this.#fail(job, failure);
     } finally {
       this.#running.delete(job.id);
     }
   }
 
+  /** One act of this attempt: whoever cancels, tries again or takes over waits for it, or it finds out and is not done. */
+  async #mine<T>(job: JobEntity, work: () => Promise<T>): Promise<T> {
+    return this.acts.do(async () => {
+      const now = await this.state.locked(job.id);
+      if (!isSameAttempt(now, job)) throw new NotMine();
+      return work();
+    });
+  }
+
   async #progress(job: JobEntity, share: number): Promise<void> {
     const progress = Math.round(Math.max(0, Math.min(1, share)) * 1000);
-    const updated = await this.jobs.update({ id: job.id, state: 'running', runner: this.name.id }, { progress });
-    if (updated.affected === 0) {
-      const now = await this.jobs.findOneBy({ id: job.id });
-      if (now?.state !== 'running' || now.runner !== this.name.id) throw new JobCancelled();
-    }
+    const { id, runner, attempt, starts } = job;
+    const updated = await this.jobs.update({ id, state: 'running', runner: runner!, attempt, starts }, { progress });
+    if (updated.affected === 0 && !isSameAttempt(await this.jobs.findOneBy({ id }), job)) throw new NotMine();
+    await this.events.mention([job.ownerId], { kind: 'job', id, of: job.subjectId });
   }
 
   async #fail(job: JobEntity, failure: unknown): Promise<void> {
     const known = failure instanceof Problem ? failure : failure instanceof ConverterError ? problemOf(failure) : null;
     if (!(failure instanceof Problem)) this.#logger.error({ job: job.kind, err: failure });
-    await this.#end(job, {
-      state: 'failed',
-      failureStatus: known?.getStatus() ?? 500,
-      failureCode: known?.code ?? 'failed',
-      failureText: (known?.message ?? FAILED).slice(0, 400),
+    await this.#mine(job, () =>
+      this.state.stop(job, {
+        state: 'failed',
+        failureStatus: known?.getStatus() ?? 500,
+        failureCode: known?.code ?? 'failed',
+        failureText: (known?.message ?? FAILED).slice(0, 400),
+      }),
+    ).catch((again: unknown) => {
+      if (!(again instanceof NotMine)) throw again;
     });
   }
-
-  async #end(job: JobEntity, end: Pick<JobEntity, 'state'> & Partial<JobEntity>): Promise<void> {
-    const mine = { id: job.id, state: 'running' as const, runner: this.name.id };
-    const updated = await this.jobs.update(mine, { ...end, endedAt: new Date() } as object);
-    if (updated.affected) await this.service.tell(job.id);
-  }
 }
+
+const isSameAttempt = (now: JobEntity | null, job: JobEntity): boolean =>
+  now?.state === 'running' && now.runner === job.runner && now.attempt === job.attempt && now.starts === job.starts;
 
 const FAILED = 'Something went wrong while this was being made. What was saved is safe; try again.';
 
@@ -154,5 +173,5 @@ function problemOf({ fault }: ConverterError): Problem {
   );
 }
 
-/** The owner cancelled: the handler is to stop where it stands. */
-class JobCancelled extends Error {}
+/** The job was cancelled, tried again or taken over: this attempt is to stop where it stands, and changes nothing. */
+class NotMine extends Error {}

@@ -4,13 +4,14 @@ import { JobEntity } from './job.entity.ts';
 import { JobHandlers } from './jobHandlers.ts';
 import { JobQueue } from './jobQueue.ts';
 import { JobRunner } from './jobRunner.ts';
+import { JobState } from './jobState.ts';
 import { JobsService } from './jobs.service.ts';
 import { RunnerName } from './runnerName.ts';
 
 @Global()
 @Module({
   imports: [TypeOrmModule.forFeature([JobEntity])],
-  providers: [JobsService, JobHandlers, JobQueue, JobRunner, RunnerName],
+  providers: [JobsService, JobHandlers, JobQueue, JobRunner, JobState, RunnerName],
   exports: [JobsService, JobHandlers, JobRunner],
 })
 export class JobsModule {}

@@ -3,12 +3,15 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { Queue } from 'bullmq';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
+import { Acts, Outbox } from '../acts/index.ts';
 import { CONFIG, type Config } from '../config/index.ts';
+import { actScopes } from '../database/index.ts';
 import { notFound, Problem } from '../http/index.ts';
 import { Bus } from '../redis/index.ts';
 import { JobEntity, LANE_NAMES, type Lane } from './job.entity.ts';
 import { JobHandlers } from './jobHandlers.ts';
 import { JobQueue } from './jobQueue.ts';
+import { ENDED, JobState } from './jobState.ts';
 import { connectionTo, queueOf } from './queue.ts';
 
 /** How long a request waits for the queue before the entry is left to be put back later. */
@@ -25,7 +28,7 @@ export interface NewJob {
   readonly input: object;
 }
 
-const ENDED = 'job-ended';
+const ENQUEUE = 'job-waits';
 
 /** Jobs as people see them. MariaDB holds the truth; a queue entry only says "look into this lane now". */
 @Injectable()
@@ -40,6 +43,9 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
     private readonly handlers: JobHandlers,
     private readonly queue: JobQueue,
     private readonly bus: Bus,
+    private readonly acts: Acts,
+    private readonly outbox: Outbox,
+    private readonly state: JobState,
   ) {
     this.#queues = new Map(
       LANE_NAMES.map((lane) => {
@@ -51,11 +57,19 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
   }
 
   onModuleInit(): void {
+    this.outbox.carry(ENQUEUE, async ({ id }: { id: string }) => {
+      const job = await this.jobs.findOneBy({ id });
+      if (job?.state === 'waiting') await this.#enqueue(job);
+    });
     void this.bus.on(ENDED, (id) => this.#waiting.get(String(id))?.forEach((look) => look()));
   }
 
-  /** @throws Problem `too-many-jobs` when enough of this person's wait already */
+  /** Has something done, once the act that asks for it is kept. @throws Problem `too-many-jobs` when enough wait already */
   async add(job: NewJob): Promise<JobEntity> {
+    return this.acts.do(() => this.#add(job));
+  }
+
+  async #add(job: NewJob): Promise<JobEntity> {
     const { lane } = this.handlers.of(job.kind);
     const there = await this.jobs.countBy({ ownerId: job.ownerId, lane, state: In(['waiting', 'running']) });
     // What nobody waits for is begun by us, not by a person.
@@ -83,16 +97,29 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
       starts: 0,
     });
     await this.jobs.insert(made);
-    await this.#enqueue(made);
+    await this.outbox.add(ENQUEUE, { id: made.id });
     return made;
   }
 
   /**
    * Has a job done by the job process and waits for what comes of it. @throws Problem as the job did; `still-working`
    * when it takes longer than a request may wait: it goes on
+   * @throws Error inside an act: nobody would see the job before the act ends
    */
   async perform<T>(job: NewJob): Promise<T> {
-    const { id } = await this.add(job);
+    if (actScopes.getStore()) throw new Error(`an act cannot wait for ${job.kind}`);
+    return this.#result(await this.add(job));
+  }
+
+  /** The same, where it is enough to wait for one that is at it already: of this kind, about the same thing. */
+  async performOnce<T>(job: NewJob): Promise<T> {
+    if (actScopes.getStore()) throw new Error(`an act cannot wait for ${job.kind}`);
+    const { kind, subjectId } = job;
+    const there = await this.jobs.findOneBy({ kind, subjectId, state: In(['waiting', 'running']) });
+    return this.#result(there ?? (await this.add(job)));
+  }
+
+  async #result<T>({ id }: JobEntity): Promise<T> {
     const ended = await this.#ended(id);
     if (ended.state === 'done') return ended.result as T;
     if (ended.state === 'failed')
@@ -119,11 +146,6 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
     }
   }
 
-  /** Tells every process that a job has ended. */
-  async tell(id: string): Promise<void> {
-    await this.bus.say(ENDED, id).catch(() => undefined);
-  }
-
   async one(id: string): Promise<JobEntity> {
     const job = await this.jobs.findOneBy({ id });
     if (!job) throw notFound('job');
@@ -136,27 +158,36 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
   }
 
   async cancel(id: string): Promise<JobEntity> {
-    await this.jobs.update({ id, state: In(['waiting', 'running']) }, { state: 'cancelled', endedAt: new Date() });
-    await this.bus.say('job-cancelled', id).catch(() => undefined);
-    await this.tell(id);
-    return this.one(id);
+    return this.acts.do(async () => {
+      const job = await this.state.locked(id);
+      if (job?.state === 'waiting' || job?.state === 'running') await this.state.stop(job, { state: 'cancelled' });
+      return this.one(id);
+    });
   }
 
   async retry(id: string): Promise<JobEntity> {
-    const job = await this.one(id);
-    if (job.state !== 'failed' && job.state !== 'cancelled') {
-      throw new Problem(409, 'job-not-ended', 'This is still being worked on; there is nothing to try again.');
-    }
-    const again = { state: 'waiting' as const, progress: 0, failureStatus: null, failureCode: null, failureText: null };
-    await this.jobs.update({ id }, { ...again, endedAt: null, runner: null, starts: 0, attempt: job.attempt + 1 });
-    const now = await this.one(id);
-    await this.#enqueue(now);
-    return now;
+    return this.acts.do(async () => {
+      const job = await this.state.locked(id);
+      if (job?.state !== 'failed' && job?.state !== 'cancelled')
+        throw new Problem(409, 'job-not-ended', 'This is still being worked on; there is nothing to try again.');
+      const again = {
+        state: 'waiting',
+        progress: 0,
+        failureStatus: null,
+        failureCode: null,
+        failureText: null,
+      } as const;
+      await this.jobs.update({ id }, { ...again, endedAt: null, runner: null, starts: 0, attempt: job.attempt + 1 });
+      await this.handlers.of(job.kind).again?.(job);
+      await this.outbox.add(ENQUEUE, { id });
+      return this.one(id);
+    });
   }
 
   /** Puts back what the queue lost and what a process that is gone left behind: called by the job process. */
   async restore(): Promise<void> {
-    for (const id of await this.queue.takeBack()) await this.tell(id);
+    await this.outbox.sweep();
+    await this.queue.takeBack();
     for (const job of await this.queue.waiting()) await this.#enqueue(job);
   }
 

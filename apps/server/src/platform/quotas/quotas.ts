@@ -1,6 +1,7 @@
 import { Global, Inject, Injectable, Module } from '@nestjs/common';
 import { InjectRepository, TypeOrmModule } from '@nestjs/typeorm';
 import { Column, Entity, PrimaryColumn, Repository } from 'typeorm';
+import { Acts } from '../acts/index.ts';
 import { CONFIG, type Config } from '../config/index.ts';
 import { bigWhole } from '../database/index.ts';
 import { Problem } from '../http/index.ts';
@@ -21,19 +22,19 @@ export class Quotas {
   constructor(
     @InjectRepository(StorageUseEntity) private readonly uses: Repository<StorageUseEntity>,
     @Inject(CONFIG) private readonly config: Config,
+    private readonly acts: Acts,
   ) {}
 
   /** Counts bytes that are about to be kept. @throws Problem `storage-full`; nothing is counted then */
   async take(personId: string, bytes: number): Promise<void> {
-    await this.uses.manager.transaction(async (manager) => {
-      const uses = manager.getRepository(StorageUseEntity);
+    await this.acts.do(async () => {
       for (const [id, most] of [
         [personId, this.config.personBytes],
         [SCHOOL, this.config.schoolBytes],
       ] as const) {
-        await uses.query('INSERT IGNORE INTO storage_use (personId, bytes) VALUES (?, 0)', [id]);
+        await this.uses.query('INSERT IGNORE INTO storage_use (personId, bytes) VALUES (?, 0)', [id]);
         const sql = 'UPDATE storage_use SET bytes = bytes + ? WHERE personId = ? AND bytes + ? <= ?';
-        const { affectedRows } = (await uses.query(sql, [bytes, id, bytes, most])) as { affectedRows: number };
+        const { affectedRows } = (await this.uses.query(sql, [bytes, id, bytes, most])) as { affectedRows: number };
         if (affectedRows === 0) throw full(id === SCHOOL, most);
       }
     });
@@ -41,11 +42,13 @@ export class Quotas {
 
   /** Counts bytes that must be kept in any case: what was said is not lost for want of room. */
   async add(personId: string, bytes: number): Promise<void> {
-    for (const id of [personId, SCHOOL]) {
-      const sql =
-        'INSERT INTO storage_use (personId, bytes) VALUES (?, GREATEST(0, ?)) ON DUPLICATE KEY UPDATE bytes = GREATEST(0, bytes + ?)';
-      await this.uses.query(sql, [id, bytes, bytes]);
-    }
+    await this.acts.do(async () => {
+      for (const id of [personId, SCHOOL]) {
+        const sql =
+          'INSERT INTO storage_use (personId, bytes) VALUES (?, GREATEST(0, ?)) ON DUPLICATE KEY UPDATE bytes = GREATEST(0, bytes + ?)';
+        await this.uses.query(sql, [id, bytes, bytes]);
+      }
+    });
   }
 
   /** Bytes that are no longer kept. */

@@ -1,4 +1,4 @@
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { moment } from '../database/index.ts';
 
 export const ROLES = ['teacher', 'learner', 'keeper'] as const;
@@ -12,7 +12,7 @@ export class SessionEntity {
   @Index({ unique: true }) @Column('uuid') id: string;
   /** Names it in the addresses of media. */
   @Column({ type: 'char', length: 16 }) tag: string;
-  @Index() @Column('uuid') personId: string;
+  @ForeignKey('person', { onDelete: 'CASCADE' }) @Index() @Column('uuid') personId: string;
   @Column({ type: 'varchar', length: 10 }) role: Role;
   /** Browser and system in two words, so that its owner knows it again. */
   @Column({ type: 'varchar', length: 60 }) device: string;

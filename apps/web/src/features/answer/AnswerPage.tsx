@@ -1,5 +1,5 @@
 import { Button, Stack, Text, Title } from '@mantine/core';
-import { programmeOf, revise } from '@oakbell/core/edits';
+import { emptying, programmeOf } from '@oakbell/core/edits';
 import { fromMillis, timeText } from '@oakbell/core/clock';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
@@ -13,7 +13,8 @@ import {
   lessonKey,
   personHere,
   pictureOf,
-  saveEdits,
+  changeLesson,
+  once,
   useLesson,
   type Lesson,
 } from '../../shared/api/index.ts';
@@ -64,7 +65,9 @@ function Answer({ assignment, lessonId, title, limitMs }: Props) {
   const navigate = useNavigate();
   const handIn = useMutation({
     mutationFn: () =>
-      call(client.PUT('/api/assignments/{id}/hand-in/spoken', { params: { path: { id: assignment } } })),
+      once((header) =>
+        call(client.PUT('/api/assignments/{id}/hand-in/spoken', { params: { path: { id: assignment }, header } })),
+      ),
     onSuccess: async (handed) => {
       queries.setQueryData(['hand-in', assignment], handed);
       await queries.invalidateQueries({ queryKey: ['desk'] });
@@ -76,11 +79,7 @@ function Answer({ assignment, lessonId, title, limitMs }: Props) {
   const again = async () => {
     await queries.refetchQueries({ queryKey: lessonKey(lessonId) });
     const now = queries.getQueryData<Lesson>(lessonKey(lessonId)) ?? lesson;
-    const emptied = now.edits.segments.reduce<Pick<Lesson, 'edits' | 'history'>>(
-      (so, segment) => revise(so.edits, so.history, { op: 'remove', index: 0, segment }) ?? so,
-      now,
-    );
-    await saveEdits(queries, now, emptied.edits, emptied.history);
+    await changeLesson(queries, now, { do: emptying(now.edits) });
   };
   const { length } = programmeOf(lesson.edits);
   if (length > 0) {

@@ -26,7 +26,6 @@ export function AssignStep() {
   const editions = useQuery({
     queryKey: ['editions', id],
     queryFn: () => call(client.GET('/api/lessons/{id}/editions', { params: { path: { id } } })),
-    refetchInterval: ({ state }) => (state.data?.[0]?.state === 'making' ? 400 : false),
   });
   if (!lesson) return null;
   return (

@@ -1,7 +1,8 @@
 import { Button, Group, Loader, Text, Title } from '@mantine/core';
 import { micros, timeText } from '@oakbell/core/clock';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { call, client, lessonKey, type Api, type Lesson } from '../../shared/api/index.ts';
+import { call, client, lessonKey, once, type Api, type Lesson } from '../../shared/api/index.ts';
+import { TryAgain } from '../../kits/jobs/index.ts';
 import { offerUndo, ProblemNote, whenText } from '../../shared/ui/index.ts';
 
 /** The newest edition: made, made anew, withdrawn, given out again. */
@@ -15,7 +16,10 @@ export function Publish({
   const queries = useQueryClient();
   const newest = editions[0];
   const publish = useMutation({
-    mutationFn: () => call(client.POST('/api/lessons/{id}/editions', { params: { path: { id: lesson.id } } })),
+    mutationFn: () =>
+      once((header) =>
+        call(client.POST('/api/lessons/{id}/editions', { params: { path: { id: lesson.id }, header } })),
+      ),
     onSettled: () => queries.invalidateQueries({ queryKey: ['editions', lesson.id] }),
   });
   return (
@@ -77,7 +81,6 @@ function EditionState({ edition }: { readonly edition: Api['EditionDto'] }) {
   const job = useQuery({
     queryKey: ['job', edition.jobId, edition.state],
     queryFn: () => call(client.GET('/api/jobs/{id}', { params: { path: { id: edition.jobId } } })),
-    refetchInterval: edition.state === 'making' ? 400 : false,
     enabled: edition.state !== 'ready',
   });
   if (edition.state === 'ready') {
@@ -89,7 +92,12 @@ function EditionState({ edition }: { readonly edition: Api['EditionDto'] }) {
     );
   }
   if (edition.state === 'failed')
-    return <Text role="alert">{job.data?.failureText ?? 'The sound could not be made. Publish again.'}</Text>;
+    return (
+      <Group gap="xs" role="alert">
+        <Text>{job.data?.failureText ?? 'The sound could not be made.'}</Text>
+        <TryAgain jobId={edition.jobId} />
+      </Group>
+    );
   return (
     <Group gap="xs" role="status">
       <Loader size="xs" color="oak" />

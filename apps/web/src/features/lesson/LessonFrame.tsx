@@ -57,7 +57,7 @@ export function LessonFrame() {
 function statesOf(lesson: Lesson, assignments: number): Readonly<Record<Step, StepState>> {
   const paged = lesson.pages.length > 0;
   const recorded = lesson.edits.segments.length > 0;
-  const polished = lesson.history.done.some((edit) => edit.op === 'trim');
+  const polished = lesson.history.last !== null && lesson.history.last.op !== 'insert';
   return {
     pages: paged ? 'done' : 'in hand',
     record: recorded ? 'done' : paged ? 'in hand' : 'not begun',

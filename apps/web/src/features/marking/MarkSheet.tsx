@@ -1,7 +1,7 @@
 import { Button, NumberInput, Stack, Text, Textarea, Title } from '@mantine/core';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { call, client, type Api } from '../../shared/api/index.ts';
+import { call, client, once, type Api } from '../../shared/api/index.ts';
 import { clockText, ProblemNote } from '../../shared/ui/index.ts';
 import classes from './Marking.module.css';
 
@@ -39,7 +39,7 @@ export function MarkSheet({ draft, onDraft, desk, row, spoken, onSaved, onHanded
     mutationFn: async () => {
       if (points !== '' || comment !== '')
         await call(client.PUT('/api/marking/hand-ins/{id}', { params: { path }, body: body() }));
-      return call(client.POST('/api/marking/hand-ins/{id}/hand-back', { params: { path } }));
+      return once((header) => call(client.POST('/api/marking/hand-ins/{id}/hand-back', { params: { path, header } })));
     },
     onSuccess: ({ next }) => onHandedBack(next),
   });

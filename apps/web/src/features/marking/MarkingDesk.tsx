@@ -10,18 +10,16 @@ import {
   corePage,
   lessonKey,
   pictureOf,
-  saveEdits,
+  changeLesson,
   useLesson,
   type Api,
   type Lesson,
 } from '../../shared/api/index.ts';
-import { revise } from '@oakbell/core/edits';
+import { emptying } from '@oakbell/core/edits';
 import { Empty, PageTitle, Show, Waiting, whenText } from '../../shared/ui/index.ts';
 import { MarkSheet, type MarkDraft } from './MarkSheet.tsx';
 import classes from './Marking.module.css';
 
-/** An answer that was just handed in: its sound is made in seconds. */
-const isBeingMade = (row: Api['QueueRowDto']): boolean => row.kind === 'spoken' && row.answerEditionId === null;
 const deskKey = (id: string) => ['marking', id] as const;
 
 /** The queue on the left, the hand-in with pen and voice in the middle, the marks on the right. */
@@ -30,7 +28,6 @@ export function MarkingDesk() {
   const desk = useQuery({
     queryKey: deskKey(id),
     queryFn: () => call(client.GET('/api/marking/{id}', { params: { path: { id } } })),
-    refetchInterval: ({ state }) => (state.data?.queue.some(isBeingMade) ? 1000 : false),
   });
   return (
     <Show of={desk} what="Opening the marking desk">
@@ -207,14 +204,8 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
 
   /** Takes what was spoken out of the feedback; it stays in its history. */
   async function takeOut(now: Lesson): Promise<void> {
-    const revised = now.edits.segments
-      .toReversed()
-      .reduce<{ edits: Lesson['edits']; history: Lesson['history'] } | null>(
-        (so, segment) =>
-          so && revise(so.edits, so.history, { op: 'remove', index: so.edits.segments.length - 1, segment }),
-        now,
-      );
-    if (revised) await saveEdits(queries, now, revised.edits, revised.history);
+    const edits = emptying(now.edits);
+    if (edits.length > 0) await changeLesson(queries, now, { do: edits });
     await queries.invalidateQueries({ queryKey: lessonKey(now.id) });
   }
 }

@@ -10,14 +10,13 @@ export const bringFiles = (
   watch: { readonly onProgress?: (share: number) => void; readonly signal?: AbortSignal } = {},
 ): Promise<Upload[]> => sendFiles<Upload[]>('POST', `/api/lessons/${lessonId}/uploads`, files, watch);
 
-/** An upload, looked at again while its slides are being opened. */
+/** An upload; it is asked for again when its slides were opened. */
 export function useUpload(lessonId: string, begin: Upload) {
   return useQuery({
     queryKey: ['upload', begin.id],
     initialData: begin,
     queryFn: () =>
       call(client.GET('/api/lessons/{id}/uploads/{upload}', { params: { path: { id: lessonId, upload: begin.id } } })),
-    refetchInterval: ({ state }) => (state.data?.state === 'converting' ? 700 : false),
   });
 }
 

@@ -1,6 +1,6 @@
 import { Button, Group, Text } from '@mantine/core';
 import { micros, subtractTime, timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
-import { cutWithInk, layOver, redo, revise, undo, type Revised } from '@oakbell/core/edits';
+import { cutWithInk, layOver } from '@oakbell/core/edits';
 import { sceneAt } from '@oakbell/core/scene';
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -19,7 +19,7 @@ import classes from './Polish.module.css';
 import { SidePanel } from './SidePanel.tsx';
 import { strokeAt, type PickedStroke } from './StrokePanel.tsx';
 import { Undoing } from './Undoing.tsx';
-import { useChange } from './useChange.ts';
+import { doing, useChange } from './useChange.ts';
 import { useCutting } from './useCutting.ts';
 import { useFound } from './useFound.ts';
 import { usePasting } from './usePasting.ts';
@@ -71,7 +71,7 @@ export function Desk({ lesson, takes }: Props) {
         selected,
         onSelect: setSelected,
         onMark: mark,
-        onChange: (to) => mutate((now) => revise(now.edits, now.history, layOver(now.edits, to))),
+        onChange: (to) => mutate((now) => doing(layOver(now.edits, to))),
       }),
     [lesson.edits, played.source, offset, selected, mutate, mark],
   );
@@ -97,8 +97,7 @@ export function Desk({ lesson, takes }: Props) {
   const store = () => {
     if (!dragged) return;
     const edits = trimEdits(lesson.edits, whole, dragged);
-    if (edits.length > 0)
-      change.mutate((now) => edits.reduce<Revised | null>((so, edit) => so && revise(so.edits, so.history, edit), now));
+    if (edits.length > 0) change.mutate(() => ({ do: edits }));
     setDragged(null);
   };
   const play = () => {
@@ -134,8 +133,8 @@ export function Desk({ lesson, takes }: Props) {
     Escape: letGo,
     'Ctrl+c': () => (polish.marked ? paste.copy() : (false as const)),
     'Ctrl+v': paste.paste,
-    'Ctrl+z': () => change.mutate((now) => undo(now.edits, now.history)),
-    'Ctrl+Shift+z': () => change.mutate((now) => redo(now.edits, now.history)),
+    'Ctrl+z': () => change.mutate(({ history }) => (history.undoable > 0 ? { undo: 1 } : null)),
+    'Ctrl+Shift+z': () => change.mutate(({ history }) => (history.redoable > 0 ? { redo: 1 } : null)),
   };
   useKeys(speaking ? {} : keys);
   const pick = (place: { readonly x: number; readonly y: number }) => {

@@ -25,7 +25,7 @@ export function PolishStep() {
         >
           Record the lesson first; then hear it here and trim its ends.
         </Empty>
-        {lesson.history.done.length + lesson.history.undone.length > 0 && (
+        {lesson.history.undoable + lesson.history.redoable > 0 && (
           <div className={classes.wayBack}>
             <Undoing lesson={lesson} />
           </div>

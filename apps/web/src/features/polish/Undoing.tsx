@@ -1,23 +1,18 @@
 import { Button, Group, Menu, Text } from '@mantine/core';
-import { timeText } from '@oakbell/core/clock';
-import { programmeOf, redo, undo, type Edit, type Revised } from '@oakbell/core/edits';
+import { micros, timeText } from '@oakbell/core/clock';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
-import type { Lesson } from '../../shared/api/index.ts';
+import { usePastChanges, type Lesson } from '../../shared/api/index.ts';
 import { clockText, IconAction } from '../../shared/ui/index.ts';
-import { useMemo } from 'react';
+import { useState } from 'react';
 import { editInWords } from './editWords.ts';
 import { useChange } from './useChange.ts';
-
-/** So many of the newest changes are listed; undo goes further back. */
-const LISTED = 30;
 
 /** Undo, redo, and the history in words to go back in. */
 export function Undoing({ lesson }: { readonly lesson: Lesson }) {
   const change = useChange(lesson);
-  const { done, undone } = lesson.history;
-  const last: Edit | undefined = done.at(-1);
-  const newest = done.slice(-LISTED).toReversed();
-  const lengths = useMemo(() => lengthsBefore(lesson), [lesson]);
+  const [opened, setOpened] = useState(false);
+  const { last, undoable, redoable } = lesson.history;
+  const past = usePastChanges(lesson, opened);
   return (
     <div>
       <Group gap={4} wrap="nowrap">
@@ -25,8 +20,8 @@ export function Undoing({ lesson }: { readonly lesson: Lesson }) {
           hall
           label="Undo"
           keyText="Ctrl+Z"
-          disabled={done.length === 0}
-          onClick={() => change.mutate((now) => undo(now.edits, now.history))}
+          disabled={undoable === 0}
+          onClick={() => change.mutate(({ history }) => (history.undoable > 0 ? { undo: 1 } : null))}
         >
           <IconArrowBackUp aria-hidden />
         </IconAction>
@@ -34,32 +29,36 @@ export function Undoing({ lesson }: { readonly lesson: Lesson }) {
           hall
           label="Redo"
           keyText="Ctrl+Shift+Z"
-          disabled={undone.length === 0}
-          onClick={() => change.mutate((now) => redo(now.edits, now.history))}
+          disabled={redoable === 0}
+          onClick={() => change.mutate(({ history }) => (history.redoable > 0 ? { redo: 1 } : null))}
         >
           <IconArrowForwardUp aria-hidden />
         </IconAction>
-        <Menu position="bottom-end" withinPortal>
+        <Menu position="bottom-end" withinPortal opened={opened} onChange={setOpened}>
           <Menu.Target>
-            <Button variant="subtle" color="var(--ob-hall-text)" size="sm" disabled={done.length + undone.length === 0}>
+            <Button variant="subtle" color="var(--ob-hall-text)" size="sm" disabled={undoable + redoable === 0}>
               History
             </Button>
           </Menu.Target>
           <Menu.Dropdown mah="60vh" style={{ overflow: 'auto' }}>
             <Menu.Label>Go back to before …</Menu.Label>
-            {newest.map((edit, i) => (
-              <Menu.Item key={done.length - i} onClick={() => change.mutate((now) => stepped(now, undo, i + 1))}>
+            {past.data?.map(({ revision, edit, lengthBefore }, i) => (
+              <Menu.Item key={revision} onClick={() => change.mutate(() => ({ undo: i + 1 }))}>
                 {editInWords(edit)}
                 <Text span size="sm" c="dimmed" className="ob-time">
-                  {` · back to ${lengths[i]}`}
+                  {` · back to ${timeText(micros(lengthBefore), { tenths: true })}`}
                 </Text>
               </Menu.Item>
             ))}
-            {undone.length > 0 && (
+            {past.isPending && undoable > 0 && <Menu.Item disabled>Looking up the changes …</Menu.Item>}
+            {past.isError && (
+              <Menu.Item onClick={() => void past.refetch()}>They cannot be had now. Try again</Menu.Item>
+            )}
+            {redoable > 0 && (
               <>
                 <Menu.Divider />
-                <Menu.Item onClick={() => change.mutate((now) => stepped(now, redo, undone.length))}>
-                  To the newest again: {undone.length} {undone.length === 1 ? 'change' : 'changes'}
+                <Menu.Item onClick={() => change.mutate(({ history }) => ({ redo: history.redoable }))}>
+                  To the newest again: {redoable} {redoable === 1 ? 'change' : 'changes'}
                 </Menu.Item>
               </>
             )}
@@ -71,23 +70,4 @@ export function Undoing({ lesson }: { readonly lesson: Lesson }) {
       </Text>
     </div>
   );
-}
-
-/** How long the lesson was before each of the newest changes, the newest first. */
-function lengthsBefore(lesson: Lesson): readonly string[] {
-  const count = Math.min(LISTED, lesson.history.done.length);
-  const lengths: string[] = [];
-  let now: Revised = lesson;
-  for (let i = 0; i < count; i += 1) {
-    now = undo(now.edits, now.history) ?? now;
-    lengths.push(timeText(programmeOf(now.edits).length, { tenths: true }));
-  }
-  return lengths;
-}
-
-/** So many steps back or on, saved as one. */
-function stepped(lesson: Lesson, step: typeof undo, times: number): Revised | null {
-  let now: Revised = lesson;
-  for (let i = 0; i < times; i += 1) now = step(now.edits, now.history) ?? now;
-  return now === lesson ? null : now;
 }

@@ -6,7 +6,6 @@ import {
   playAllAt,
   programmeOf,
   putBack,
-  revise,
   seamsOf,
   shortened,
   splitAt,
@@ -19,7 +18,7 @@ import type { Lesson } from '../../shared/api/index.ts';
 import type { CutActs } from './CutTools.tsx';
 import { quietestNear, SNAP_US } from './ends.ts';
 import { BREATH } from './FoundLists.tsx';
-import type { useChange } from './useChange.ts';
+import { doing, type useChange } from './useChange.ts';
 import { newId } from './usePolish.ts';
 
 interface Setting {
@@ -46,7 +45,7 @@ export function useCutting({ lesson, peaks, offset, now, change, standAt, snaps 
   const save = (edit: Edit | null, stand?: Micros) => {
     if (!edit || change.isPending) return;
     if (stand !== undefined) standAt(stand);
-    change.mutate((before) => revise(before.edits, before.history, edit));
+    change.mutate(() => doing(edit));
   };
   const cut = (how: (range: TimeRange) => Edit | null) => {
     if (!marked) return;
@@ -80,11 +79,8 @@ export function useCutting({ lesson, peaks, offset, now, change, standAt, snaps 
         const at = (seam.at + offset) as Micros;
         const label = seamWords(seam, at);
         if (seam.left === null) return { at, label };
-        const open = (before: Lesson) => {
-          // A seam is a place in this list and in no other.
-          const edit = before.edits === edits ? putBack(edits, seam) : null;
-          return edit && revise(before.edits, before.history, edit);
-        };
+        // A seam is a place in this list and in no other.
+        const open = (before: Lesson) => doing(before.edits === edits ? putBack(edits, seam) : null);
         return { at, label, onOpen: () => mutate(open) };
       }),
     [edits, offset, mutate],

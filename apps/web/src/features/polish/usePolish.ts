@@ -2,7 +2,6 @@ import { clampTime, ZERO, type Micros, type TimeRange } from '@oakbell/core/cloc
 import {
   dressingOf,
   programmeOf,
-  revise,
   segmentAt,
   takeTimeAt,
   type Dressing,
@@ -12,7 +11,7 @@ import {
   type Segment,
 } from '@oakbell/core/edits';
 import type { Lesson } from '../../shared/api/index.ts';
-import type { useChange } from './useChange.ts';
+import { doing, type useChange } from './useChange.ts';
 
 export const newId = (): string => crypto.randomUUID();
 
@@ -56,10 +55,7 @@ export function polishOf({ lesson, change, time, marked, offset }: Setting): Pol
     change,
     edit: (edit) => {
       if (edit === null) return;
-      change.mutate((now) => {
-        const made = typeof edit === 'function' ? edit(now.edits) : edit;
-        return made && revise(now.edits, now.history, made);
-      });
+      change.mutate((now) => doing(typeof edit === 'function' ? edit(now.edits) : edit));
     },
   };
 }

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { micros, ZERO } from '@oakbell/core/clock';
-import { NO_HISTORY, revise, type Edit, type Programme, type Segment } from '@oakbell/core/edits';
+import { emptying, type Edit, type Programme, type Segment } from '@oakbell/core/edits';
 import { readLog, TakeIndex, type TakeEvent } from '@oakbell/core/log';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
 import { useQueryClient } from '@tanstack/react-query';
@@ -16,7 +16,7 @@ import {
   corePage,
   lessonKey,
   pictureOf,
-  saveEdits,
+  changeLesson,
   useLesson,
   useTakes,
   type Lesson,
@@ -63,21 +63,11 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
   const changeEdits = async (change: (now: Lesson) => readonly Edit[]) => {
     await queries.refetchQueries({ queryKey: lessonKey(lesson.id) });
     const now = queries.getQueryData<Lesson>(lessonKey(lesson.id)) ?? lesson;
-    let { edits, history } = now;
-    for (const edit of change(now)) {
-      const revised = revise(edits, history ?? NO_HISTORY, edit);
-      if (revised) ({ edits, history } = revised);
-    }
-    if (edits !== now.edits) await saveEdits(queries, now, edits, history);
+    const edits = change(now);
+    if (edits.length > 0) await changeLesson(queries, now, { do: edits });
     await refresh();
   };
-  const takeOut = (takeId: string) =>
-    changeEdits(({ edits }) =>
-      edits.segments
-        .map((segment, index) => ({ op: 'remove', index, segment }) as const)
-        .filter((edit) => edit.segment.takeId === takeId)
-        .reverse(),
-    );
+  const takeOut = (takeId: string) => changeEdits(({ edits }) => emptying(edits, takeId));
   const startOver = async (takeId: string) => {
     await queries.refetchQueries({ queryKey: lessonKey(lesson.id) });
     const before = queries.getQueryData<Lesson>(lessonKey(lesson.id))?.edits.segments ?? [];

@@ -13,7 +13,6 @@ export function FeedbackPage() {
   const feedback = useQuery({
     queryKey: ['feedback', id],
     queryFn: () => call(client.GET('/api/assignments/{id}/feedback', { params: { path: { id } } })),
-    refetchInterval: ({ state }) => (state.data?.spoken && state.data.editionId === null ? 1000 : false),
   });
   const edition = useEdition(feedback.data?.editionId ?? null);
   return (

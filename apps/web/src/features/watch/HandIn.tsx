@@ -5,17 +5,13 @@ import { IconMicrophone } from '@tabler/icons-react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { TryAgain } from '../../kits/jobs/index.ts';
 import { HeardEdition } from '../../kits/player/index.ts';
-import { call, client, learnMedia, mediaAddress, Problem, sendFiles, type Api } from '../../shared/api/index.ts';
+import { call, client, learnMedia, mediaAddress, once, Problem, sendFiles, type Api } from '../../shared/api/index.ts';
 import { ProblemNote, Waiting, whenText } from '../../shared/ui/index.ts';
 import classes from './Watch.module.css';
 
 const keyOf = (id: string) => ['hand-in', id] as const;
-
-/** Its pages are being drawn, or its sound made. */
-const isBeingMade = ({ importing, kind, answerEditionId }: Api['HandInDto']): boolean =>
-  (importing !== null && ['waiting', 'running'].includes(importing.state)) ||
-  (kind === 'spoken' && answerEditionId === null);
 
 /** Hands in a PDF, pictures or typed text; what is handed in can be replaced until it is marked. */
 export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
@@ -29,7 +25,6 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
           if (failure instanceof Problem && failure.status === 404) return null;
           throw failure;
         }),
-    refetchInterval: ({ state }) => (state.data && isBeingMade(state.data) ? 500 : false),
   });
   const [replacing, setReplacing] = useState(false);
   if (mine.error) return <ProblemNote failure={mine.error} onRetry={() => void mine.refetch()} />;
@@ -70,7 +65,12 @@ function Handed({
         {handed.late && ' · late'}
         {handed.times > 1 && ` · handed in ${handed.times} times`}
       </Text>
-      {handed.importing?.state === 'failed' && <Text role="alert">{handed.importing.failureText}</Text>}
+      {handed.importing?.state === 'failed' && (
+        <Group gap="xs" role="alert">
+          <Text>{handed.importing.failureText}</Text>
+          <TryAgain jobId={handed.importing.id} />
+        </Group>
+      )}
       {handed.kind === 'spoken' &&
         (handed.answerEditionId ? (
           <div className={classes.answer}>
@@ -135,11 +135,20 @@ function Giving({
     }
   };
   const sendText = () =>
-    send(() => call(client.PUT('/api/assignments/{id}/hand-in/text', { params: { path: { id } }, body: { text } })));
+    send(() =>
+      once((header) =>
+        call(client.PUT('/api/assignments/{id}/hand-in/text', { params: { path: { id }, header }, body: { text } })),
+      ),
+    );
   const sendChosen = (files: File[]) =>
     files.length > 0 &&
     void send(() =>
-      sendFiles<Api['HandInDto']>('PUT', `/api/assignments/${id}/hand-in/files`, files, { onProgress: setShare }),
+      once((header) =>
+        sendFiles<Api['HandInDto']>('PUT', `/api/assignments/${id}/hand-in/files`, files, {
+          onProgress: setShare,
+          header,
+        }),
+      ),
     );
   return (
     <Stack gap="sm">

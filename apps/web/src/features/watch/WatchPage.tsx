@@ -14,8 +14,6 @@ export function WatchPage() {
   const item = useQuery({
     queryKey: ['desk', id],
     queryFn: () => call(client.GET('/api/desk/{id}', { params: { path: { id } } })),
-    // While the lesson is being made it is looked for again; then it stays.
-    refetchInterval: ({ state }) => (state.data?.editionId === null && !state.data.withdrawn ? 500 : false),
   });
   const edition = useEdition(item.data?.editionId ?? null);
   return (

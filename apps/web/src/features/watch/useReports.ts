@@ -3,7 +3,7 @@ import type { Micros } from '@oakbell/core/clock';
 import { useEffect, useState } from 'react';
 import type { SegmentPlayer } from '../../kits/player/index.ts';
 import { call, client, Problem } from '../../shared/api/index.ts';
-import { PlayLog, type Play } from './playLog.ts';
+import { WatchReports, type Sent, type WatchLine } from './watchReports.ts';
 
 /** Reports go out this often while something was played. */
 const EVERY_MS = 5000;
@@ -12,69 +12,66 @@ const EVERY_MS = 5000;
 export function useReports(player: SegmentPlayer, editionId: string): RangeSet {
   const [seen, setSeen] = useState<RangeSet>([]);
   useEffect(() => {
-    const log = new PlayLog();
-    const leaving = new AbortController();
-    let visit: string | null = null;
-
-    void call(client.POST('/api/watching/visits', { body: { editionId } }))
-      .then((begun) => {
-        if (leaving.signal.aborted) return;
-        visit = begun.id;
+    let left = false;
+    const reports = new WatchReports(
+      crypto.randomUUID(),
+      lineFor(editionId, (plays) => setSeen((before) => union(before, plays))),
+      () => performance.now(),
+      (begun) => {
+        if (left) return;
         setSeen((before) => union(before, begun.seen as unknown as RangeSet));
         const nearEnd = begun.resumeAt > player.programme.length - 2e6;
         if (player.time === 0 && begun.resumeAt > 0 && !nearEnd) player.seek(begun.resumeAt as Micros);
-      })
-      .catch(() => undefined);
-
+      },
+    );
+    void reports.send(player.time);
     const offTick = player.onTick((time) => {
       const { state, speed } = player.getView();
-      log.tick(time, speed, (state === 'playing' || state === 'ended') && document.visibilityState === 'visible');
+      const counts = (state === 'playing' || state === 'ended') && document.visibilityState === 'visible';
+      reports.log.tick(time, speed, counts);
     });
-    const report = async (last: boolean) => {
-      if (!visit) return;
-      const plays = log.take();
-      if (plays.length === 0) return;
-      setSeen((before) => union(before, plays as unknown as RangeSet));
-      const failure = await send(visit, plays, player.time, last);
-      // What the server did not get is told with the next report; what it refuses is not told again.
-      if (failure === 'not-arrived') log.putBack(plays);
-    };
-    const timer = setInterval(() => void report(false), EVERY_MS);
-    const offState = player.subscribe(() => player.getView().state !== 'playing' && void report(false));
-    const onHide = () => document.visibilityState === 'hidden' && void report(true);
+    const report = () => void reports.send(player.time);
+    const timer = setInterval(report, EVERY_MS);
+    const offState = player.subscribe(() => player.getView().state !== 'playing' && report());
+    const onHide = () => document.visibilityState === 'hidden' && void reports.send(player.time, true);
     document.addEventListener('visibilitychange', onHide);
+    window.addEventListener('online', report);
     return () => {
-      leaving.abort();
+      left = true;
       clearInterval(timer);
       offTick();
       offState();
       document.removeEventListener('visibilitychange', onHide);
-      void report(true);
+      window.removeEventListener('online', report);
+      void reports.send(player.time, true);
     };
   }, [player, editionId]);
   return seen;
 }
 
-async function send(
-  visit: string,
-  plays: readonly Play[],
-  position: number,
-  last: boolean,
-): Promise<'not-arrived' | null> {
-  const params = { path: { id: visit } };
-  try {
-    await call(
-      client.POST('/api/watching/visits/{id}/reports', {
-        params,
-        body: { plays: [...plays], position },
+function lineFor(editionId: string, onPlays: (plays: RangeSet) => void): WatchLine {
+  return {
+    begin: ({ id, agoMs }) =>
+      call(client.PUT('/api/watching/visits/{id}', { params: { path: { id } }, body: { editionId, agoMs } })).catch(
+        (failure: unknown) => (isAway(failure) ? ('away' as const) : ('refused' as const)),
+      ),
+    report: async (id, { number, plays, position }, last): Promise<Sent> => {
+      onPlays(plays as unknown as RangeSet);
+      const body = { number, plays: [...plays], position };
+      const sent = client.POST('/api/watching/visits/{id}/reports', {
+        params: { path: { id } },
+        body,
         keepalive: last,
-      }),
-    );
-    return null;
-  } catch (failure) {
-    const away =
-      failure instanceof Problem &&
-      (failure.status === 0 || failure.status >= 500 || failure.status === 409 || failure.status === 401);
-    return away ? 'not-arrived' : null;
-  }
+      });
+      return call(sent).then(
+        () => 'counted',
+        (failure: unknown) => (isAway(failure) ? 'away' : 'refused'),
+      );
+    },
+  };
 }
+
+/** Not there now, or signed out meanwhile: it is sent again. What the server refuses is not. */
+const isAway = (failure: unknown): boolean =>
+  failure instanceof Problem &&
+  (failure.status === 0 || failure.status >= 500 || [401, 409, 429].includes(failure.status));

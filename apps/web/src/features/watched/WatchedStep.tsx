@@ -60,7 +60,6 @@ function Watched({ assignmentId }: { readonly assignmentId: string }) {
   const watched = useQuery({
     queryKey: ['watched', assignmentId],
     queryFn: () => call(client.GET('/api/watching/assignments/{id}', { params: { path: { id: assignmentId } } })),
-    refetchInterval: 15_000,
   });
   return (
     <Show of={watched} what="Counting the seconds">

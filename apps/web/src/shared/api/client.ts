@@ -38,6 +38,33 @@ export async function call<T>(request: Promise<Answered<T>>): Promise<T> {
   throw problemOf(answer.response.status, answer.error);
 }
 
+/** The header by which the server knows that an act is the one it was sent before. */
+export interface ActKey {
+  readonly 'Idempotency-Key': string;
+}
+const LATER_MS = [400, 1500];
+
+/**
+ * Sends an act that is done once, however often it is sent: where no answer comes it is sent again under the same key.
+ * @throws Problem
+ */
+export async function once<T>(send: (header: ActKey) => Promise<T>): Promise<T> {
+  const header: ActKey = { 'Idempotency-Key': crypto.randomUUID() };
+  for (const wait of LATER_MS) {
+    try {
+      return await send(header);
+    } catch (failure) {
+      if (!isAway(failure)) throw failure;
+      await new Promise((resolve) => setTimeout(resolve, wait));
+    }
+  }
+  return send(header);
+}
+
+/** Whether the server, or a part of it, could not be reached: it may have done what was asked all the same. */
+const isAway = (failure: unknown): boolean =>
+  failure instanceof Problem && (failure.code === UNREACHABLE || [502, 503, 504].includes(failure.status));
+
 /** The problem in a body of the server. */
 export function problemOf(status: number, body: unknown): Problem {
   const { code, detail, fields } = (body ?? {}) as { code?: string; detail?: string; fields?: Record<string, string> };
@@ -50,11 +77,16 @@ export function sendFiles<T>(
   method: 'POST' | 'PUT',
   url: string,
   files: readonly File[],
-  watch: { readonly onProgress?: (share: number) => void; readonly signal?: AbortSignal } = {},
+  watch: {
+    readonly onProgress?: (share: number) => void;
+    readonly signal?: AbortSignal;
+    readonly header?: ActKey;
+  } = {},
 ): Promise<T> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     request.open(method, url);
+    for (const [name, value] of Object.entries(watch.header ?? {})) request.setRequestHeader(name, value as string);
     request.responseType = 'json';
     request.upload.onprogress = (event) => event.lengthComputable && watch.onProgress?.(event.loaded / event.total);
     request.onload = () =>

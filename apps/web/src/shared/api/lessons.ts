@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import type { EditList, History } from '@oakbell/core/edits';
+import { applyEdit, type Edit, type EditList } from '@oakbell/core/edits';
 import { BLANK, readBackdrop, readThings, type Page } from '@oakbell/core/pages';
 import { call, client, type Api } from './client.ts';
 import { learnMedia } from './media.ts';
@@ -10,18 +10,22 @@ export type Lesson = Omit<Api['LessonDto'], 'edits' | 'history'> & {
   readonly edits: EditList;
   readonly history: History;
 };
+export interface History {
+  /** The newest change, without its parts; null before the first. */
+  readonly last: Edit | null;
+  /** How many changes can be taken back, and done again. */
+  readonly undoable: number;
+  readonly redoable: number;
+}
 
 export const lessonKey = (id: string) => ['lesson', id] as const;
 const typed = (lesson: Api['LessonDto']): Lesson => learnMedia(lesson) as unknown as Lesson;
 
-const isRunning = (job: Api['JobDto'] | null): boolean => job?.state === 'waiting' || job?.state === 'running';
-
-/** A lesson; looked at again and again while pages are coming in. */
+/** A lesson; it is asked for again when the server says that it changed. */
 export function useLesson(id: string) {
   return useQuery({
     queryKey: lessonKey(id),
     queryFn: () => call(client.GET('/api/lessons/{id}', { params: { path: { id } } })).then(typed),
-    refetchInterval: ({ state }) => (state.data && isRunning(state.data.importing) ? 400 : false),
   });
 }
 
@@ -44,21 +48,42 @@ function toCore({ id, kind, height, picture, clip, backdrop, things: placed }: L
   return { id, kind, height, picture, ...things };
 }
 
-/** Saves an edit list that began from the lesson's revision. @throws Problem `lesson-changed` */
-export async function saveEdits(
-  queries: QueryClient,
-  lesson: Lesson,
-  edits: EditList,
-  history: History,
-): Promise<Lesson> {
-  const body = {
-    revision: lesson.revision,
-    edits: edits as unknown as Record<string, never>,
-    history: history as unknown as Record<string, never>,
-  };
-  const saved = typed(await call(client.PUT('/api/lessons/{id}/edits', { params: { path: { id: lesson.id } }, body })));
-  queries.setQueryData(lessonKey(lesson.id), saved);
-  return saved;
+/** Edits to be done in their order, or so many changes to be taken back or done again. */
+export type Wanted = { readonly do: readonly Edit[] } | { readonly undo: number } | { readonly redo: number };
+
+/**
+ * Changes a lesson from the revision that is at hand. Only the change travels: the list is made here by the same
+ * function that the server makes it with. @throws Problem `lesson-changed`
+ */
+export async function changeLesson(queries: QueryClient, lesson: Lesson, wanted: Wanted): Promise<Lesson> {
+  const body = { revision: lesson.revision, ...wanted } as unknown as Api['ChangeDto'];
+  const made = await call(client.POST('/api/lessons/{id}/changes', { params: { path: { id: lesson.id } }, body }));
+  const done = 'do' in wanted ? wanted.do : (made.applied as unknown as readonly Edit[]);
+  const edits = done.reduce((list, edit) => applied(list, edit), lesson.edits);
+  // What else is known of the lesson may be newer by now: only what was changed is laid on it.
+  const now = queries.getQueryData<Lesson>(lessonKey(lesson.id)) ?? lesson;
+  const { revision, updatedAt } = made;
+  const changed: Lesson = { ...now, edits, revision, updatedAt, history: made.history as unknown as History };
+  queries.setQueryData(lessonKey(lesson.id), changed);
+  return changed;
+}
+
+function applied(list: EditList, edit: Edit): EditList {
+  const done = applyEdit(list, edit);
+  if (!done.ok) throw new RangeError(`a change of the server does not apply here: ${done.reason}`);
+  return done.edits;
+}
+
+export type PastChange = Omit<Api['PastChangeDto'], 'edit'> & { readonly edit: Edit };
+
+/** The newest changes that can be taken back, newest first: asked for when somebody looks. */
+export function usePastChanges({ id, revision }: Lesson, wanted: boolean) {
+  return useQuery({
+    queryKey: ['changes', id, revision],
+    enabled: wanted,
+    queryFn: async () =>
+      (await call(client.GET('/api/lessons/{id}/changes', { params: { path: { id } } }))) as unknown as PastChange[],
+  });
 }
 
 export interface TakeMaterial {

@@ -97,6 +97,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["events_open"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -241,16 +257,16 @@ export interface paths {
         patch: operations["lessons_describe"];
         trace?: never;
     };
-    "/api/lessons/{id}/edits": {
+    "/api/lessons/{id}/changes": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        put: operations["lessons_saveEdits"];
-        post?: never;
+        get: operations["lessons_past"];
+        put?: never;
+        post: operations["lessons_change"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1089,7 +1105,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/watching/visits": {
+    "/api/watching/visits/{id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1097,8 +1113,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
-        post: operations["watching_begin"];
+        put: operations["watching_begin"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1453,6 +1469,13 @@ export interface components {
             /** Format: uuid */
             opening?: string;
         };
+        HistoryDto: {
+            last: {
+                [key: string]: unknown;
+            } | null;
+            undoable: number;
+            redoable: number;
+        };
         PageClipDto: {
             clip: string;
             lengthMs: number;
@@ -1499,9 +1522,7 @@ export interface components {
             edits: {
                 [key: string]: unknown;
             };
-            history: {
-                [key: string]: unknown;
-            };
+            history: components["schemas"]["HistoryDto"];
             /** Format: date-time */
             updatedAt: string;
             pages: components["schemas"]["PageDto"][];
@@ -1520,14 +1541,29 @@ export interface components {
             /** @enum {string|null} */
             savedAs?: "opening" | "template" | null;
         };
-        EditsDto: {
+        ChangeDto: {
             revision: number;
-            edits: {
+            do?: {
+                [key: string]: unknown;
+            }[];
+            undo?: number;
+            redo?: number;
+        };
+        ChangedDto: {
+            revision: number;
+            applied: {
+                [key: string]: unknown;
+            }[];
+            history: components["schemas"]["HistoryDto"];
+            /** Format: date-time */
+            updatedAt: string;
+        };
+        PastChangeDto: {
+            revision: number;
+            edit: {
                 [key: string]: unknown;
             };
-            history: {
-                [key: string]: unknown;
-            };
+            lengthBefore: number;
         };
         SplitDto: {
             revision: number;
@@ -1776,14 +1812,13 @@ export interface components {
         BeginVisitDto: {
             /** Format: uuid */
             editionId: string;
+            agoMs?: number;
         };
         RangeDto: {
             start: number;
             end: number;
         };
         VisitDto: {
-            /** Format: uuid */
-            id: string;
             resumeAt: number;
             seen: components["schemas"]["RangeDto"][];
         };
@@ -1793,6 +1828,7 @@ export interface components {
             speed: number;
         };
         ReportDto: {
+            number: number;
             plays: components["schemas"]["PlayDto"][];
             position: number;
         };
@@ -2111,6 +2147,24 @@ export interface operations {
             };
         };
     };
+    events_open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description text/event-stream of changes; see docs/formats/events.md */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     people_all: {
         parameters: {
             query?: never;
@@ -2395,7 +2449,28 @@ export interface operations {
             };
         };
     };
-    lessons_saveEdits: {
+    lessons_past: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastChangeDto"][];
+                };
+            };
+        };
+    };
+    lessons_change: {
         parameters: {
             query?: never;
             header?: never;
@@ -2406,7 +2481,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["EditsDto"];
+                "application/json": components["schemas"]["ChangeDto"];
             };
         };
         responses: {
@@ -2415,7 +2490,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LessonDto"];
+                    "application/json": components["schemas"]["ChangedDto"];
                 };
             };
         };
@@ -3539,7 +3614,10 @@ export interface operations {
     editions_publish: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
             path: {
                 id: string;
             };
@@ -3745,7 +3823,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                id: string;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -3754,7 +3834,7 @@ export interface operations {
             };
         };
         responses: {
-            201: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3811,7 +3891,10 @@ export interface operations {
     submissions_handInFiles: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
             path: {
                 id: string;
             };
@@ -3838,7 +3921,10 @@ export interface operations {
     submissions_handInText: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
             path: {
                 id: string;
             };
@@ -3905,7 +3991,10 @@ export interface operations {
     answers_handIn: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
             path: {
                 id: string;
             };
@@ -3989,7 +4078,10 @@ export interface operations {
     marking_handBack: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
             path: {
                 id: string;
             };

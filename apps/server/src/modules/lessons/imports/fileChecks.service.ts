@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { pipeline } from 'node:stream/promises';
 import { withFolder, type WorkFolder } from '../../../platform/converters/index.ts';
 import { Problem } from '../../../platform/http/index.ts';
-import { JobHandlers, JobsService, type JobEntity } from '../../../platform/jobs/index.ts';
+import { endsWith, JobHandlers, JobsService, type JobEntity } from '../../../platform/jobs/index.ts';
 import { Quotas } from '../../../platform/quotas/index.ts';
 import { STORAGE, type Storage } from '../../../platform/storage/index.ts';
 import { MOST_PAGES } from '../lessons.rules.ts';
@@ -50,7 +50,7 @@ export class FileChecks implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.handlers.register(CHECK_FILES, 'look', (job) => this.#check(job));
+    this.handlers.register(CHECK_FILES, 'look', async (job) => endsWith(await this.#check(job)));
   }
 
   /**

@@ -1,7 +1,14 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { Problem } from '../../../platform/http/index.ts';
-import { JobHandlers, JobsService, type JobEntity, type Progress } from '../../../platform/jobs/index.ts';
+import {
+  endsWith,
+  JobHandlers,
+  JobsService,
+  type Ending,
+  type JobEntity,
+  type JobSteps,
+} from '../../../platform/jobs/index.ts';
 import { STORAGE, type Storage } from '../../../platform/storage/index.ts';
 import { cuesOfText } from '../cues.ts';
 import { LessonsService } from '../lessons.service.ts';
@@ -45,7 +52,7 @@ export class ImportsService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.handlers.register(IMPORT, 'import', (job, progress) => this.#import(job, progress));
+    this.handlers.register(IMPORT, 'import', (job, steps) => this.#import(job, steps));
   }
 
   /** Has files drawn that were looked into. @throws Problem for slides, which have to be drawn as a PDF first */
@@ -66,7 +73,8 @@ export class ImportsService implements OnModuleInit {
     return this.beginStored(to, [{ key, kind: 'text', pages: 1 }]);
   }
 
-  async #import(job: JobEntity, progress: Progress): Promise<void> {
+  async #import(job: JobEntity, steps: JobSteps): Promise<Ending> {
+    const { progress } = steps;
     const { files, as } = job.input as ImportInput;
     const all = files.map((file) => ({
       file,
@@ -77,7 +85,7 @@ export class ImportsService implements OnModuleInit {
     let done = 0;
     for (const { file, numbers } of all) {
       if (file.kind === 'clip') {
-        await this.#addClip(job, file, there);
+        await this.#addClip(job, steps, file, there);
         done += 1;
         await progress(done / total);
         continue;
@@ -92,24 +100,27 @@ export class ImportsService implements OnModuleInit {
         for (const { page, source } of pages) {
           const pictures = there.has(source) ? [] : await drawing.next();
           const cues = cuesOfText(file.notes?.[page - 1] ?? '');
-          for (const picture of pictures) {
-            await this.lessons.addPage(job.subjectId, { kind: as, source, cues, ...picture });
-          }
+          // All pictures of a page, or none: a second try finds the page there or not.
+          await steps.act(async () => {
+            for (const picture of pictures)
+              await this.lessons.addPage(job.subjectId, { kind: as, source, cues, ...picture });
+          });
           done += 1;
           await progress(done / total);
         }
       });
     }
+    return endsWith();
   }
 
-  async #addClip(job: JobEntity, file: StoredFile, there: ReadonlySet<string | null>): Promise<void> {
+  async #addClip(job: JobEntity, steps: JobSteps, file: StoredFile, there: ReadonlySet<string | null>): Promise<void> {
     const source = `${file.key}#1#${job.id}`;
     if (there.has(source)) return;
     const { poster, clip, lengthMs, moving } = await withStored(this.storage, file.key, (path) =>
       storeClip(this.storage, path, 'This clip'),
     );
     const page = { kind: 'clip', source, cues: '', clip: { clip, lengthMs, moving }, ...poster } as const;
-    await this.lessons.addPage(job.subjectId, page);
+    await steps.act(() => this.lessons.addPage(job.subjectId, page));
   }
 
   /** The pictures of some pages that follow each other, each as soon as it is there. */

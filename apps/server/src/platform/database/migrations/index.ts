@@ -1,5 +1,6 @@
 import { FirstSchema1764000000000 } from './1764000000000-firstSchema.ts';
 import { FilmsAndAnswers1764200000000 } from './1764200000000-filmsAndAnswers.ts';
+import { SavedOnce1764500000000 } from './1764500000000-savedOnce.ts';
 import { SafeHouse1764400000000 } from './1764400000000-safeHouse.ts';
 import { SharedTakes1764300000000 } from './1764300000000-sharedTakes.ts';
 import { PagesWhole1764100000000 } from './1764100000000-pagesWhole.ts';
@@ -11,4 +12,5 @@ export const MIGRATIONS = [
   FilmsAndAnswers1764200000000,
   SharedTakes1764300000000,
   SafeHouse1764400000000,
+  SavedOnce1764500000000,
 ];

@@ -1,0 +1,110 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { ZERO, type Micros } from '@oakbell/core/clock';
+import {
+  playedRanges,
+  playsPerPart,
+  replayedLength,
+  shareOf,
+  stretchesOfLayers,
+  unionOfStretches,
+} from '@oakbell/core/coverage';
+import type { Programme, TakeStretch } from '@oakbell/core/edits';
+import type { RangeSet } from '@oakbell/core/intervals';
+import { In, Repository } from 'typeorm';
+import { EditionsService, type EditionHead } from '../editions/index.ts';
+import { groupedBy } from './grouping.ts';
+import { WatchedEntity } from './visit.entity.ts';
+
+/** How one learner has watched one lesson, on the axis of its newest edition. */
+export interface Watched {
+  readonly share: number;
+  readonly ranges: RangeSet;
+  readonly replayed: Micros;
+  readonly firstAt: Date | null;
+  readonly lastAt: Date | null;
+}
+export const NOT_BEGUN: Watched = { share: 0, ranges: [], replayed: ZERO, firstAt: null, lastAt: null };
+
+/** The warmth of a lesson is told for so many equal parts. */
+const WARMTH_PARTS = 100;
+
+/** What was watched, as teachers and learners look at it: in so many queries, however many of them there are. */
+@Injectable()
+export class WatchCounts {
+  constructor(
+    @InjectRepository(WatchedEntity) private readonly rows: Repository<WatchedEntity>,
+    private readonly editions: EditionsService,
+  ) {}
+
+  /** How each of these learners has watched an edition's lesson, and how warm each hundredth of it is. */
+  async ofClass(
+    edition: EditionHead,
+    learnerIds: readonly string[],
+  ): Promise<{ of: ReadonlyMap<string, Watched>; warmth: readonly number[] }> {
+    const programme = (await this.editions.programmes([edition.id])).get(edition.id)!;
+    const rows =
+      learnerIds.length === 0
+        ? []
+        : await this.rows.findBy({ lessonId: edition.lessonId, learnerId: In([...learnerIds]) });
+    const byLearner = groupedBy(rows, (row) => row.learnerId);
+    const of = new Map(learnerIds.map((id) => [id, watchedBy(programme, byLearner.get(id) ?? [])]));
+    const learners = Math.max(1, learnerIds.length);
+    const warmth = playsPerPart(programme, stretchesOf(rows), WARMTH_PARTS).map((sum) => sum / learners);
+    return { of, warmth };
+  }
+
+  /** How learners have watched lessons, each pair for itself: by `pairKey`. Pairs without an edition have not begun. */
+  async ofPairs(
+    pairs: readonly { readonly learnerId: string; readonly edition: EditionHead }[],
+  ): Promise<ReadonlyMap<string, Watched>> {
+    if (pairs.length === 0) return new Map();
+    const rows = await this.rows.findBy({
+      lessonId: In([...new Set(pairs.map(({ edition }) => edition.lessonId))]),
+      learnerId: In([...new Set(pairs.map(({ learnerId }) => learnerId))]),
+    });
+    const byPair = groupedBy(rows, ({ learnerId, lessonId }) => pairKey(learnerId, lessonId));
+    const begun = pairs.filter(({ learnerId, edition }) => byPair.has(pairKey(learnerId, edition.lessonId)));
+    const programmes = await this.editions.programmes(begun.map(({ edition }) => edition.id));
+    return new Map(
+      begun.map(({ learnerId, edition }) => {
+        const key = pairKey(learnerId, edition.lessonId);
+        return [key, watchedBy(programmes.get(edition.id)!, byPair.get(key) ?? [])];
+      }),
+    );
+  }
+
+  /** How many learn in the class of each of these assignments, and how many of them have begun its lesson. */
+  async begun(
+    assignmentIds: readonly string[],
+  ): Promise<ReadonlyMap<string, { readonly learners: number; readonly begun: number }>> {
+    if (assignmentIds.length === 0) return new Map();
+    const rows = (await this.rows.query(
+      `SELECT a.id, COUNT(DISTINCT m.personId) AS learners, COUNT(DISTINCT w.learnerId) AS begun
+       FROM assignment a
+       LEFT JOIN membership m ON m.classId = a.classId AND m.part = 'learner'
+       LEFT JOIN watched w ON w.lessonId = a.lessonId AND w.learnerId = m.personId
+       WHERE a.id IN (?) GROUP BY a.id`,
+      [assignmentIds],
+    )) as { id: string; learners: string; begun: string }[];
+    return new Map(rows.map(({ id, learners, begun }) => [id, { learners: Number(learners), begun: Number(begun) }]));
+  }
+}
+
+export const pairKey = (learnerId: string, lessonId: string): string => `${learnerId} ${lessonId}`;
+
+export const stretchesOf = (rows: readonly WatchedEntity[]): readonly TakeStretch[] =>
+  rows.flatMap(({ takeId, layers }) => stretchesOfLayers(takeId, layers));
+
+function watchedBy(programme: Programme, rows: readonly WatchedEntity[]): Watched {
+  if (rows.length === 0) return NOT_BEGUN;
+  const stretches = stretchesOf(rows);
+  const played = unionOfStretches(stretches);
+  return {
+    share: shareOf(programme, played),
+    ranges: playedRanges(programme, played),
+    replayed: replayedLength(stretches),
+    firstAt: new Date(Math.min(...rows.map((row) => row.firstAt.getTime()))),
+    lastAt: new Date(Math.max(...rows.map((row) => row.lastAt.getTime()))),
+  };
+}

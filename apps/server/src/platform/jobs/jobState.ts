@@ -1,0 +1,57 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { Repository } from 'typeorm';
+import { Outbox } from '../acts/index.ts';
+import { Events } from '../events/index.ts';
+import { Bus } from '../redis/index.ts';
+import { JobEntity } from './job.entity.ts';
+import { JobHandlers } from './jobHandlers.ts';
+
+/** Said to every process when a job has ended, and when its owner cancelled it. */
+export const ENDED = 'job-ended';
+export const CANCELLED = 'job-cancelled';
+
+type Stopped = { readonly state: 'failed' | 'cancelled' } & Partial<
+  Pick<JobEntity, 'failureStatus' | 'failureCode' | 'failureText'>
+>;
+
+/** The one place where a job ends: always in an act, with the row locked, and with what its kind has to say to it. */
+@Injectable()
+export class JobState implements OnModuleInit {
+  constructor(
+    @InjectRepository(JobEntity) private readonly jobs: Repository<JobEntity>,
+    private readonly handlers: JobHandlers,
+    private readonly outbox: Outbox,
+    private readonly events: Events,
+    private readonly bus: Bus,
+  ) {}
+
+  onModuleInit(): void {
+    for (const topic of [ENDED, CANCELLED])
+      this.outbox.carry(topic, ({ id }: { id: string }) => this.bus.say(topic, id));
+  }
+
+  /** A job that nobody else can change until this act ends. */
+  locked(id: string): Promise<JobEntity | null> {
+    return this.jobs.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
+  }
+
+  async done(job: JobEntity, result: unknown): Promise<void> {
+    const end = { state: 'done', progress: 1000, result: result ?? null, endedAt: new Date() } as object;
+    await this.jobs.update({ id: job.id }, end);
+    await this.#tell(job, ENDED);
+  }
+
+  /** Ends a job without what it was to make. */
+  async stop(job: JobEntity, how: Stopped): Promise<void> {
+    await this.jobs.update({ id: job.id }, { ...how, endedAt: new Date() });
+    await this.handlers.of(job.kind).stopped?.({ ...job, ...how });
+    if (how.state === 'cancelled') await this.outbox.add(CANCELLED, { id: job.id });
+    await this.#tell(job, ENDED);
+  }
+
+  async #tell({ id, ownerId, subjectId }: JobEntity, topic: string): Promise<void> {
+    await this.outbox.add(topic, { id });
+    await this.events.tell([ownerId], { kind: 'job', id, of: subjectId });
+  }
+}

@@ -1,0 +1,1 @@
+export { TryAgain } from './TryAgain.tsx';

@@ -1,0 +1,35 @@
+import type { QueryClient } from '@tanstack/react-query';
+import { lessonKey, type Lesson } from './lessons.ts';
+import { inTurn } from './turns.ts';
+
+/** What the server says of a change: docs/formats/events.md. */
+export interface Change {
+  readonly kind: 'lesson' | 'job' | 'edition' | 'hand-in' | 'assignment' | 'watched';
+  readonly id: string;
+  readonly of?: string;
+  readonly revision?: number;
+}
+
+/** What is on screen and may be old now, by the first word of its key. */
+const TOUCHED: Readonly<Record<Change['kind'], readonly string[]>> = {
+  lesson: ['lessons', 'changes'],
+  job: ['job', 'upload', 'hand-in', 'editions'],
+  edition: ['editions', 'lessons', 'desk', 'feedback', 'marking', 'hand-in', 'watched'],
+  'hand-in': ['hand-in', 'marking', 'today', 'desk', 'feedback'],
+  assignment: ['desk', 'lesson-assignments', 'marking', 'today'],
+  watched: ['watched', 'today', 'marking'],
+};
+
+/** Has asked for again what a change touches, where it is on screen; the rest is asked for when it is looked at. */
+export function applyChange(queries: QueryClient, change: Change): void {
+  for (const name of TOUCHED[change.kind] ?? []) void queries.invalidateQueries({ queryKey: [name] });
+  const lessonId = change.kind === 'lesson' ? change.id : change.of;
+  if (!lessonId) return;
+  // What this page changed itself it has already: it is looked at once its own change has been answered.
+  void inTurn(lessonId, () => {
+    const here = queries.getQueryData<Lesson>(lessonKey(lessonId));
+    if (!here || (change.revision !== undefined && here.revision >= change.revision)) return;
+    void queries.invalidateQueries({ queryKey: lessonKey(lessonId) });
+    void queries.invalidateQueries({ queryKey: ['takes', lessonId] });
+  });
+}
