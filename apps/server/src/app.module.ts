@@ -22,6 +22,7 @@ import { EventsModule } from './platform/events/index.ts';
 import { HealthModule } from './platform/health/index.ts';
 import { ProblemFilter, RateGuard, SameSiteGuard, validation } from './platform/http/index.ts';
 import { JobsModule } from './platform/jobs/index.ts';
+import { OrphansModule } from './platform/orphans/index.ts';
 import { QuotasModule } from './platform/quotas/index.ts';
 import { RedisModule } from './platform/redis/index.ts';
 import { RightsGuard, SessionsModule } from './platform/sessions/index.ts';
@@ -39,6 +40,7 @@ import { StorageModule } from './platform/storage/index.ts';
     StorageModule,
     QuotasModule,
     JobsModule,
+    OrphansModule,
     AccessModule,
     HealthModule,
     JobRoutesModule,

@@ -10,6 +10,8 @@ import { LARGEST_JSON, listenForErrors, shallowBodies } from './platform/http/in
 
 /** The largest part of a recording, in bytes: about two seconds are usual. */
 const LARGEST_PART = '4mb';
+/** The largest change of a lesson's edits. */
+const LARGEST_CHANGE = '8mb';
 const SECONDS_IN_A_YEAR = 31_536_000;
 
 /** What stands between the network and the controllers. */
@@ -41,6 +43,8 @@ export function prepareHttp(app: NestExpressApplication, config: Config): void {
     }),
   );
   app.use(cookieParser());
+  // A change can have many parts: every quiet stretch of a long lesson, shortened at once.
+  app.use(/^\/api\/lessons\/[^/]+\/changes$/, express.json({ limit: LARGEST_CHANGE }));
   app.useBodyParser('json', { limit: LARGEST_JSON });
   app.use('/api/takes', express.raw({ type: 'application/octet-stream', limit: LARGEST_PART }));
   app.use('/api', shallowBodies);

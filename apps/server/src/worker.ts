@@ -4,6 +4,7 @@ import { Logger } from 'nestjs-pino';
 import { LoggedAppModule } from './loggedApp.module.ts';
 import { ConfigError, readConfig } from './platform/config/index.ts';
 import { JobRunner } from './platform/jobs/index.ts';
+import { Orphans } from './platform/orphans/index.ts';
 import { endOnFault } from './platform/process/index.ts';
 
 /** The job process: the same modules, no routes. */
@@ -14,6 +15,7 @@ async function work(): Promise<void> {
   endOnFault(app, (failure) => app.get(Logger).error({ err: failure }, 'process'));
   app.enableShutdownHooks();
   await app.get(JobRunner).start();
+  await app.get(Orphans).keepSweeping();
 }
 
 work().catch((failure: unknown) => {

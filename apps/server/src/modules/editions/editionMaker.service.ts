@@ -9,7 +9,7 @@ import { alwaysCovered, filmPieces, type FilmFile, type ProgrammeFilm, type Scen
 import { createHash, randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
-import { Repository } from 'typeorm';
+import { In, Repository } from 'typeorm';
 import {
   endsWith,
   JobHandlers,
@@ -20,7 +20,7 @@ import {
 } from '../../platform/jobs/index.ts';
 import { encodeVoice, ffmpegToFile } from '../../platform/sound/index.ts';
 import { Events } from '../../platform/events/index.ts';
-import { STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { claimById, FileClaims, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { AccessService } from '../access/index.ts';
 import { clipKey, corePage, LessonsService, PagesService, pictureKey } from '../lessons/index.ts';
 import { RATE, TakeFilmsService, TakeMaterialService, TakesService } from '../takes/index.ts';
@@ -75,10 +75,13 @@ export class EditionMaker implements OnModuleInit {
     private readonly sound: ProgrammeSoundService,
     private readonly jobs: JobsService,
     private readonly handlers: JobHandlers,
+    private readonly claims: FileClaims,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
   onModuleInit(): void {
+    const rows = (ids: readonly string[]) => this.editions.find({ where: { id: In([...ids]) }, select: { id: true } });
+    this.claims.claim('editions/', claimById(rows));
     this.handlers.register(MAKE_EDITION, 'publish', (job, { progress }) => this.#make(job, progress), {
       stopped: ({ subjectId }) => this.#setState(subjectId, 'failed'),
       again: ({ subjectId }) => this.#setState(subjectId, 'making'),

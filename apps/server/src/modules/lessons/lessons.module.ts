@@ -15,6 +15,7 @@ import { PagesController } from './pages.controller.ts';
 import { PagesService } from './pages.service.ts';
 import { UploadsController } from './uploads.controller.ts';
 import { UploadsService } from './uploads.service.ts';
+import { LessonFiles } from './lessonFiles.ts';
 import { LessonsController } from './lessons.controller.ts';
 import { LessonsService } from './lessons.service.ts';
 
@@ -30,7 +31,16 @@ import { LessonsService } from './lessons.service.ts';
     ]),
   ],
   controllers: [LessonsController, PagesController, UploadsController],
-  providers: [EditsService, LessonsService, PagesService, ImportsService, FileChecks, UploadsService, DrawingService],
+  providers: [
+    LessonFiles,
+    EditsService,
+    LessonsService,
+    PagesService,
+    ImportsService,
+    FileChecks,
+    UploadsService,
+    DrawingService,
+  ],
   exports: [EditsService, LessonsService, PagesService, ImportsService, FileChecks],
 })
 export class LessonsModule {}

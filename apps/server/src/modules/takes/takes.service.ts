@@ -10,7 +10,7 @@ import { Acts, isThereAlready } from '../../platform/acts/index.ts';
 import { ensureFor, notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { Quotas } from '../../platform/quotas/index.ts';
-import { STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { claimById, FileClaims, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { EditsService, LessonsService, type LessonEntity } from '../lessons/index.ts';
 import { TakeEntity, TakePartEntity, RATE, type Track } from './take.entity.ts';
 import {
@@ -81,10 +81,13 @@ export class TakesService implements OnModuleInit {
     private readonly closing: TakeClosing,
     private readonly material: TakeMaterialService,
     private readonly quotas: Quotas,
+    private readonly claims: FileClaims,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
   onModuleInit(): void {
+    const rows = (ids: readonly string[]) => this.takes.find({ where: { id: In([...ids]) }, select: { id: true } });
+    this.claims.claim('takes/', claimById(rows));
     // A lesson plays takes of its own maker and no other: nobody can publish what another said by naming it.
     this.edits.guard(async (lesson, { touched }) => {
       const named = [...new Set(touched.flatMap(takesOf))];

@@ -10,6 +10,7 @@ import { Reflector } from '@nestjs/core';
 import { ApiHeader } from '@nestjs/swagger';
 import type { Request } from 'express';
 import { defer, lastValueFrom, type Observable } from 'rxjs';
+import { workNames } from '../database/index.ts';
 import { Problem } from '../http/index.ts';
 import { Acts } from './acts.ts';
 import { OnceOnly, type Keyed } from './onceOnly.ts';
@@ -44,9 +45,11 @@ export class ActInterceptor implements NestInterceptor {
     const isOnce = this.reflector.get<boolean | undefined>(ONCE, context.getHandler()) === true;
     const keyed = isOnce ? keyOf(request) : null;
     const inSteps = this.reflector.get<string | undefined>(STEPS, context.getHandler()) !== undefined;
-    if (inSteps || request.method === 'GET' || request.method === 'HEAD') return next.handle();
+    const name = `${request.method.toLowerCase()} ${(request.route as { path?: string } | undefined)?.path ?? request.path}`;
+    const reads = request.method === 'GET' || request.method === 'HEAD';
+    if (inSteps || reads) return workNames.run(name, () => next.handle());
     const work = () => lastValueFrom(next.handle(), { defaultValue: undefined });
-    return defer(() => (keyed ? this.once.do(keyed, work) : this.acts.do(work)));
+    return defer(() => workNames.run(name, () => (keyed ? this.once.do(keyed, work) : this.acts.do(work))));
   }
 }
 

@@ -8,6 +8,8 @@ export interface ActScope {
 }
 
 export const actScopes = new AsyncLocalStorage<ActScope>();
+/** What is being done: a request's method and route, or a job's kind. */
+export const workNames = new AsyncLocalStorage<string>();
 
 /** The manager of everything that is injected: inside an act it works on the connection of that act. */
 class AmbientManager extends EntityManager {
@@ -23,7 +25,7 @@ class AmbientManager extends EntityManager {
  */
 export class ActDataSource extends DataSource {
   /** Looks at each statement before it is sent; what it throws is the statement's failure. For tests and benchmarks. */
-  onStatement: ((sql: string) => void) | null = null;
+  onStatement: ((sql: string, work: string | undefined) => void) | null = null;
 
   override createEntityManager(runner?: QueryRunner): EntityManager {
     return runner ? super.createEntityManager(runner) : new AmbientManager(this);
@@ -33,7 +35,7 @@ export class ActDataSource extends DataSource {
     const runner = super.createQueryRunner(mode);
     const send = runner.query.bind(runner) as QueryRunner['query'];
     runner.query = (async (...sent: Parameters<typeof send>) => {
-      this.onStatement?.(sent[0]);
+      this.onStatement?.(sent[0], workNames.getStore());
       return send(...sent);
     }) as QueryRunner['query'];
     return runner;

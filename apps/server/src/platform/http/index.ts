@@ -6,3 +6,4 @@ export * from './sameSite.guard.ts';
 export * from './jsonDepth.ts';
 export * from './upgrades.ts';
 export * from './rate.guard.ts';
+export { isPassing, problemOfFault } from './faults.ts';

@@ -1,15 +1,7 @@
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
 import type { Request, Response } from 'express';
+import { problemOfFault } from './faults.ts';
 import { Problem, problemBody, type ProblemBody } from './problem.ts';
-
-const DATABASE_AWAY = new Set([
-  'ECONNREFUSED',
-  'ECONNRESET',
-  'PROTOCOL_CONNECTION_LOST',
-  'ETIMEDOUT',
-  'EPIPE',
-  'POOL_CLOSED',
-]);
 
 /** Every failure leaves the server as Problem Details; nothing internal is told. */
 @Catch()
@@ -36,25 +28,8 @@ function bodyOf(failure: unknown): ProblemBody {
   if (failure instanceof HttpException) return bodyOfHttp(failure);
   const parsed = bodyOfParser(failure);
   if (parsed) return parsed;
-  const code =
-    (failure as { code?: string } | null)?.code ??
-    (failure as { driverError?: { code?: string } } | null)?.driverError?.code;
-  if (
-    failure instanceof Error &&
-    (failure.name === 'MaxRetriesPerRequestError' || failure.message === 'Command timed out')
-  )
-    return problemBody(
-      503,
-      'redis-away',
-      'A part of this server cannot be reached just now. Nothing that was saved is lost; try again in a moment.',
-    );
-  if (code !== undefined && DATABASE_AWAY.has(code)) {
-    return problemBody(
-      503,
-      'database-away',
-      'The database cannot be reached just now. Nothing that was saved is lost; try again in a moment.',
-    );
-  }
+  const fault = problemOfFault(failure);
+  if (fault) return problemBody(fault.getStatus(), fault.code, fault.message);
   return problemBody(
     500,
     'failed',

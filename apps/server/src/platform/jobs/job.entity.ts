@@ -19,7 +19,11 @@ export class JobEntity {
   @PrimaryColumn('uuid') id: string;
   @Column({ type: 'varchar', length: 40 }) kind: string;
   @Column({ type: 'varchar', length: 10 }) lane: Lane;
-  @ForeignKey('person', { onDelete: 'CASCADE' }) @Index() @Column('uuid') ownerId: string;
+  /** Null for what nobody asked for: the house keeps itself in order. */
+  @ForeignKey('person', { onDelete: 'CASCADE' })
+  @Index()
+  @Column({ type: 'uuid', nullable: true })
+  ownerId: string | null;
   @Index() @Column('uuid') subjectId: string;
   @Column({ type: 'json' }) input: object;
   /** What came of it, for whoever waits. */

@@ -8,6 +8,8 @@ import { RunnerName } from './runnerName.ts';
 
 /** A job that was begun so often and never ended took its process with it each time. */
 export const MOST_STARTS = 3;
+/** A job that was claimed this lately may not be known to its own process yet. */
+const JUST_BEGUN_MS = 10_000;
 /** Ended jobs are forgotten after so long. */
 const KEPT_MS = 14 * 86_400_000;
 
@@ -46,17 +48,25 @@ export class JobQueue {
     }
   }
 
-  /** Jobs whose process is gone wait again; one that ended its process too often is failed. */
-  async takeBack(): Promise<void> {
-    const running = await this.jobs.find({ where: { state: 'running' }, select: { id: true, runner: true } });
+  /**
+   * Jobs that nobody works on wait again: their process is gone, or it is this one and lost them with the database. One
+   * that ended its process too often is failed. @param working the jobs that this process is at
+   */
+  async takeBack(working: ReadonlySet<string>): Promise<void> {
+    const running = await this.jobs.find({
+      where: { state: 'running' },
+      select: { id: true, runner: true, startedAt: true },
+    });
     const gone = await this.name.gone([...new Set(running.flatMap((job) => job.runner ?? []))]);
-    for (const { id, runner } of running) {
-      if (runner !== null && !gone.has(runner)) continue;
+    const justBegun = Date.now() - JUST_BEGUN_MS;
+    for (const { id, runner, startedAt } of running) {
+      const isMine = runner === this.name.id && (working.has(id) || (startedAt?.getTime() ?? 0) > justBegun);
+      if (isMine || (runner !== null && runner !== this.name.id && !gone.has(runner))) continue;
       await this.acts.do(async () => {
         const job = await this.state.locked(id);
         if (job?.state !== 'running' || job.runner !== runner) return;
         if (job.starts >= MOST_STARTS) await this.state.stop(job, { state: 'failed', ...KILLED });
-        else await this.jobs.update({ id }, { state: 'waiting', runner: null });
+        else await this.state.wait(job);
       });
     }
     await this.jobs.delete({

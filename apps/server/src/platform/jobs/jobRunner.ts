@@ -4,15 +4,16 @@ import { Worker } from 'bullmq';
 import { Repository } from 'typeorm';
 import { CONFIG, type Config } from '../config/index.ts';
 import { ConverterError, prepareConverters, sandboxHere } from '../converters/index.ts';
-import { Problem } from '../http/index.ts';
+import { isPassing, Problem, problemOfFault } from '../http/index.ts';
 import { Acts } from '../acts/index.ts';
+import { workNames } from '../database/index.ts';
 import { Events } from '../events/index.ts';
 import { Bus } from '../redis/index.ts';
 import { inJob } from '../scope/index.ts';
 import { JobEntity, LANE_NAMES, LANES, type Lane } from './job.entity.ts';
 import { CANCELLED, JobState } from './jobState.ts';
 import { JobHandlers } from './jobHandlers.ts';
-import { JobQueue } from './jobQueue.ts';
+import { JobQueue, MOST_STARTS } from './jobQueue.ts';
 import { JobsService } from './jobs.service.ts';
 import { RunnerName } from './runnerName.ts';
 import { connectionTo, queueOf } from './queue.ts';
@@ -75,7 +76,7 @@ export class JobRunner implements OnApplicationShutdown {
   async #tidy(): Promise<void> {
     try {
       await this.name.hold();
-      await this.service.restore();
+      await this.service.restore(new Set(this.#running.keys()));
     } catch (failure) {
       this.#logger.warn(`jobs could not be looked through: ${(failure as Error).message}`);
     }
@@ -84,7 +85,7 @@ export class JobRunner implements OnApplicationShutdown {
   /** An entry of the queue says that there is something in the lane; what comes next is for the database to say. */
   async #next(lane: Lane): Promise<void> {
     const job = await this.queue.claim(lane, this.name.id);
-    if (job) await this.#work(job);
+    if (job) await workNames.run(`job ${job.kind}`, () => this.#work(job));
   }
 
   async #work(job: JobEntity): Promise<void> {
@@ -122,20 +123,27 @@ export class JobRunner implements OnApplicationShutdown {
     const { id, runner, attempt, starts } = job;
     const updated = await this.jobs.update({ id, state: 'running', runner: runner!, attempt, starts }, { progress });
     if (updated.affected === 0 && !isSameAttempt(await this.jobs.findOneBy({ id }), job)) throw new NotMine();
-    await this.events.mention([job.ownerId], { kind: 'job', id, of: job.subjectId });
+    if (job.ownerId) await this.events.mention([job.ownerId], { kind: 'job', id, of: job.subjectId });
   }
 
   async #fail(job: JobEntity, failure: unknown): Promise<void> {
-    const known = failure instanceof Problem ? failure : failure instanceof ConverterError ? problemOf(failure) : null;
+    const known =
+      failure instanceof Problem
+        ? failure
+        : failure instanceof ConverterError
+          ? problemOf(failure)
+          : problemOfFault(failure);
     if (!(failure instanceof Problem)) this.#logger.error({ job: job.kind, err: failure });
-    await this.#mine(job, () =>
-      this.state.stop(job, {
+    await this.#mine(job, () => {
+      // A disk or a database that did not do it this time is asked once more: the job waits, and is looked for again.
+      if (isPassing(failure) && job.starts < MOST_STARTS) return this.state.wait(job);
+      return this.state.stop(job, {
         state: 'failed',
         failureStatus: known?.getStatus() ?? 500,
         failureCode: known?.code ?? 'failed',
         failureText: (known?.message ?? FAILED).slice(0, 400),
-      }),
-    ).catch((again: unknown) => {
+      });
+    }).catch((again: unknown) => {
       if (!(again instanceof NotMine)) throw again;
     });
   }

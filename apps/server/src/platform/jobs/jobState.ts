@@ -36,6 +36,11 @@ export class JobState implements OnModuleInit {
     return this.jobs.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
   }
 
+  /** Puts a job back among those that wait. */
+  async wait({ id }: JobEntity): Promise<void> {
+    await this.jobs.update({ id }, { state: 'waiting', runner: null });
+  }
+
   async done(job: JobEntity, result: unknown): Promise<void> {
     const end = { state: 'done', progress: 1000, result: result ?? null, endedAt: new Date() } as object;
     await this.jobs.update({ id: job.id }, end);
@@ -52,6 +57,6 @@ export class JobState implements OnModuleInit {
 
   async #tell({ id, ownerId, subjectId }: JobEntity, topic: string): Promise<void> {
     await this.outbox.add(topic, { id });
-    await this.events.tell([ownerId], { kind: 'job', id, of: subjectId });
+    if (ownerId) await this.events.tell([ownerId], { kind: 'job', id, of: subjectId });
   }
 }

@@ -23,7 +23,8 @@ export const MOST_JOBS = 60;
 
 export interface NewJob {
   readonly kind: string;
-  readonly ownerId: string;
+  /** Null for what nobody asked for. */
+  readonly ownerId: string | null;
   readonly subjectId: string;
   readonly input: object;
 }
@@ -71,9 +72,12 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
 
   async #add(job: NewJob): Promise<JobEntity> {
     const { lane } = this.handlers.of(job.kind);
-    const there = await this.jobs.countBy({ ownerId: job.ownerId, lane, state: In(['waiting', 'running']) });
     // What nobody waits for is begun by us, not by a person.
-    if (there >= MOST_JOBS && lane !== 'later')
+    const counts = job.ownerId !== null && lane !== 'later';
+    const there = counts
+      ? await this.jobs.countBy({ ownerId: job.ownerId!, lane, state: In(['waiting', 'running']) })
+      : 0;
+    if (there >= MOST_JOBS)
       throw new Problem(
         429,
         'too-many-jobs',
@@ -157,6 +161,11 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
     return this.jobs.findOne({ where: { subjectId, kind: In([...kinds]) }, order: { createdAt: 'DESC' } });
   }
 
+  /** The newest job of a kind, whatever it is about. */
+  async newestOf(kind: string): Promise<JobEntity | null> {
+    return this.jobs.findOne({ where: { kind }, order: { createdAt: 'DESC' } });
+  }
+
   async cancel(id: string): Promise<JobEntity> {
     return this.acts.do(async () => {
       const job = await this.state.locked(id);
@@ -185,9 +194,9 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
   }
 
   /** Puts back what the queue lost and what a process that is gone left behind: called by the job process. */
-  async restore(): Promise<void> {
+  async restore(working: ReadonlySet<string> = new Set()): Promise<void> {
     await this.outbox.sweep();
-    await this.queue.takeBack();
+    await this.queue.takeBack(working);
     for (const job of await this.queue.waiting()) await this.#enqueue(job);
   }
 

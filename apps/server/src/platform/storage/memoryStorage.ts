@@ -1,14 +1,19 @@
 import { readFile } from 'node:fs/promises';
 import { Readable } from 'node:stream';
-import { checkedKey, NoSuchFile, type ByteRange, type Storage } from './storage.ts';
+import { checkedKey, NoSuchFile, type ByteRange, type Storage, type StoredFile, type Unwanted } from './storage.ts';
 
 /** Media in memory, for tests of what lies above the storage. */
 export class MemoryStorage implements Storage {
   readonly #files = new Map<string, Buffer>();
+  readonly #written = new Map<string, Date>();
 
   put(key: string, bytes: Uint8Array): Promise<void> {
     this.#files.set(checkedKey(key), Buffer.from(bytes));
+    this.#written.set(key, new Date());
     return Promise.resolve();
+  }
+  async putOnce(key: string, bytes: Uint8Array): Promise<void> {
+    await this.put(key, bytes);
   }
   async putFile(key: string, path: string): Promise<void> {
     await this.put(key, await readFile(path));
@@ -34,6 +39,22 @@ export class MemoryStorage implements Storage {
     for (const one of [...this.#files.keys()]) {
       if (one === key || (key.endsWith('/') && one.startsWith(key))) this.#files.delete(one);
     }
+    return Promise.resolve();
+  }
+  async *walk(): AsyncGenerator<StoredFile> {
+    for (const [key, { length }] of [...this.#files].sort())
+      yield { key, writtenAt: this.#written.get(key) ?? new Date(0), bytes: length };
+    await Promise.resolve();
+  }
+  async removeUnwanted(key: string, { writtenBefore, isWanted }: Unwanted): Promise<boolean> {
+    const there = this.#files.get(checkedKey(key));
+    if (!there) return false;
+    this.#files.delete(key);
+    const stays = (this.#written.get(key) ?? writtenBefore) >= writtenBefore || (await isWanted());
+    if (stays && !this.#files.has(key)) this.#files.set(key, there);
+    return !stays;
+  }
+  sweep(): Promise<void> {
     return Promise.resolve();
   }
 }

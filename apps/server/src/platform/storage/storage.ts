@@ -12,6 +12,10 @@ export interface ByteRange {
  */
 export interface Storage {
   put(key: string, bytes: Uint8Array): Promise<void>;
+  /**
+   * Puts what is named by its own bytes. Where it is there already it counts as written now: whoever sweeps leaves it.
+   */
+  putOnce(key: string, bytes: Uint8Array): Promise<void>;
   /** Takes over a file that lies on this machine's disk. */
   putFile(key: string, path: string): Promise<void>;
   read(key: string): Promise<Buffer>;
@@ -22,7 +26,27 @@ export interface Storage {
   list(prefix: string): Promise<readonly string[]>;
   /** Removes a key, or everything under a prefix that ends in `/`. What is not there is no error. */
   remove(key: string): Promise<void>;
+  /** Every file there is, folder by folder: in memory is one folder at a time. */
+  walk(): AsyncIterable<StoredFile>;
+  /**
+   * Removes a file that was not written since, and that nobody wants when asked after it could no longer be found: what
+   * is put again meanwhile stays. Says whether it was removed.
+   */
+  removeUnwanted(key: string, unless: Unwanted): Promise<boolean>;
+  /** Removes what was being written by processes that ended. */
+  sweep(): Promise<void>;
 }
+
+export interface StoredFile {
+  readonly key: string;
+  readonly writtenAt: Date;
+  readonly bytes: number;
+}
+export interface Unwanted {
+  readonly writtenBefore: Date;
+  readonly isWanted: () => Promise<boolean>;
+}
+
 /** Injection token of the storage. */
 export const STORAGE = Symbol('storage');
 

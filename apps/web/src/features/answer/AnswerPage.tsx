@@ -5,7 +5,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { HeardLesson } from '../../kits/player/index.ts';
-import { leftTakes, recoverTake, Room } from '../../kits/recorder/index.ts';
+import { leftTakes, recoverTake, Room, useStayInRoom } from '../../kits/recorder/index.ts';
 import {
   call,
   client,
@@ -61,6 +61,8 @@ interface Props {
 function Answer({ assignment, lessonId, title, limitMs }: Props) {
   const { data: lesson } = useLesson(lessonId);
   const recovering = useLeftAnswer(lessonId);
+  const known = recovering || !lesson ? undefined : lesson.edits.segments.length > 0;
+  const [inRoom, setInRoom] = useStayInRoom(known);
   const queries = useQueryClient();
   const navigate = useNavigate();
   const handIn = useMutation({
@@ -79,10 +81,11 @@ function Answer({ assignment, lessonId, title, limitMs }: Props) {
   const again = async () => {
     await queries.refetchQueries({ queryKey: lessonKey(lessonId) });
     const now = queries.getQueryData<Lesson>(lessonKey(lessonId)) ?? lesson;
-    await changeLesson(queries, now, { do: emptying(now.edits) });
+    if (now.edits.segments.length > 0) await changeLesson(queries, now, { do: emptying(now.edits) });
+    setInRoom(true);
   };
   const { length } = programmeOf(lesson.edits);
-  if (length > 0) {
+  if (!inRoom) {
     return (
       <div className={classes.hall}>
         <div className={classes.heard}>

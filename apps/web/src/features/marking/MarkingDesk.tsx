@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useNavigate, useParams } from 'react-router';
 import { HeardEdition, HeardLesson } from '../../kits/player/index.ts';
-import { Room } from '../../kits/recorder/index.ts';
+import { Room, useStayInRoom } from '../../kits/recorder/index.ts';
 import {
   call,
   client,
@@ -108,6 +108,7 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
   const [draft, setDraft] = useState<MarkDraft>({ points: row.points ?? '', comment: row.comment });
   /** A spoken answer is heard first. */
   const [listening, setListening] = useState(true);
+  const [inRoom, setInRoom] = useStayInRoom(lesson.data && lesson.data.edits.segments.length > 0);
   const refresh = () => queries.invalidateQueries({ queryKey: deskKey(desk.assignmentId) });
   const afterHandBack = (next: string | null) => {
     void refresh();
@@ -131,7 +132,9 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
     return (
       <div className={classes.plain}>
         {failed ? (
-          <Text role="alert">{lesson.data.importing?.failureText}</Text>
+          <Text role="alert">
+            {lesson.data.importing?.failureText} {row.learnerName} can try again, or hand in another file.
+          </Text>
         ) : (
           <Waiting what="Drawing the pages of the hand-in" />
         )}
@@ -140,7 +143,7 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
     );
   }
   if (row.state === 'handed-back') return <HandedBack row={row} lesson={lesson.data} desk={desk} />;
-  if (lesson.data.edits.segments.length > 0) {
+  if (!inRoom) {
     return (
       <div className={classes.hall}>
         <HeardLesson lesson={lesson.data} />
@@ -183,7 +186,7 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
         pictureAddress={pictureOf(lesson.data.id)}
         earlierInk={() => []}
         onFinished={() => undefined}
-        onKeep={() => void lesson.refetch()}
+        onKeep={() => void lesson.refetch().then(() => setInRoom(false))}
         onRecordAgain={async () => {
           const { data } = await lesson.refetch();
           if (data) await takeOut(data);
@@ -207,6 +210,7 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
     const edits = emptying(now.edits);
     if (edits.length > 0) await changeLesson(queries, now, { do: edits });
     await queries.invalidateQueries({ queryKey: lessonKey(now.id) });
+    setInRoom(true);
   }
 }
 

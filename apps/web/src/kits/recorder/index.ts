@@ -6,3 +6,4 @@ export { recoverTake } from './recovery.ts';
 export type { PenPoint } from './liveInk.ts';
 export { Room } from './Room.tsx';
 export type { RoomPage } from './roomProps.ts';
+export { useStayInRoom } from './useStayInRoom.ts';

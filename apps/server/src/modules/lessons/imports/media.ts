@@ -105,7 +105,7 @@ export async function storeClip(storage: Storage, path: string, name: string): P
     await folder.run({ program: 'ffmpeg', args: [...QUIET, ...BOUNDED, ...args] });
     const bytes = await folder.read('clip.mp4', LARGEST_CLIP_MB);
     const clip = createHash('sha256').update(bytes).digest('hex');
-    if ((await storage.size(clipKey(clip))) === null) await storage.put(clipKey(clip), bytes);
+    await storage.putOnce(clipKey(clip), bytes);
     const facts = await checkMedia(`${folder.path}/clip.mp4`, name);
     const poster = await storePictureFile(storage, await posterOf(folder, 'clip.mp4', facts));
     return { ...facts, clip, poster: { ...poster, height: heightFor(PAGE_WIDTH, WIDE_HEIGHT) } };

@@ -171,6 +171,6 @@ async function store(storage: Storage, open: () => Sharp): Promise<StoredPicture
 
 async function keep(storage: Storage, bytes: Buffer): Promise<string> {
   const digest = createHash('sha256').update(bytes).digest('hex');
-  if ((await storage.size(pictureKey(digest))) === null) await storage.put(pictureKey(digest), bytes);
+  await storage.putOnce(pictureKey(digest), bytes);
   return digest;
 }

@@ -57,6 +57,7 @@ export class SavedOnce1764500000000 implements MigrationInterface {
       'DROP INDEX `IDX_6d0664cf91ea5c56fb0fdeec22` ON `lesson`',
       'DROP INDEX `IDX_4d6f9a51c2b7e80a1f3c5d7e90` ON `lesson`',
       'DROP INDEX `IDX_fe6e10a5178ed9133fad73f901` ON `visit`',
+      'ALTER TABLE `job` MODIFY `ownerId` uuid NULL',
       'DROP INDEX `IDX_9b1d2c5e7f40a86b3c9d1e2f50` ON `job`',
       'CREATE UNIQUE INDEX `IDX_6d0664cf91ea5c56fb0fdeec22` ON `lesson` (`submissionId`)',
       'CREATE UNIQUE INDEX `IDX_266977b9c56366731d8cd8917b` ON `lesson` (`answersId`, `ownerId`)',

@@ -1,0 +1,540 @@
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import { logText } from '@oakbell/core/log';
+import { randomUUID } from 'node:crypto';
+import type { agent, Response } from 'supertest';
+import { DataSource } from 'typeorm';
+import { TakesService } from '../modules/takes/index.ts';
+import type { ActDataSource } from '../platform/database/index.ts';
+import { JobsService } from '../platform/jobs/index.ts';
+import { encodeVoice } from '../platform/sound/index.ts';
+import { pdfOf, pictureOf, pptxOf } from '../testing/files.ts';
+import { inTestJob } from '../testing/inTestJob.ts';
+import { faultsIn } from '../testing/invariants.ts';
+import { assign, newLesson, publish, putPart, until, visit } from '../testing/lesson.ts';
+import { addSchool, PASSWORD, startTestApp, type TestApp } from '../testing/testApp.ts';
+import { partsOf, speechLike } from '../testing/voiceParts.ts';
+
+/*
+ * Every act that writes is broken at each of its statements in turn, against the real database: after each break nothing
+ * is half done, and the same act sent again under the same key is done, once.
+ */
+type Agent = ReturnType<typeof agent>;
+type Method = 'post' | 'put' | 'patch' | 'delete';
+
+let test: TestApp;
+let ids: Readonly<Record<string, string>>;
+let database: ActDataSource;
+let [ilse, tam]: Agent[] = [];
+let sound: { ogg: Buffer; parts: readonly { bytes: Buffer; digest: string }[]; frames: number };
+let pdf: Buffer;
+beforeAll(async () => {
+  test = await startTestApp();
+  ids = await addSchool(test);
+  database = test.app.get<ActDataSource>(DataSource);
+  [ilse, tam] = [await test.signedIn('ilse'), await test.signedIn('tam')];
+  const samples = speechLike(1);
+  sound = {
+    ogg: await inTestJob(() => encodeVoice(samples, 'ogg', 64)),
+    parts: await partsOf(samples),
+    frames: samples.length,
+  };
+  pdf = await pdfOf(1);
+}, 60_000);
+afterAll(() => test.close());
+
+interface Sending {
+  readonly path: string;
+  readonly body?: object;
+  readonly by?: Agent;
+  /** Where a plain body is not it: files, bytes. */
+  readonly how?: (request: ReturnType<Agent['post']>) => unknown;
+  /** How it is answered when it is sent once more after it was done; 2xx where left out. */
+  readonly again?: number;
+  /** What must be there in the end, exactly so many. */
+  readonly then?: () => Promise<void>;
+}
+/** Makes what an act is done to, anew for each try, and says how the act is sent. */
+type Scenario = () => Promise<Sending>;
+
+const bare = () => newLesson(ilse!);
+/** A lesson with a take of a second, without waiting for any job. */
+async function recorded(): Promise<{
+  id: string;
+  page: string;
+  revision: number;
+  segment: { id: string; end: number };
+}> {
+  const lesson = await bare();
+  const take = { lessonId: lesson.id, byId: ids['ilse']!, voice: sound.ogg, log: logText([]), frames: sound.frames };
+  await test.app.get(TakesService, { strict: false }).addFinished(take);
+  const { body } = await ilse!.get(`/api/lessons/${lesson.id}`).expect(200);
+  const { revision, edits } = body as { revision: number; edits: { segments: { id: string; end: number }[] } };
+  return { ...lesson, revision, segment: edits.segments[0]! };
+}
+let published: Promise<{ lesson: string; edition: string }> | null = null;
+/** One lesson that was published, for all who only watch it or give it. */
+const givenLesson = () =>
+  (published ??= (async () => {
+    const { id } = await recorded();
+    return { lesson: id, edition: (await publish(ilse!, id)).id };
+  })());
+const assigned = async (terms: object = {}) => assign(ilse!, (await givenLesson()).lesson, ids['10a']!, terms);
+async function handedIn(): Promise<{ submission: string; feedback: string; assignment: string }> {
+  const assignment = await assigned();
+  await tam!.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'My plan' }).expect(200);
+  const { body } = await ilse!.get(`/api/marking/${assignment}`).expect(200);
+  const [row] = (body as { queue: { submissionId: string; feedbackLessonId: string }[] }).queue;
+  return { submission: row!.submissionId, feedback: row!.feedbackLessonId, assignment };
+}
+async function openTake(): Promise<string> {
+  const { id } = await bare();
+  const take = randomUUID();
+  await ilse!.put(`/api/takes/${take}`).send({ lessonId: id, windowKey: 'window' }).expect(200);
+  return take;
+}
+async function sentTake(): Promise<string> {
+  const take = await openTake();
+  for (const [i, part] of sound.parts.entries()) await putPart(ilse!, take, 'voice', i, part.bytes).expect(204);
+  await putPart(ilse!, take, 'log', 0, Buffer.from(logText([]))).expect(204);
+  return take;
+}
+const made = async (path: string, body: object = { name: 'Tides' }) =>
+  ((await ilse!.post(`/api/${path}`).send(body).expect(201)).body as { id: string }).id;
+const attach = (bytes: Buffer, name: string) => (request: ReturnType<Agent['post']>) =>
+  request.attach('files', bytes, name);
+const count = async (sql: string, parameters: unknown[]): Promise<number> =>
+  Number(((await database.query(sql, parameters)) as { n: string }[])[0]!.n);
+const editionsOf = (lesson: string, n: number) => async () =>
+  expect(await count('SELECT COUNT(*) AS n FROM edition WHERE lessonId = ?', [lesson])).toBe(n);
+const board = { kind: 'squared' };
+/** A job of a kind that waits for nobody to work on it. */
+async function parked(state: 'waiting' | 'failed'): Promise<string> {
+  const { id } = await recorded();
+  const job = randomUUID();
+  await database.query(
+    "INSERT INTO job (id, kind, lane, ownerId, subjectId, input, state, progress, createdAt, endedAt, attempt, starts) VALUES (?, 'draw-preview', 'parked', ?, ?, '{}', ?, 0, NOW(3), ?, 1, 0)",
+    [job, ids['ilse'], id, state, state === 'failed' ? new Date() : null],
+  );
+  return job;
+}
+
+/** Every route that may write, and how. What it leaves alone is said instead. */
+const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
+  'post /api/session': async () => {
+    await Promise.resolve();
+    return { path: '/api/session', body: { name: 'co', password: PASSWORD } };
+  },
+  'delete /api/session': async () => ({ path: '/api/session', by: await test.signedIn('gone') }),
+  'delete /api/sessions': async () => ({ path: '/api/sessions', by: await test.signedIn('gone') }),
+  'delete /api/sessions/{id}': async () => {
+    const [one, other] = [await test.signedIn('gone'), await test.signedIn('gone')];
+    const { body } = await other.get('/api/sessions').expect(200);
+    const { id } = (body as { id: string; here: boolean }[]).find((session) => session.here)!;
+    return { path: `/api/sessions/${id}`, by: one, again: 404 };
+  },
+  'put /api/password': async () => {
+    const by = await test.signedIn('bo');
+    const body = { current: PASSWORD, next: `a-longer-${randomUUID()}` };
+    // What is chosen here is chosen back at once: nobody else's test is to know of it.
+    const then = async () => {
+      const hash = (await database.query("SELECT passwordHash FROM person WHERE signInName = 'ilse'")) as [
+        { passwordHash: string },
+      ];
+      await database.query("UPDATE person SET passwordHash = ? WHERE signInName = 'bo'", [hash[0].passwordHash]);
+    };
+    return { path: '/api/password', by, body, again: 401, then };
+  },
+  'post /api/companion/join': 'writes no row',
+  'post /api/lessons/{id}/companion-room': 'writes no row',
+  'post /api/jobs/{id}/cancel': async () => ({ path: `/api/jobs/${await parked('waiting')}/cancel` }),
+  'post /api/jobs/{id}/retry': async () => ({ path: `/api/jobs/${await parked('failed')}/retry`, again: 409 }),
+  'post /api/lessons': async () => {
+    const { id } = await bare();
+    return { path: '/api/lessons', body: { kind: 'slides', title: 'Tides', from: id, opening: id } };
+  },
+  'patch /api/lessons/{id}': async () => ({ path: `/api/lessons/${(await bare()).id}`, body: { title: 'Another' } }),
+  'put /api/lessons/{id}/withdrawn': async () => ({
+    path: `/api/lessons/${(await recorded()).id}/withdrawn`,
+    body: { withdrawn: true },
+  }),
+  'post /api/lessons/{id}/changes': async () => {
+    const { id, revision, segment } = await recorded();
+    const trim = { op: 'trim', segment: segment.id, from: { start: 0, end: segment.end }, to: { start: 0, end: 5e5 } };
+    return { path: `/api/lessons/${id}/changes`, body: { revision, do: [trim] }, again: 409 };
+  },
+  'post /api/lessons/{id}/boards': async () => ({
+    path: `/api/lessons/${(await bare()).id}/boards`,
+    body: { backdrop: board },
+  }),
+  'post /api/lessons/{id}/windows': async () => {
+    const { id, page } = await bare();
+    return { path: `/api/lessons/${id}/windows`, body: { after: page } };
+  },
+  'put /api/lessons/{id}/pages': async () => {
+    const { id, page } = await bare();
+    const { body } = await ilse!.post(`/api/lessons/${id}/boards`).send({ backdrop: board }).expect(201);
+    return { path: `/api/lessons/${id}/pages`, body: { pages: [(body as { id: string }).id, page] } };
+  },
+  'delete /api/lessons/{id}/pages/{page}': async () => {
+    const { id, page } = await bare();
+    return { path: `/api/lessons/${id}/pages/${page}` };
+  },
+  'post /api/lessons/{id}/pages/{page}/restore': async () => {
+    const { id, page } = await bare();
+    await ilse!.delete(`/api/lessons/${id}/pages/${page}`).expect(204);
+    return { path: `/api/lessons/${id}/pages/${page}/restore` };
+  },
+  'put /api/lessons/{id}/pages/{page}/cues': async () => {
+    const { id, page } = await bare();
+    return { path: `/api/lessons/${id}/pages/${page}/cues`, body: { cues: 'Ask first.' } };
+  },
+  'post /api/lessons/{id}/split': async () => {
+    const { id, revision } = await recorded();
+    return { path: `/api/lessons/${id}/split`, body: { revision, at: 5e5, title: 'The second half' }, again: 409 };
+  },
+  'post /api/lessons/{id}/join': async () => {
+    const [{ id, revision }, other] = [await recorded(), await recorded()];
+    return { path: `/api/lessons/${id}/join`, body: { revision, at: 5e5, from: other.id }, again: 409 };
+  },
+  'post /api/lessons/{id}/sounds': async () => ({
+    path: `/api/lessons/${(await bare()).id}/sounds`,
+    how: attach(sound.ogg, 'tune.ogg'),
+  }),
+  'post /api/lessons/{id}/imports': async () => ({
+    path: `/api/lessons/${(await bare()).id}/imports`,
+    how: attach(pdf, 'plan.pdf'),
+  }),
+  'post /api/lessons/{id}/pages/copies': async () => ({
+    path: `/api/lessons/${(await bare()).id}/pages/copies`,
+    body: { from: (await bare()).id, atFront: true },
+  }),
+  'post /api/lessons/{id}/pages/{page}/duplicate': async () => {
+    const { id, page } = await bare();
+    return { path: `/api/lessons/${id}/pages/${page}/duplicate` };
+  },
+  'put /api/lessons/{id}/pages/{page}/backdrop': async () => {
+    const { id, page } = await bare();
+    return { path: `/api/lessons/${id}/pages/${page}/backdrop`, body: { backdrop: board } };
+  },
+  'put /api/lessons/{id}/pages/{page}/things': async () => {
+    const { id, page } = await bare();
+    return { path: `/api/lessons/${id}/pages/${page}/things`, body: { things: [] } };
+  },
+  'put /api/lessons/{id}/pages/{page}/picture': async () => {
+    const { id } = await bare();
+    const { body } = await ilse!.post(`/api/lessons/${id}/uploads`).attach('files', pdf, 'plan.pdf').expect(201);
+    const [{ id: upload }] = body as [{ id: string }];
+    await ilse!
+      .post(`/api/lessons/${id}/picked-pages`)
+      .send({ picked: [{ upload, pages: [1] }] })
+      .expect(201);
+    const page = await until(async () => {
+      const { pages } = (await ilse!.get(`/api/lessons/${id}`)).body as { pages: { id: string; kind: string }[] };
+      return pages.find((one) => one.kind === 'slide')?.id;
+    });
+    return { path: `/api/lessons/${id}/pages/${page}/picture`, body: { upload, number: 1 } };
+  },
+  'post /api/lessons/{id}/uploads': async () => ({
+    path: `/api/lessons/${(await bare()).id}/uploads`,
+    how: attach(await pptxOf([null]), 'slides.pptx'),
+  }),
+  'post /api/lessons/{id}/picked-pages': async () => {
+    const { id } = await bare();
+    const { body } = await ilse!.post(`/api/lessons/${id}/uploads`).attach('files', pdf, 'plan.pdf').expect(201);
+    const [{ id: upload }] = body as [{ id: string }];
+    return { path: `/api/lessons/${id}/picked-pages`, body: { picked: [{ upload, pages: [1] }] } };
+  },
+  'post /api/lessons/{id}/cut-outs': async () => {
+    const { id } = await bare();
+    const { body } = await ilse!.post(`/api/lessons/${id}/uploads`).attach('files', pdf, 'plan.pdf').expect(201);
+    const [{ id: upload }] = body as [{ id: string }];
+    return { path: `/api/lessons/${id}/cut-outs`, body: { upload, number: 1, x: 0, y: 0, width: 0.5, height: 0.5 } };
+  },
+  'post /api/lessons/{id}/assets': async () => ({
+    path: `/api/lessons/${(await bare()).id}/assets`,
+    how: attach(await pictureOf(40, 30), 'picture.png'),
+  }),
+  'post /api/lessons/{id}/editions': async () => {
+    const { id } = await recorded();
+    return { path: `/api/lessons/${id}/editions`, then: editionsOf(id, 1) };
+  },
+  'put /api/editions/{id}/withdrawn': async () => ({
+    path: `/api/editions/${(await givenLesson()).edition}/withdrawn`,
+    body: { withdrawn: false },
+  }),
+  'post /api/courses': () => Promise.resolve({ path: '/api/courses', body: { name: 'Tides' } }),
+  'patch /api/courses/{id}': async () => ({ path: `/api/courses/${await made('courses')}`, body: { name: 'Stars' } }),
+  'delete /api/courses/{id}': async () => {
+    const course = await made('courses');
+    const unit = await made(`courses/${course}/units`);
+    await made('lessons', { kind: 'slides', title: 'Tides', unitId: unit });
+    return { path: `/api/courses/${course}`, again: 404 };
+  },
+  'post /api/courses/{id}/units': async () => ({
+    path: `/api/courses/${await made('courses')}/units`,
+    body: { name: 'Springs' },
+  }),
+  'patch /api/units/{id}': async () => ({
+    path: `/api/units/${await made(`courses/${await made('courses')}/units`)}`,
+    body: { name: 'Neaps' },
+  }),
+  'delete /api/units/{id}': async () => ({
+    path: `/api/units/${await made(`courses/${await made('courses')}/units`)}`,
+    again: 404,
+  }),
+  'put /api/preferences': () => Promise.resolve({ path: '/api/preferences', body: { naming: '{course} {unit}' } }),
+  'put /api/takes/{id}': async () => ({
+    path: `/api/takes/${randomUUID()}`,
+    body: { lessonId: (await bare()).id, windowKey: 'window' },
+  }),
+  'put /api/takes/{id}/parts/{track}/{number}': async () => {
+    const take = await openTake();
+    const { bytes, digest } = sound.parts[0]!;
+    return {
+      path: `/api/takes/${take}/parts/voice/0`,
+      how: (request) => request.query({ digest }).set('Content-Type', 'application/octet-stream').send(bytes),
+    };
+  },
+  'post /api/takes/{id}/finish': async () => ({
+    path: `/api/takes/${await sentTake()}/finish`,
+    body: { voiceParts: sound.parts.length, logParts: 1, frames: sound.frames },
+  }),
+  'post /api/takes/{id}/finish-as-sent': async () => ({ path: `/api/takes/${await sentTake()}/finish-as-sent` }),
+  'post /api/takes/{id}/discard': async () => ({ path: `/api/takes/${await openTake()}/discard` }),
+  'post /api/assignments': async () => ({
+    path: '/api/assignments',
+    body: {
+      lessonId: (await givenLesson()).lesson,
+      classId: ids['10a'],
+      instructions: 'Watch it.',
+      dueAt: new Date().toISOString(),
+      points: 20,
+      handIn: true,
+    },
+  }),
+  'put /api/assignments/{id}': async () => ({
+    path: `/api/assignments/${await assigned()}`,
+    body: { instructions: 'Watch.', dueAt: new Date().toISOString(), points: 10, handIn: true },
+  }),
+  'put /api/watching/visits/{id}': async () => ({
+    path: `/api/watching/visits/${randomUUID()}`,
+    by: tam!,
+    body: { editionId: (await givenLesson()).edition },
+  }),
+  'post /api/watching/visits/{id}/reports': async () => {
+    const { id } = await visit(tam!, (await givenLesson()).edition);
+    const body = { number: 0, plays: [{ start: 0, end: 9e5, speed: 1 }], position: 9e5 };
+    const then = async () => expect(await count('SELECT COUNT(*) AS n FROM play WHERE visitId = ?', [id])).toBe(1);
+    return { path: `/api/watching/visits/${id}/reports`, by: tam!, body, then };
+  },
+  'put /api/assignments/{id}/hand-in/files': async () => ({
+    path: `/api/assignments/${await assigned()}/hand-in/files`,
+    by: tam!,
+    how: attach(pdf, 'plan.pdf'),
+  }),
+  'put /api/assignments/{id}/hand-in/text': async () => {
+    const { assignment, submission } = await handedIn();
+    // It replaces an earlier one: the lesson of that goes, and another one comes.
+    const then = async () =>
+      expect(await count('SELECT times AS n FROM submission WHERE id = ?', [submission])).toBe(2);
+    return { path: `/api/assignments/${assignment}/hand-in/text`, by: tam!, body: { text: 'Better' }, then };
+  },
+  'put /api/assignments/{id}/answer': async () => ({
+    path: `/api/assignments/${await assigned({ answerLimitMs: 60_000 })}/answer`,
+    by: tam!,
+  }),
+  'put /api/assignments/{id}/hand-in/spoken': async () => {
+    const assignment = await assigned({ answerLimitMs: 60_000 });
+    const { body } = await tam!.put(`/api/assignments/${assignment}/answer`).expect(200);
+    const { lessonId } = body as { lessonId: string };
+    await test.app.get(TakesService, { strict: false }).addFinished({
+      ...{ lessonId, byId: ids['tam']!, voice: sound.ogg, log: logText([]), frames: sound.frames },
+    });
+    return { path: `/api/assignments/${assignment}/hand-in/spoken`, by: tam!, then: editionsOf(lessonId, 1) };
+  },
+  'put /api/marking/hand-ins/{id}': async () => ({
+    path: `/api/marking/hand-ins/${(await handedIn()).submission}`,
+    body: { points: 4, comment: 'Good' },
+  }),
+  'post /api/marking/hand-ins/{id}/hand-back': async () => {
+    const { submission, feedback } = await handedIn();
+    await test.app.get(TakesService, { strict: false }).addFinished({
+      ...{ lessonId: feedback, byId: ids['ilse']!, voice: sound.ogg, log: logText([]), frames: sound.frames },
+    });
+    return { path: `/api/marking/hand-ins/${submission}/hand-back`, then: editionsOf(feedback, 1) };
+  },
+};
+/** What a job does, where it is more than what the route that waits for it does. */
+const JOBS = [
+  'close-take',
+  'make-edition',
+  'import-pages',
+  'convert-slides',
+  'cut-out',
+  'place-pictures',
+  'bring-sound',
+];
+
+/** Makes the n-th statement of some work fail, once; says whether there was one. */
+function breakAt(isWork: (name: string) => boolean, n: number) {
+  let seen = 0;
+  database.onStatement = (sql, work) => {
+    if (work === undefined || !isWork(work) || (seen += 1) !== n) return;
+    throw new Error(`broken on purpose at statement ${n}: ${sql.slice(0, 60)}`);
+  };
+  return {
+    end: () => {
+      database.onStatement = null;
+      return seen >= n;
+    },
+  };
+}
+
+function send(route: string, { path, body, by, how }: Sending, key: string): Promise<Response> {
+  const method = route.split(' ')[0] as Method;
+  const request = (by ?? ilse!)[method](path).set('Idempotency-Key', key);
+  if (how) return how(request as never) as Promise<Response>;
+  return (body ? request.send(body) : request) as unknown as Promise<Response>;
+}
+
+const routesThatWrite = (): readonly string[] => {
+  const { paths } = SwaggerModule.createDocument(test.app, new DocumentBuilder().build());
+  return Object.entries(paths)
+    .flatMap(([path, item]) => Object.keys(item).map((method) => `${method} ${path}`))
+    .filter((route) => !route.startsWith('get '));
+};
+
+it('every route that may write stands in this list', () => {
+  expect(routesThatWrite().slice().sort()).toEqual(Object.keys(ACTS).sort());
+});
+
+describe('broken at each of its statements, and sent again', () => {
+  const scenarios = Object.entries(ACTS).flatMap(([route, act]) =>
+    act === 'writes no row' ? [] : [[route, act] as const],
+  );
+  it.each(scenarios)(
+    '%s is done once, and nothing was half done',
+    async (route, scenario) => {
+      const named = route.replaceAll(/\{(\w+)\}/g, ':$1');
+      for (let n = 1; ; n += 1) {
+        const sending = await scenario();
+        const key = randomUUID();
+        const broken = breakAt((work) => work === named, n);
+        const first = await send(route, sending, key);
+        const wasBroken = broken.end();
+        expect([n, await faultsIn(database)]).toEqual([n, []]);
+        if (!wasBroken) {
+          expect([n, first.status]).toEqual([n, expect.closeTo(202, -1)]);
+          break;
+        }
+        const again = await send(route, sending, key);
+        // What was kept before the break came after it: then it was done, and is not done again.
+        const expected = first.status < 300 ? (sending.again ?? again.status) : again.status;
+        expect([n, route, again.status]).toEqual([n, route, expected]);
+        if (first.status >= 300)
+          expect([n, JSON.stringify(again.body).slice(0, 200), again.status < 300]).toEqual([
+            n,
+            expect.anything(),
+            true,
+          ]);
+        await sending.then?.();
+        expect([n, await faultsIn(database)]).toEqual([n, []]);
+      }
+    },
+    300_000,
+  );
+});
+
+describe('jobs', () => {
+  it.each(JOBS)(
+    '%s, broken at each of its statements, fails whole and succeeds when it is tried again',
+    async (kind) => {
+      const jobs = test.app.get(JobsService, { strict: false });
+      for (let n = 1; ; n += 1) {
+        const begin = await jobOf(kind);
+        const broken = breakAt((work) => work === `job ${kind}`, n);
+        const id = await begin();
+        const ended = await until(async () => {
+          const job = await jobs.one(id);
+          return ['done', 'failed'].includes(job.state) ? job : null;
+        });
+        const wasBroken = broken.end();
+        expect([n, await faultsIn(database)]).toEqual([n, []]);
+        if (ended.state === 'failed') {
+          await jobs.retry(id);
+          await until(async () => (await jobs.one(id)).state === 'done');
+          expect([n, await faultsIn(database)]).toEqual([n, []]);
+        }
+        if (!wasBroken) return;
+      }
+    },
+    300_000,
+  );
+});
+
+/** Makes what a job works on; then begins it, and gives its name. */
+async function jobOf(kind: string): Promise<() => Promise<string>> {
+  const newest = async (sql: string, of: string): Promise<string> =>
+    until(async () => ((await database.query(sql, [kind, of])) as { id: string }[])[0]?.id);
+  const bySubject = (of: string) =>
+    newest('SELECT id FROM job WHERE kind = ? AND subjectId = ? ORDER BY createdAt DESC LIMIT 1', of);
+  const lesson = async (route: string, how: (request: ReturnType<Agent['post']>) => unknown) => {
+    const { id } = await bare();
+    return async () => {
+      void Promise.resolve(how(ilse!.post(`/api/lessons/${id}/${route}`))).catch(() => undefined);
+      return bySubject(id);
+    };
+  };
+  switch (kind) {
+    case 'close-take': {
+      const take = await sentTake();
+      return async () => {
+        void ilse!.post(`/api/takes/${take}/finish-as-sent`).then(() => undefined);
+        return bySubject(take);
+      };
+    }
+    case 'make-edition': {
+      const { id } = await recorded();
+      return async () =>
+        ((await ilse!.post(`/api/lessons/${id}/editions`).expect(201)).body as { jobId: string }).jobId;
+    }
+    case 'import-pages': {
+      const { id } = await bare();
+      return async () =>
+        (
+          (await ilse!.post(`/api/lessons/${id}/imports`).attach('files', pdf, 'plan.pdf').expect(201)).body as {
+            id: string;
+          }
+        ).id;
+    }
+    case 'convert-slides': {
+      const { id } = await bare();
+      return async () => {
+        const { body } = await ilse!
+          .post(`/api/lessons/${id}/uploads`)
+          .attach('files', await pptxOf([null]), 'slides.pptx')
+          .expect(201);
+        return bySubject((body as [{ id: string }])[0].id);
+      };
+    }
+    case 'cut-out': {
+      const { id } = await bare();
+      const { body } = await ilse!.post(`/api/lessons/${id}/uploads`).attach('files', pdf, 'plan.pdf').expect(201);
+      const [{ id: upload }] = body as [{ id: string }];
+      return async () => {
+        const cut = { upload, number: 1, x: 0, y: 0, width: 0.5, height: 0.5 };
+        void ilse!
+          .post(`/api/lessons/${id}/cut-outs`)
+          .send(cut)
+          .then(() => undefined);
+        return bySubject(id);
+      };
+    }
+    case 'place-pictures': {
+      const picture = await pictureOf(40, 30);
+      return lesson('assets', (request) => request.attach('files', picture, 'picture.png'));
+    }
+    default:
+      return lesson('sounds', (request) => request.attach('files', sound.ogg, 'tune.ogg'));
+  }
+}
