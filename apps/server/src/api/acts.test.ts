@@ -1,11 +1,13 @@
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import { logText } from '@oakbell/core/log';
 import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
 import type { agent, Response } from 'supertest';
 import { DataSource } from 'typeorm';
 import { TakesService } from '../modules/takes/index.ts';
 import type { ActDataSource } from '../platform/database/index.ts';
-import { JobsService } from '../platform/jobs/index.ts';
+import { endsWith, JobHandlers, JobsService } from '../platform/jobs/index.ts';
+import { jobScope } from '../platform/scope/index.ts';
 import { encodeVoice } from '../platform/sound/index.ts';
 import { pdfOf, pictureOf, pptxOf } from '../testing/files.ts';
 import { inTestJob } from '../testing/inTestJob.ts';
@@ -27,11 +29,12 @@ let database: ActDataSource;
 let [ilse, tam]: Agent[] = [];
 let sound: { ogg: Buffer; parts: readonly { bytes: Buffer; digest: string }[]; frames: number };
 let pdf: Buffer;
+// Each test in sessions of its own: nobody may ask for so much in one.
+beforeEach(async () => void ([ilse, tam] = [await test.signedIn('ilse'), await test.signedIn('tam')]));
 beforeAll(async () => {
   test = await startTestApp();
   ids = await addSchool(test);
   database = test.app.get<ActDataSource>(DataSource);
-  [ilse, tam] = [await test.signedIn('ilse'), await test.signedIn('tam')];
   const samples = speechLike(1);
   sound = {
     ogg: await inTestJob(() => encodeVoice(samples, 'ogg', 64)),
@@ -39,6 +42,12 @@ beforeAll(async () => {
     frames: samples.length,
   };
   pdf = await pdfOf(1);
+  const handlers = test.app.get(JobHandlers, { strict: false });
+  handlers.register('parked', 'look', async () => {
+    const { signal } = jobScope('waiting');
+    if (!signal.aborted) await once(signal, 'abort');
+    return endsWith();
+  });
 }, 60_000);
 afterAll(() => test.close());
 
@@ -51,7 +60,7 @@ interface Sending {
   /** How it is answered when it is sent once more after it was done; 2xx where left out. */
   readonly again?: number;
   /** What must be there in the end, exactly so many. */
-  readonly then?: () => Promise<void>;
+  readonly inTheEnd?: () => Promise<void>;
 }
 /** Makes what an act is done to, anew for each try, and says how the act is sent. */
 type Scenario = () => Promise<Sending>;
@@ -89,7 +98,7 @@ async function handedIn(): Promise<{ submission: string; feedback: string; assig
 async function openTake(): Promise<string> {
   const { id } = await bare();
   const take = randomUUID();
-  await ilse!.put(`/api/takes/${take}`).send({ lessonId: id, windowKey: 'window' }).expect(200);
+  await ilse!.put(`/api/takes/${take}`).send({ lessonId: id, windowKey: 'test-window' }).expect(200);
   return take;
 }
 async function sentTake(): Promise<string> {
@@ -107,15 +116,13 @@ const count = async (sql: string, parameters: unknown[]): Promise<number> =>
 const editionsOf = (lesson: string, n: number) => async () =>
   expect(await count('SELECT COUNT(*) AS n FROM edition WHERE lessonId = ?', [lesson])).toBe(n);
 const board = { kind: 'squared' };
-/** A job of a kind that waits for nobody to work on it. */
-async function parked(state: 'waiting' | 'failed'): Promise<string> {
-  const { id } = await recorded();
-  const job = randomUUID();
-  await database.query(
-    "INSERT INTO job (id, kind, lane, ownerId, subjectId, input, state, progress, createdAt, endedAt, attempt, starts) VALUES (?, 'draw-preview', 'parked', ?, ?, '{}', ?, 0, NOW(3), ?, 1, 0)",
-    [job, ids['ilse'], id, state, state === 'failed' ? new Date() : null],
-  );
-  return job;
+/** A job that is worked on until it is cancelled, or one that failed. */
+async function parked(state: 'running' | 'failed'): Promise<string> {
+  const jobs = test.app.get(JobsService, { strict: false });
+  const { id } = await jobs.add({ kind: 'parked', ownerId: ids['ilse']!, subjectId: randomUUID(), input: {} });
+  await until(async () => (await jobs.one(id)).state === 'running');
+  if (state === 'failed') await jobs.cancel(id);
+  return id;
 }
 
 /** Every route that may write, and how. What it leaves alone is said instead. */
@@ -136,18 +143,22 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     const by = await test.signedIn('bo');
     const body = { current: PASSWORD, next: `a-longer-${randomUUID()}` };
     // What is chosen here is chosen back at once: nobody else's test is to know of it.
-    const then = async () => {
+    const inTheEnd = async () => {
       const hash = (await database.query("SELECT passwordHash FROM person WHERE signInName = 'ilse'")) as [
         { passwordHash: string },
       ];
       await database.query("UPDATE person SET passwordHash = ? WHERE signInName = 'bo'", [hash[0].passwordHash]);
     };
-    return { path: '/api/password', by, body, again: 401, then };
+    return { path: '/api/password', by, body, again: 422, inTheEnd };
   },
   'post /api/companion/join': 'writes no row',
   'post /api/lessons/{id}/companion-room': 'writes no row',
-  'post /api/jobs/{id}/cancel': async () => ({ path: `/api/jobs/${await parked('waiting')}/cancel` }),
-  'post /api/jobs/{id}/retry': async () => ({ path: `/api/jobs/${await parked('failed')}/retry`, again: 409 }),
+  'post /api/jobs/{id}/cancel': async () => ({ path: `/api/jobs/${await parked('running')}/cancel` }),
+  'post /api/jobs/{id}/retry': async () => {
+    const id = await parked('failed');
+    const inTheEnd = async () => void (await test.app.get(JobsService, { strict: false }).cancel(id));
+    return { path: `/api/jobs/${id}/retry`, again: 409, inTheEnd };
+  },
   'post /api/lessons': async () => {
     const { id } = await bare();
     return { path: '/api/lessons', body: { kind: 'slides', title: 'Tides', from: id, opening: id } };
@@ -256,7 +267,7 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   }),
   'post /api/lessons/{id}/editions': async () => {
     const { id } = await recorded();
-    return { path: `/api/lessons/${id}/editions`, then: editionsOf(id, 1) };
+    return { path: `/api/lessons/${id}/editions`, inTheEnd: editionsOf(id, 1) };
   },
   'put /api/editions/{id}/withdrawn': async () => ({
     path: `/api/editions/${(await givenLesson()).edition}/withdrawn`,
@@ -285,7 +296,7 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   'put /api/preferences': () => Promise.resolve({ path: '/api/preferences', body: { naming: '{course} {unit}' } }),
   'put /api/takes/{id}': async () => ({
     path: `/api/takes/${randomUUID()}`,
-    body: { lessonId: (await bare()).id, windowKey: 'window' },
+    body: { lessonId: (await bare()).id, windowKey: 'test-window' },
   }),
   'put /api/takes/{id}/parts/{track}/{number}': async () => {
     const take = await openTake();
@@ -324,8 +335,8 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   'post /api/watching/visits/{id}/reports': async () => {
     const { id } = await visit(tam!, (await givenLesson()).edition);
     const body = { number: 0, plays: [{ start: 0, end: 9e5, speed: 1 }], position: 9e5 };
-    const then = async () => expect(await count('SELECT COUNT(*) AS n FROM play WHERE visitId = ?', [id])).toBe(1);
-    return { path: `/api/watching/visits/${id}/reports`, by: tam!, body, then };
+    const inTheEnd = async () => expect(await count('SELECT COUNT(*) AS n FROM play WHERE visitId = ?', [id])).toBe(1);
+    return { path: `/api/watching/visits/${id}/reports`, by: tam!, body, inTheEnd };
   },
   'put /api/assignments/{id}/hand-in/files': async () => ({
     path: `/api/assignments/${await assigned()}/hand-in/files`,
@@ -335,9 +346,9 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   'put /api/assignments/{id}/hand-in/text': async () => {
     const { assignment, submission } = await handedIn();
     // It replaces an earlier one: the lesson of that goes, and another one comes.
-    const then = async () =>
+    const inTheEnd = async () =>
       expect(await count('SELECT times AS n FROM submission WHERE id = ?', [submission])).toBe(2);
-    return { path: `/api/assignments/${assignment}/hand-in/text`, by: tam!, body: { text: 'Better' }, then };
+    return { path: `/api/assignments/${assignment}/hand-in/text`, by: tam!, body: { text: 'Better' }, inTheEnd };
   },
   'put /api/assignments/{id}/answer': async () => ({
     path: `/api/assignments/${await assigned({ answerLimitMs: 60_000 })}/answer`,
@@ -350,7 +361,7 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     await test.app.get(TakesService, { strict: false }).addFinished({
       ...{ lessonId, byId: ids['tam']!, voice: sound.ogg, log: logText([]), frames: sound.frames },
     });
-    return { path: `/api/assignments/${assignment}/hand-in/spoken`, by: tam!, then: editionsOf(lessonId, 1) };
+    return { path: `/api/assignments/${assignment}/hand-in/spoken`, by: tam!, inTheEnd: editionsOf(lessonId, 1) };
   },
   'put /api/marking/hand-ins/{id}': async () => ({
     path: `/api/marking/hand-ins/${(await handedIn()).submission}`,
@@ -361,7 +372,7 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     await test.app.get(TakesService, { strict: false }).addFinished({
       ...{ lessonId: feedback, byId: ids['ilse']!, voice: sound.ogg, log: logText([]), frames: sound.frames },
     });
-    return { path: `/api/marking/hand-ins/${submission}/hand-back`, then: editionsOf(feedback, 1) };
+    return { path: `/api/marking/hand-ins/${submission}/hand-back`, inTheEnd: editionsOf(feedback, 1) };
   },
 };
 /** What a job does, where it is more than what the route that waits for it does. */
@@ -424,24 +435,20 @@ describe('broken at each of its statements, and sent again', () => {
         const wasBroken = broken.end();
         expect([n, await faultsIn(database)]).toEqual([n, []]);
         if (!wasBroken) {
-          expect([n, first.status]).toEqual([n, expect.closeTo(202, -1)]);
+          expect([n, first.status < 300, first.status < 300 || first.body]).toEqual([n, true, true]);
+          await sending.inTheEnd?.();
           break;
         }
         const again = await send(route, sending, key);
-        // What was kept before the break came after it: then it was done, and is not done again.
-        const expected = first.status < 300 ? (sending.again ?? again.status) : again.status;
-        expect([n, route, again.status]).toEqual([n, route, expected]);
-        if (first.status >= 300)
-          expect([n, JSON.stringify(again.body).slice(0, 200), again.status < 300]).toEqual([
-            n,
-            expect.anything(),
-            true,
-          ]);
-        await sending.then?.();
+        // What broke after it was kept was done, and is not done once more.
+        const wasKept = first.status < 300;
+        const ok = again.status < 300 || (wasKept && again.status === sending.again);
+        expect([n, ok, ok || again.body]).toEqual([n, true, true]);
+        await sending.inTheEnd?.();
         expect([n, await faultsIn(database)]).toEqual([n, []]);
       }
     },
-    300_000,
+    120_000,
   );
 });
 
@@ -468,7 +475,7 @@ describe('jobs', () => {
         if (!wasBroken) return;
       }
     },
-    300_000,
+    120_000,
   );
 });
 

@@ -1,6 +1,6 @@
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { LessThan, Repository } from 'typeorm';
+import { In, LessThan, Repository } from 'typeorm';
 import { Acts } from './acts.ts';
 import { ActKeyEntity, OutboxEntity } from './outbox.entity.ts';
 
@@ -8,6 +8,8 @@ import { ActKeyEntity, OutboxEntity } from './outbox.entity.ts';
 const LEFT_MS = 3000;
 /** So many entries are carried on at a time. */
 const MOST_AT_ONCE = 100;
+/** What could not be done at once is tried again after so long, and then left to the sweep. */
+const AGAIN_MS = [100, 400, 1000];
 /** How long whoever acted waits for what follows; it goes on without them. */
 const PATIENCE_MS = 2000;
 /** A key is known for so long. */
@@ -65,14 +67,25 @@ export class Outbox implements OnApplicationShutdown {
   }
 
   async #soon(ids: readonly string[]): Promise<void> {
-    const going = this.#carryOn(ids).catch((failure: Error) =>
-      this.#logger.warn(`what follows an act is done later: ${failure.message}`),
-    );
+    const going = this.#persistently(ids);
     this.#going.add(going);
     void going.finally(() => this.#going.delete(going));
     let timer: NodeJS.Timeout | undefined;
     await Promise.race([going, new Promise((resolve) => (timer = setTimeout(resolve, PATIENCE_MS).unref()))]);
     clearTimeout(timer);
+  }
+
+  /** A moment's trouble is no reason to leave it to the sweep. */
+  async #persistently(ids: readonly string[]): Promise<void> {
+    for (const wait of AGAIN_MS) {
+      try {
+        if ((await this.#carryOn(ids)) > 0) return;
+      } catch (failure) {
+        this.#logger.warn(`what follows an act is tried again: ${(failure as Error).message}`);
+      }
+      await new Promise((resolve) => setTimeout(resolve, wait).unref());
+      if (!(await this.entries.existsBy({ id: In([...ids]) }).catch(() => true))) return;
+    }
   }
 
   /** Does what these entries ask for, in their order, but for those that another process is at. Gives how many were done. */

@@ -206,13 +206,13 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
 
   async #enqueue(job: JobEntity): Promise<void> {
     const options = { jobId: `${job.id}-${job.attempt}-${job.starts}`, removeOnComplete: true, removeOnFail: true };
-    const added = this.#queues
-      .get(job.lane)!
-      .add(job.kind, {}, options)
-      .then(
-        () => true,
-        () => false,
-      );
+    const queue = this.#queues.get(job.lane);
+    // One that belongs nowhere keeps no other from its queue.
+    if (!queue) return this.#logger.error(`a job waits in a lane that is not there: ${job.lane}`);
+    const added = queue.add(job.kind, {}, options).then(
+      () => true,
+      () => false,
+    );
     const late = new Promise<boolean>((resolve) => setTimeout(resolve, QUEUE_PATIENCE_MS, false).unref());
     if (!(await Promise.race([added, late]))) this.#logger.warn('the queue is away; the job waits in the database');
   }
