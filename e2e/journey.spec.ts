@@ -175,7 +175,9 @@ test('from a PDF to feedback that was heard', async ({ browser, page }) => {
 
   await test.step('10 the learner hears the feedback, and the teacher sees that', async () => {
     const phone = learner.page;
-    await phone.getByRole('link', { name: 'Feedback' }).click();
+    // The page that they left open says it by itself.
+    await expect(phone.getByRole('link', { name: 'Hear the feedback' })).toBeVisible();
+    await phone.getByRole('link', { name: 'Feedback', exact: true }).click();
     await phone.getByRole('link', { name: new RegExp(title) }).click();
     await expect(phone.getByText('18 of 20 points')).toBeVisible();
     await phone.getByRole('button', { name: 'Watch', exact: true }).click();

@@ -208,6 +208,7 @@ test('chapters, a cover, music and fades belong to the lesson, and learners see 
 
 test('a stretch is copied here and into another lesson; two windows on one lesson overwrite nothing', async ({
   page,
+  browser,
 }) => {
   const id = await polish(page, 'Copied from');
   await mark(page, 0, 0.3);
@@ -227,19 +228,32 @@ test('a stretch is copied here and into another lesson; two windows on one lesso
   await expect.poll(() => secondsOf(second, other)).toBeGreaterThan(6.5);
   expect(new Set((await editsOf(second, other)).segments.map((one) => one.takeId)).size).toBe(2);
 
-  // The first window makes a change; the second, which still shows the lesson of before, is told.
+  // The first window makes a change; the second shows it by itself, and goes on from there.
   await second.goto(`/lessons/${id}/polish`);
   await expect(second.getByText('10.0 long')).toBeVisible();
   await goTo(page, 0.5);
   await page.keyboard.press('s');
-  await expect.poll(async () => (await editsOf(page, id)).segments).toHaveLength(2);
-  await goTo(second, 0.3);
-  await second.keyboard.press('s');
-  await expect(second.getByText('This lesson was changed in another window.')).toBeVisible();
-  expect((await editsOf(page, id)).segments).toHaveLength(2);
+  await expect(second.getByText(/^Split at/)).toBeVisible();
   await goTo(second, 0.3);
   await second.keyboard.press('s');
   await expect.poll(async () => (await editsOf(page, id)).segments).toHaveLength(3);
+
+  // A window that no word reaches still shows the lesson of before: it is told, and nothing is overwritten.
+  const { page: cutOff, context } = await asPerson(browser, 'ilse.marrow');
+  await cutOff.route('**/api/events', (route) => route.abort());
+  await cutOff.goto(`/lessons/${id}/polish`);
+  await expect(cutOff.getByText('10.0 long')).toBeVisible();
+  await goTo(page, 0.7);
+  await page.keyboard.press('s');
+  await expect.poll(async () => (await editsOf(page, id)).segments).toHaveLength(4);
+  await goTo(cutOff, 0.15);
+  await cutOff.keyboard.press('s');
+  await expect(cutOff.getByText('This lesson was changed in another window.')).toBeVisible();
+  expect((await editsOf(page, id)).segments).toHaveLength(4);
+  await goTo(cutOff, 0.15);
+  await cutOff.keyboard.press('s');
+  await expect.poll(async () => (await editsOf(page, id)).segments).toHaveLength(5);
+  await context.close();
 });
 
 test('one looks closer: by wheel, keys and buttons, down to hundredths of a second', async ({ page }) => {

@@ -168,7 +168,7 @@ describe('a job', () => {
     const order: string[] = [];
     const gates: (() => void)[] = [];
     handlers.register('slow', 'publish', async (job) => {
-      order.push(job.ownerId);
+      order.push(job.ownerId!);
       await new Promise<void>((resolve) => gates.push(resolve));
       return endsWith();
     });

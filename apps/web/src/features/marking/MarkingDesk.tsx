@@ -186,7 +186,11 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
         pictureAddress={pictureOf(lesson.data.id)}
         earlierInk={() => []}
         onFinished={() => undefined}
-        onKeep={() => void lesson.refetch().then(() => setInRoom(false))}
+        onKeep={() => {
+          // At once where what was spoken is known already: nothing is typed into a sheet that is about to move.
+          if (lesson.data.edits.segments.length > 0) setInRoom(false);
+          else void lesson.refetch().then(() => setInRoom(false));
+        }}
         onRecordAgain={async () => {
           const { data } = await lesson.refetch();
           if (data) await takeOut(data);
