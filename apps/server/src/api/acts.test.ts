@@ -376,15 +376,13 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   },
 };
 /** What a job does, where it is more than what the route that waits for it does. */
-const JOBS = [
-  'close-take',
-  'make-edition',
-  'import-pages',
-  'convert-slides',
-  'cut-out',
-  'place-pictures',
-  'bring-sound',
-];
+const JOBS = ['close-take', 'make-edition', 'import-pages', 'cut-out', 'place-pictures', 'bring-sound'];
+/** What these worked on is gone when they fail: whoever waited for them begins another. */
+const BEGUN_ANEW = new Set(['cut-out', 'place-pictures', 'bring-sound']);
+
+/** One person may have so many jobs waiting: what was begun for the tries before is worked off first. */
+const untilFewWait = () =>
+  until(async () => (await count("SELECT COUNT(*) AS n FROM job WHERE state IN ('waiting', 'running')", [])) < 30);
 
 /** Makes the n-th statement of some work fail, once; says whether there was one. */
 function breakAt(isWork: (name: string) => boolean, n: number) {
@@ -428,6 +426,9 @@ describe('broken at each of its statements, and sent again', () => {
     async (route, scenario) => {
       const named = route.replaceAll(/\{(\w+)\}/g, ':$1');
       for (let n = 1; ; n += 1) {
+        // Uploads count for much: another session before it is too much for one.
+        if (n % 12 === 0) [ilse, tam] = [await test.signedIn('ilse'), await test.signedIn('tam')];
+        await untilFewWait();
         const sending = await scenario();
         const key = randomUUID();
         const broken = breakAt((work) => work === named, n);
@@ -458,6 +459,7 @@ describe('jobs', () => {
     async (kind) => {
       const jobs = test.app.get(JobsService, { strict: false });
       for (let n = 1; ; n += 1) {
+        if (n % 12 === 0) ilse = await test.signedIn('ilse');
         const begin = await jobOf(kind);
         const broken = breakAt((work) => work === `job ${kind}`, n);
         const id = await begin();
@@ -468,8 +470,8 @@ describe('jobs', () => {
         const wasBroken = broken.end();
         expect([n, await faultsIn(database)]).toEqual([n, []]);
         if (ended.state === 'failed') {
-          await jobs.retry(id);
-          await until(async () => (await jobs.one(id)).state === 'done');
+          const next = BEGUN_ANEW.has(kind) ? await (await jobOf(kind))() : (await jobs.retry(id)).id;
+          await until(async () => (await jobs.one(next)).state === 'done');
           expect([n, await faultsIn(database)]).toEqual([n, []]);
         }
         if (!wasBroken) return;
@@ -513,16 +515,6 @@ async function jobOf(kind: string): Promise<() => Promise<string>> {
             id: string;
           }
         ).id;
-    }
-    case 'convert-slides': {
-      const { id } = await bare();
-      return async () => {
-        const { body } = await ilse!
-          .post(`/api/lessons/${id}/uploads`)
-          .attach('files', await pptxOf([null]), 'slides.pptx')
-          .expect(201);
-        return bySubject((body as [{ id: string }])[0].id);
-      };
     }
     case 'cut-out': {
       const { id } = await bare();

@@ -82,10 +82,11 @@ export class SessionsController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<MeDto> {
     const person = await this.people.signIn(body.name, body.password, request.ip ?? '');
-    await this.acts.do(async () => {
+    const secret = await this.acts.do(async () => {
       await this.#end(request);
-      await this.#begin(person, request, response);
+      return this.#begin(person, request);
     });
+    this.#hand(response, secret);
     return meDto(person);
   }
 
@@ -100,11 +101,12 @@ export class SessionsController {
   }
 
   @Delete('session')
+  @InSteps('the cookie goes once the session has ended')
   @HttpCode(204)
   @ForAnyone()
   @ApiNoContentResponse()
   async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
-    await this.#end(request);
+    await this.acts.do(() => this.#end(request));
     response.clearCookie(this.#cookie, this.#options());
     // Pictures and sound of lessons that the browser kept are not for whoever sits down next.
     response.setHeader('Clear-Site-Data', '"cache"');
@@ -143,6 +145,7 @@ export class SessionsController {
   }
 
   @Put('password')
+  @InSteps('the cookie of the new session is handed out once that is kept')
   @For(...ROLES)
   @BeforeFirstPassword()
   @ApiOkResponse({ type: MeDto })
@@ -152,12 +155,15 @@ export class SessionsController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<MeDto> {
-    await this.people.changePassword(by.id, { ...body, address: request.ip ?? '' });
-    // Whoever knew the old one is out, everywhere; this browser goes on in a new session.
-    await this.#cut(await this.sessions.endOf(by.id, { allBut: by.sessionId }));
-    await this.#end(request);
-    const person = (await this.people.one(by.id))!;
-    await this.#begin(person, request, response);
+    const { person, secret } = await this.acts.do(async () => {
+      await this.people.changePassword(by.id, { ...body, address: request.ip ?? '' });
+      // Whoever knew the old one is out, everywhere; this browser goes on in a new session.
+      await this.#cut(await this.sessions.endOf(by.id, { allBut: by.sessionId }));
+      await this.#end(request);
+      const changed = (await this.people.one(by.id))!;
+      return { person: changed, secret: await this.#begin(changed, request) };
+    });
+    this.#hand(response, secret);
     return meDto(person);
   }
 
@@ -168,10 +174,13 @@ export class SessionsController {
     return { httpOnly: true, sameSite: 'lax', secure: this.config.secureCookies, path: '/' };
   }
 
-  async #begin(person: PersonEntity, request: Request, response: Response): Promise<void> {
-    const { id, role, mustChange } = person;
+  async #begin({ id, role, mustChange }: PersonEntity, request: Request): Promise<string> {
     const device = deviceWords(request.headers['user-agent']);
-    const secret = await this.sessions.begin({ id, role }, { device, mustChange });
+    return this.sessions.begin({ id, role }, { device, mustChange });
+  }
+
+  /** Hands a session out, once it is kept: one that came to nothing would take the place of the one that counts. */
+  #hand(response: Response, secret: string): void {
     response.cookie(this.#cookie, secret, { ...this.#options(), maxAge: SESSION_HOURS * 3_600_000 });
   }
 
