@@ -449,7 +449,7 @@ describe('broken at each of its statements, and sent again', () => {
         expect([n, await faultsIn(database)]).toEqual([n, []]);
       }
     },
-    120_000,
+    240_000,
   );
 });
 
@@ -477,7 +477,7 @@ describe('jobs', () => {
         if (!wasBroken) return;
       }
     },
-    120_000,
+    240_000,
   );
 });
 
