@@ -105,7 +105,7 @@ export class EditsService {
   /** @throws Problem `lesson-changed`, `edit-does-not-apply`, `too-much-in-lesson`, `programme-too-long`, and what guards say */
   async change(lessonId: string, { byId, revision, wanted }: Change): Promise<Changed> {
     return this.acts.do(async () => {
-      const lesson = await this.#locked(lessonId);
+      const lesson = await this.locked(lessonId);
       if (revision !== null && lesson.revision !== revision) throw CHANGED();
       const known = await this.#at(lessonId, lesson.revision);
       const steps = await this.#steps(lesson, known.edits, typeof wanted === 'function' ? wanted(known.edits) : wanted);
@@ -144,7 +144,8 @@ export class EditsService {
     return rows.map(({ revision, edit }) => ({ revision, edit, lengthBefore: lengths.get(revision - 1) ?? 0 }));
   }
 
-  async #locked(id: string): Promise<LessonEntity> {
+  /** A lesson that nobody else can change until this act ends. @throws Problem `not-found` */
+  async locked(id: string): Promise<LessonEntity> {
     const lesson = await this.lessons.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
     if (!lesson) throw notFound('lesson');
     return lesson;
@@ -218,7 +219,7 @@ export class EditsService {
     const isDue = revision - now.saved >= SNAPSHOT_EVERY;
     if (isDue) await this.snapshots.upsert({ lessonId: id, revision, edits: now.edits } as object, ['lessonId']);
     const saved = isDue ? revision : now.saved;
-    this.acts.afterwards(() => Promise.resolve(this.#known.set(id, { revision, edits: now.edits, saved })));
+    this.acts.whenKept(() => this.#known.set(id, { revision, edits: now.edits, saved }));
   }
 
   /** The list as of a revision, and the one it was last written down at. */
@@ -241,8 +242,10 @@ export class EditsService {
       }
       from = rows.length < READ_AT_ONCE ? revision : rows.at(-1)!.revision;
     }
-    this.#known.set(id, { revision, edits, saved });
-    return { edits, saved };
+    // Inside an act the revision may be its own, and come to nothing: another could be made under the same number.
+    const found = { revision, edits, saved };
+    this.acts.whenKept(() => this.#known.set(id, found));
+    return found;
   }
 }
 

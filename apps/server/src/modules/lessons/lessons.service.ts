@@ -116,10 +116,8 @@ export class LessonsService {
   }
 
   /** A lesson that nobody else can change until this act ends. @throws Problem `not-found` */
-  async locked(id: string): Promise<LessonEntity> {
-    const lesson = await this.lessons.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
-    if (!lesson) throw notFound('lesson');
-    return lesson;
+  locked(id: string): Promise<LessonEntity> {
+    return this.edits.locked(id);
   }
 
   /**

@@ -37,6 +37,12 @@ export class Acts {
     scope.afterwards.push(work);
   }
 
+  /** Does something once what is known here is kept: after the act that is going on, or at once where there is none. */
+  whenKept(work: () => void): void {
+    if (actScopes.getStore()) this.afterwards(() => Promise.resolve(work()));
+    else work();
+  }
+
   async #once<T>(work: () => Promise<T>): Promise<T> {
     const runner = this.database.createQueryRunner();
     const scope: ActScope = { runner, afterwards: [] };
