@@ -1,17 +1,13 @@
 import { expect, test, type Page } from '@playwright/test';
 import { fromSeconds } from '@oakbell/core/clock';
 import { applyEdit, cutStretches, NO_FINISH, playAllAt, type Edit, type EditList } from '@oakbell/core/edits';
-import { logText, type TakeEvent } from '@oakbell/core/log';
-import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import { makeLesson, signIn } from '../e2e/support/people.ts';
 import { bring, scripted } from '../e2e/support/scriptedTake.ts';
 import { RATE } from '../e2e/support/sound.ts';
 import { speechFile } from '../e2e/support/speech.ts';
-import { uploadTake } from '../e2e/support/uploadTake.ts';
+import { longLesson } from '../e2e/support/longLesson.ts';
 import { measured } from './measure.ts';
 import { onceKey } from '../e2e/support/requests.ts';
 
@@ -39,32 +35,6 @@ async function save(page: Page, id: string, ...edits: ((edits: EditList) => Edit
 const percentile = (values: readonly number[], share: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))]!;
 
-/** A take of spoken minutes with a page turn every half minute and ink all along. */
-async function longLesson(page: Page, minutes: number): Promise<string> {
-  const { id, pages } = await makeLesson(page, `Of ${minutes} minutes`, 20);
-  const folder = mkdtempSync(join(tmpdir(), 'oakbell-long-'));
-  const ogg = join(folder, 'long.ogg');
-  const loop = ['-loglevel', 'error', '-stream_loop', '-1', '-i', speechFile(), '-t', String(minutes * 60)];
-  execFileSync('ffmpeg', [...loop, '-c:a', 'libopus', '-b:a', '32k', ogg]);
-  const events: TakeEvent[] = [];
-  for (let second = 0; second < minutes * 60; second += 2) {
-    const up = pages[Math.floor(second / 30) % pages.length]!.id;
-    if (second % 30 === 0) events.push({ kind: 'page', at: s(second), page: up });
-    const points = Array.from({ length: 40 }, (_, n) => [500 + n * 180, (second * 37) % 8800, 130, n * 12]).flat();
-    events.push({
-      kind: 'stroke',
-      at: s(second),
-      stroke: `s${second}`,
-      page: up,
-      pen: { colour: '#26221b', width: 5 },
-      points,
-    });
-  }
-  await page.request.get('/api/lessons').catch(() => undefined);
-  await uploadTake(page, id, { ogg, log: logText(events), seconds: minutes * 60 });
-  rmSync(folder, { recursive: true, force: true });
-  return id;
-}
 const withCuts = (edits: EditList, count: number, length: number): Edit => {
   const cuts = Array.from({ length: count }, (_, i) => {
     const start = ((i + 0.4) * length) / count;

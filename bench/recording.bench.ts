@@ -11,7 +11,7 @@ import { draw, logOf, openRoom, press, record, segmentsOf, stopAndSave, type Log
 import { speechFile } from '../e2e/support/speech.ts';
 import { flashesIn } from './film.ts';
 import { measured } from './measure.ts';
-import { bestCorrelation, clicksIn, RATE, samplesOf } from '../e2e/support/sound.ts';
+import { bestCorrelation, clicksIn, RATE, samplesInWav } from '../e2e/support/sound.ts';
 import { onceKey } from '../e2e/support/requests.ts';
 
 test('the voice as it was spoken', async ({ page }) => {
@@ -22,8 +22,8 @@ test('the voice as it was spoken', async ({ page }) => {
   await page.waitForTimeout(8000);
   await stopAndSave(page);
   const [segment] = await segmentsOf(page, id);
-  const heard = samplesOf(await (await page.request.get(`/api/takes/${segment!.takeId}/voice`)).body());
-  const source = samplesOf(readFileSync(speechFile()));
+  const heard = samplesInWav(await (await page.request.get(`/api/takes/${segment!.takeId}/voice`)).body());
+  const source = samplesInWav(readFileSync(speechFile()));
   measured('voice.correlation', bestCorrelation(heard.subarray(RATE / 2, RATE * 7), source), '', '≥ 0.95');
   const log = await logOf(page, segment!.takeId);
   const logEnd = Math.max(...log.map((event) => event.at)) / 1000;
@@ -74,7 +74,7 @@ test('sound, ink, camera and a companion at the same moment, with twenty pauses 
   }
   await stopAndSave(page);
   const [segment] = await segmentsOf(page, id);
-  const clicks = clicksIn(samplesOf(await (await page.request.get(`/api/takes/${segment!.takeId}/voice`)).body()));
+  const clicks = clicksIn(samplesInWav(await (await page.request.get(`/api/takes/${segment!.takeId}/voice`)).body()));
   const all = (await logOf(page, segment!.takeId)).filter((event) => event.kind === 'stroke');
   const isPads = (event: LogEvent) => (event['points'] as number[])[0]! > 9000;
   const strokes = all.filter((event) => !isPads(event)).map((event) => event.at / 1000);
@@ -96,7 +96,7 @@ test('sound, ink, camera and a companion at the same moment, with twenty pauses 
   const film = () => editionFile(page, edition.id, 'camera.mp4');
   await expect.poll(film, { timeout: 120_000 }).not.toBeNull();
   const sound = (await editionFile(page, edition.id, 'voice.webm'))!;
-  const heard = clicksIn(samplesOf(await (await page.request.get(sound)).body()), 0.1);
+  const heard = clicksIn(samplesInWav(await (await page.request.get(sound)).body()), 0.1);
   const seen = flashesIn(await (await page.request.get((await film())!)).body());
   await browser.close();
   expect([heard.length, seen.length]).toEqual([42, 42]);

@@ -7,7 +7,7 @@ import { sceneAt, type SceneSource } from '@oakbell/core/scene';
 import { editionFile, editionManifest } from '../e2e/support/edition.ts';
 import { makeLesson, signIn } from '../e2e/support/people.ts';
 import { draw, openRoom, record, stopAndSave } from '../e2e/support/room.ts';
-import { clicksIn, RATE, samplesOf } from '../e2e/support/sound.ts';
+import { clicksIn, RATE, samplesInWav } from '../e2e/support/sound.ts';
 import { measured } from './measure.ts';
 import { onceKey } from '../e2e/support/requests.ts';
 
@@ -88,8 +88,8 @@ test('a worked solution of five minutes plays back with its ink where it was wri
   const source = sourceOf(await editionManifest<Manifest>(page, edition.id));
   // Levelled, a voice is as loud as a click: clicks are looked for in the take, and the programme is as long as it.
   const [segment] = source.programme.segments;
-  const voice = samplesOf(await (await page.request.get(`/api/takes/${segment!.takeId}/voice`)).body());
-  const programme = samplesOf(await (await page.request.get(sound)).body());
+  const voice = samplesInWav(await (await page.request.get(`/api/takes/${segment!.takeId}/voice`)).body());
+  const programme = samplesInWav(await (await page.request.get(sound)).body());
   expect(Math.abs(programme.length - voice.length)).toBeLessThan(RATE / 10);
   const clicks = clicksIn(voice, 0.5);
   const all = [...source.takes.values()].flatMap((take) => take.inkMoments()) as Micros[];

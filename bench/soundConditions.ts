@@ -7,7 +7,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Verdict } from '@oakbell/core/audio';
-import { RATE, samplesOf } from '../e2e/support/sound.ts';
+import { RATE, samplesInWav } from '../e2e/support/sound.ts';
 
 const VOICES = ['slt', 'rms', 'awb', 'kal16'] as const;
 const SAID =
@@ -34,7 +34,7 @@ function spoken(voice: string): Float32Array {
     const file = join(folder, 'said.wav');
     execFileSync('flite', ['-voice', voice, '-t', SAID, '-o', file]);
     const ten = new Float32Array(RATE * SECONDS);
-    ten.set(samplesOf(readFileSync(file)).subarray(0, ten.length - RATE), RATE / 2);
+    ten.set(samplesInWav(readFileSync(file)).subarray(0, ten.length - RATE), RATE / 2);
     return atLevel(ten, -24);
   } finally {
     rmSync(folder, { recursive: true, force: true });

@@ -7,7 +7,7 @@ import { sceneAt } from '@oakbell/core/scene';
 import { editionFile, editionManifest } from './support/edition.ts';
 import { signIn } from './support/people.ts';
 import { scriptedLesson, type ScriptedTake, type ScriptLine } from './support/scriptedTake.ts';
-import { correlation, RATE, samplesOf } from './support/sound.ts';
+import { correlation, RATE, samplesInWav } from './support/sound.ts';
 import { onceKey } from './support/requests.ts';
 
 test.beforeEach(({ page }) => signIn(page, 'ilse.marrow'));
@@ -165,7 +165,7 @@ interface Published {
 
 /** At fifty moments: the sound is that of the take at the time the edit list says, and the page and ink are too. */
 async function checkMoments(page: Page, { edition, edits, take, firstPage }: Published): Promise<void> {
-  const voice = samplesOf(
+  const voice = samplesInWav(
     Buffer.from(await (await page.request.get((await editionFile(page, edition, 'voice.webm'))!)).body()),
   );
   const manifest = await editionManifest<Manifest>(page, edition);

@@ -7,7 +7,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { makeLesson } from './people.ts';
-import { RATE, samplesOf } from './sound.ts';
+import { RATE, samplesInWav } from './sound.ts';
 import { speechFile } from './speech.ts';
 import { uploadTake } from './uploadTake.ts';
 
@@ -44,7 +44,7 @@ function unbrokenSpeech(): Float32Array {
   return unbroken;
 }
 function withoutPauses(): Float32Array {
-  const samples = samplesOf(readFileSync(speechFile()));
+  const samples = samplesInWav(readFileSync(speechFile()));
   const hop = RATE / 100;
   const loud: number[] = [];
   for (let at = 0; at + hop <= samples.length; at += hop) {

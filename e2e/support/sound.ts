@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process';
 export const RATE = 48_000;
 
 /** The samples of a sound file's bytes: one channel at 48 kHz. */
-export function samplesOf(file: Buffer): Float32Array {
+export function samplesInWav(file: Buffer): Float32Array {
   const raw = execFileSync(
     'ffmpeg',
     ['-loglevel', 'error', '-i', 'pipe:0', '-f', 'f32le', '-ac', '1', '-ar', `${RATE}`, 'pipe:1'],

@@ -8,11 +8,10 @@ import { TakesService } from '../modules/takes/index.ts';
 import type { ActDataSource } from '../platform/database/index.ts';
 import { endsWith, JobHandlers, JobsService } from '../platform/jobs/index.ts';
 import { jobScope } from '../platform/scope/index.ts';
-import { encodeVoice } from '../platform/sound/index.ts';
 import { pdfOf, pictureOf, pptxOf } from '../testing/files.ts';
-import { inTestJob } from '../testing/inTestJob.ts';
 import { faultsIn } from '../testing/invariants.ts';
 import { assign, newLesson, publish, putPart, until, visit } from '../testing/lesson.ts';
+import { encoded } from '../testing/sounds.ts';
 import { addSchool, PASSWORD, startTestApp, type TestApp } from '../testing/testApp.ts';
 import { partsOf, speechLike } from '../testing/voiceParts.ts';
 
@@ -37,7 +36,7 @@ beforeAll(async () => {
   database = test.app.get<ActDataSource>(DataSource);
   const samples = speechLike(1);
   sound = {
-    ogg: await inTestJob(() => encodeVoice(samples, 'ogg', 64)),
+    ogg: await encoded(samples, 'ogg', 64),
     parts: await partsOf(samples),
     frames: samples.length,
   };

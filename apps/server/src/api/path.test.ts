@@ -1,7 +1,6 @@
 import { micros } from '@oakbell/core/clock';
-import { decodeVoice } from '../platform/sound/index.ts';
-import { inTestJob } from '../testing/inTestJob.ts';
 import { fileOf, manifestOf, rawBytes } from '../testing/watching.ts';
+import { decoded } from '../testing/sounds.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 import { pdfOf } from '../testing/files.ts';
 import { assign, imported, newLesson, publish, record, report, until, visit } from '../testing/lesson.ts';
@@ -36,8 +35,7 @@ it('the whole path: record, publish, assign, watch, hand in, mark, hear', async 
     .buffer(true)
     .parse(rawBytes)
     .expect(200);
-  const most = 10 * 48_000;
-  expect((await inTestJob(() => decodeVoice(voice.body as Buffer, { most }))).length).toBe(6 * 48_000);
+  expect((await decoded(voice.body as Buffer)).length).toBe(6 * 48_000);
 
   const opened = await visit(learner, edition.id);
   await report(learner, opened, 2e6).expect(204);

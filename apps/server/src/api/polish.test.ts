@@ -3,9 +3,8 @@ import { insertCard, layOver, playAt, programmeOf, type EditList } from '@oakbel
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { pdfOf } from '../testing/files.ts';
-import { decodeVoice, encodeVoice } from '../platform/sound/index.ts';
-import { inTestJob } from '../testing/inTestJob.ts';
 import { fileOf, manifestOf, pictureIn } from '../testing/watching.ts';
+import { decoded, encoded } from '../testing/sounds.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 import { assign, change, imported, newLesson, publish, record, report, visit } from '../testing/lesson.ts';
 
@@ -107,7 +106,7 @@ it(
     const teacher = await test.signedIn('ilse');
     const lesson = await recorded(teacher, 6);
     const tone = Float32Array.from({ length: 48_000 * 2 }, (_, i) => Math.sin(i / 20) * 0.3);
-    const file = await inTestJob(() => encodeVoice(tone, 'ogg', 64));
+    const file = await encoded(tone, 'ogg', 64);
     const sounds = await teacher
       .post(`/api/lessons/${lesson.id}/sounds`)
       .attach('files', file, 'my own tune.ogg')
@@ -152,8 +151,7 @@ it(
         response.on('data', (part: Buffer) => parts.push(part));
         response.on('end', () => done(null, Buffer.concat(parts)));
       });
-    const most = 10 * 48_000;
-    expect(await inTestJob(() => decodeVoice(voice.body as Buffer, { most }))).toHaveLength(3 * 48_000);
+    expect(await decoded(voice.body as Buffer)).toHaveLength(3 * 48_000);
   },
   PATIENCE,
 );

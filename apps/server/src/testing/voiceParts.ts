@@ -1,7 +1,6 @@
 import { BufferSource, EncodedPacketSink, Input, OggInputFormat } from 'mediabunny';
 import { createHash } from 'node:crypto';
-import { encodeVoice } from '../platform/sound/index.ts';
-import { inTestJob } from './inTestJob.ts';
+import { encoded } from './sounds.ts';
 import { writeVoicePart } from '../modules/takes/voicePart.ts';
 
 const RATE = 48_000;
@@ -19,7 +18,7 @@ export function speechLike(seconds: number, size = 0.2): Float32Array {
 export async function partsOf(samples: Float32Array): Promise<readonly { bytes: Buffer; digest: string }[]> {
   const padded = new Float32Array(samples.length + 1920);
   padded.set(samples);
-  const ogg = await inTestJob(() => encodeVoice(padded, 'ogg', 64));
+  const ogg = await encoded(padded, 'ogg', 64);
   const input = new Input({ formats: [new OggInputFormat()], source: new BufferSource(new Uint8Array(ogg).buffer) });
   const track = (await input.getPrimaryAudioTrack())!;
   const packets: Uint8Array[] = [];

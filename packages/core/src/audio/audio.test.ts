@@ -1,4 +1,22 @@
-import { integratedLoudness, master, peaksOf, truePeak } from './index.ts';
+import {
+  inMemory,
+  inPlaces,
+  integratedLoudness,
+  keepInMemory,
+  LevelsMeter,
+  levelsOf,
+  Limiter,
+  LoudnessMeter,
+  master,
+  PeaksMeter,
+  peaksOf,
+  samplesOf,
+  through,
+  truePeak,
+  TruePeakMeter,
+  type Blocks,
+  type Meter,
+} from './index.ts';
 
 const RATE = 48_000;
 function sine(hertz: number, seconds: number, size: number, phase = 0): Float32Array {
@@ -45,17 +63,22 @@ it('true peak finds the crest between two samples', () => {
 });
 
 describe('mastering', () => {
-  it.each([0.01, 0.03, 0.3, 0.6])('brings a voice of size %p to −16 LUFS under −1 dBTP', (size) => {
-    const { lufs, peak } = master(speechLike(size), RATE);
+  const mastered = async (samples: Float32Array) => {
+    const { lufs, blocks } = await master(inMemory(samples), RATE);
+    return { lufs, samples: await samplesOf(await keepInMemory(blocks())) };
+  };
+  it.each([0.01, 0.03, 0.3, 0.6])('brings a voice of size %p to −16 LUFS under −1 dBTP', async (size) => {
+    const { lufs, samples } = await mastered(speechLike(size));
     expect(Math.abs(lufs + 16)).toBeLessThan(0.5);
-    expect(20 * Math.log10(peak)).toBeLessThanOrEqual(-1);
+    expect(integratedLoudness(samples, RATE)).toBeCloseTo(lufs, 6);
+    expect(20 * Math.log10(truePeak(samples))).toBeLessThanOrEqual(-1);
   });
-  it('leaves silence as it is and does not touch what it was given', () => {
+  it('leaves silence as it is and does not touch what it was given', async () => {
     const silence = new Float32Array(RATE);
-    expect(master(silence, RATE).samples.every((sample) => sample === 0)).toBe(true);
+    expect((await mastered(silence)).samples.every((sample) => sample === 0)).toBe(true);
     const given = speechLike(0.1);
     const copy = given.slice();
-    master(given, RATE);
+    await mastered(given);
     expect(given.every((sample, i) => sample === copy[i])).toBe(true);
   });
 });
@@ -65,4 +88,57 @@ it('peaks give the largest size in each hundredth of a second', () => {
   wave[700] = -0.5;
   expect([...peaksOf(wave, RATE)]).toEqual([0, 128, 0]);
   expect(peaksOf(new Float32Array(0), RATE)).toHaveLength(0);
+});
+
+describe('what is worked out in blocks', () => {
+  /** A voice in pieces whose lengths follow no rule. */
+  async function* uneven(samples: Float32Array): Blocks {
+    let seed = 7;
+    for (let at = 0; at < samples.length;) {
+      seed = (seed * 16_807) % 2_147_483_647;
+      const end = Math.min(samples.length, at + 1 + (seed % 4999));
+      yield await Promise.resolve(samples.slice(at, end));
+      at = end;
+    }
+  }
+  const voice = speechLike(0.7);
+  const hear = async <M extends Meter>(meter: M) => {
+    for await (const block of uneven(voice)) meter.take(block);
+    return meter;
+  };
+
+  it('is the same wherever one block ends and the next begins', async () => {
+    expect((await hear(new LoudnessMeter(RATE))).integrated()).toBeCloseTo(integratedLoudness(voice, RATE), 9);
+    expect((await hear(new PeaksMeter(voice.length, RATE))).peaks).toEqual(peaksOf(voice, RATE));
+    expect((await hear(new PeaksMeter(voice.length, 44_100))).peaks).toEqual(peaksOf(voice, 44_100));
+    const levels = await hear(new LevelsMeter(voice.length, RATE));
+    for (const [i, level] of levelsOf(voice, RATE).entries()) expect(levels.levels[i]).toBeCloseTo(level, 4);
+    expect((await hear(new TruePeakMeter())).peak()).toBe(truePeak(voice));
+  });
+  it('comes out as long as it went in, and the limiter the same in pieces as at once', async () => {
+    const limiter = () => new Limiter(3, 0.8, RATE);
+    const pieces = await samplesOf(await keepInMemory(through(uneven(voice), limiter())));
+    const whole = limiter();
+    expect(pieces).toEqual(Float32Array.from([...whole.take(voice), ...whole.end()]));
+    expect(Math.max(...pieces.subarray(0, RATE).map(Math.abs))).toBeLessThanOrEqual(0.8001);
+    const short = limiter();
+    expect([...short.take(Float32Array.of(0.1)), ...short.end()]).toHaveLength(1);
+  });
+  it('lies in its place, silence before it and after it', async () => {
+    const placed = inPlaces(
+      [
+        { sound: inMemory(Float32Array.of(1, 1, 1)), at: 1 },
+        { sound: inMemory(Float32Array.of(2, 2)), at: 3 },
+      ],
+      7,
+    );
+    expect([...(await samplesOf(placed))]).toEqual([0, 1, 1, 2, 2, 0, 0]);
+    expect([...(await placed.read(2, 2))]).toEqual([1, 2]);
+  });
+  it('is silent outside of its sound, however much is read at once', async () => {
+    const sound = inMemory(Float32Array.of(1, 2, 3));
+    expect([...(await sound.read(-2, 7))]).toEqual([0, 0, 1, 2, 3, 0, 0]);
+    expect([...(await sound.read(9, 2))]).toEqual([0, 0]);
+    expect([...(await sound.read(-9, 2))]).toEqual([0, 0]);
+  });
 });

@@ -12,47 +12,63 @@ import {
   type EditList,
   type Segment,
 } from '../edits/index.ts';
+import { lastAtOrBefore } from '../intervals/index.ts';
 import { roomTone } from './roomTone.ts';
+import { addTo, changed, inMemory, looped, type Sound } from './sound.ts';
 
 /** At a join one sound goes over into the next for so long, in microseconds: half before it, half after. */
 export const CROSS_FADE_US = 10_000;
 
 /** What is known of a take's voice. */
 export interface TakeSound {
-  readonly samples: Float32Array;
+  readonly sound: Sound;
   /** Where nothing is said, in rising time. */
   readonly quiet: readonly TimeRange[];
 }
 
 /**
  * The joined sound of a programme: as long as the programme, to the frame.
- * @param soundOf the sound of a take; asked once for each segment
+ * @param soundOf the sound of a take; asked for each segment
  * @param rate frames a second
  */
 export async function joinedSound(
   edits: EditList,
   soundOf: (takeId: string) => Promise<TakeSound>,
   rate: number,
-): Promise<Float32Array> {
+): Promise<Sound> {
   const programme = programmeOf(edits);
-  const whole = new Float32Array(toFrames(programme.length, rate));
+  const frames = toFrames(programme.length, rate);
   const half = Math.round((CROSS_FADE_US * rate) / 2e6);
+  const sources = sourcesFrom(soundOf, rate);
+  const pieces: Piece[] = [];
   let before: Segment | undefined;
   for (const [i, segment] of programme.segments.entries()) {
     const after = programme.segments[i + 1];
     const first = toFrames(programme.starts[i]!, rate);
-    const end = Math.min(whole.length, toFrames((programme.starts[i]! + playedLength(segment)) as Micros, rate));
-    const source = await sourceOf(segment, soundOf, rate);
+    const end = Math.min(frames, toFrames((programme.starts[i]! + playedLength(segment)) as Micros, rate));
+    const source = await sources(segment);
     // A fade is never longer than half of what it leads into.
     const edge = Math.min(half, Math.floor((end - first) / 2));
-    const into =
-      before && goesOn(before, segment) ? null : { outside: Math.min(edge, first, source.before), inside: edge };
-    const outOf =
-      after && goesOn(segment, after) ? null : { outside: Math.min(edge, source.after(end - first)), inside: edge };
-    add(whole, source, { first, end, into, outOf });
+    const into = before && goesOn(before, segment) ? null : Math.min(edge, first, source.before);
+    const outOf = after && goesOn(segment, after) ? null : Math.min(edge, source.after(end - first));
+    pieces.push({
+      source,
+      first,
+      from: first - (into ?? 0),
+      risen: first + (into === null ? 0 : edge),
+      falls: end - (outOf === null ? 0 : edge),
+      to: Math.min(frames, end + (outOf ?? 0)),
+    });
     before = segment;
   }
-  return whole;
+  return changed({ frames, read: (_from, count) => Promise.resolve(new Float32Array(count)) }, async (block, from) => {
+    // A fade reaches so far over a join, and over a segment that is shorter than that.
+    const firstHeard = lastAtOrBefore(pieces, from - 2 * half, ({ first }) => first);
+    for (let k = Math.max(0, firstHeard); k < pieces.length; k += 1) {
+      if (pieces[k]!.first - half >= from + block.length) break;
+      await add(block, from, pieces[k]!);
+    }
+  });
 }
 
 /** Whether the sound simply goes on from one segment to the next. */
@@ -60,81 +76,87 @@ function goesOn(a: Segment, b: Segment): boolean {
   return isPlayedAlike(a, b) && a.end === b.start && speedOf(a) === 1 && !a.card && a.sound?.kind !== 'room';
 }
 
+/** What is heard of a segment, from its start on. */
 interface Source {
-  /** The sample that is heard so many frames after the start of a segment. */
-  readonly at: (frame: number) => number;
+  /** The samples from so many frames after the start on. */
+  readonly read: Sound['read'];
   /** How many frames there are before the start. */
   readonly before: number;
   /** How many there are after so many frames. */
   readonly after: (frame: number) => number;
 }
-const endless = (at: Source['at']): Source => ({ at, before: Infinity, after: () => Infinity });
-const SILENCE = endless(() => 0);
+const endless = ({ read }: Pick<Sound, 'read'>): Source => ({ read, before: Infinity, after: () => Infinity });
+const SILENCE = endless(inMemory(new Float32Array(0)));
 
-async function sourceOf(
-  segment: Segment,
-  soundOf: (takeId: string) => Promise<TakeSound>,
-  rate: number,
-): Promise<Source> {
-  if (segment.card || segment.sound?.kind === 'silent') return SILENCE;
-  const own = await soundOf(segment.takeId);
-  if (segment.sound?.kind === 'over') {
-    const over = await soundOf(segment.sound.takeId);
-    const voice = ofTake(over, toFrames(overTime(segment, segment.sound.shift, 0), rate));
-    const fill = roomUnder(own, over, rate);
-    return { ...voice, at: (frame) => voice.at(frame) + fill.at(frame) };
-  }
-  if (segment.sound?.kind === 'room' || speedOf(segment) !== 1) {
-    return looped(roomTone(own.samples, own.quiet, rate));
-  }
-  return ofTake(own, toFrames(segment.start, rate));
+/** Finds what is heard of a segment. The tone of each room is looked for once. */
+function sourcesFrom(soundOf: (takeId: string) => Promise<TakeSound>, rate: number) {
+  const tones = new Map<string, Promise<Float32Array>>();
+  const toneOf = (takeId: string, { sound, quiet }: TakeSound) => {
+    const tone = tones.get(takeId) ?? roomTone(sound, quiet, rate);
+    tones.set(takeId, tone);
+    return tone;
+  };
+  return async (segment: Segment): Promise<Source> => {
+    const { takeId, card, sound } = segment;
+    if (card || sound?.kind === 'silent') return SILENCE;
+    const own = await soundOf(takeId);
+    if (sound?.kind === 'over') {
+      const over = await soundOf(sound.takeId);
+      const voice = ofTake(over, toFrames(overTime(segment, sound.shift, 0), rate));
+      const fill = roomUnder(await toneOf(takeId, own), await toneOf(sound.takeId, over));
+      return { ...voice, read: (from, count) => sum(voice.read(from, count), fill.read(from, count)) };
+    }
+    if (sound?.kind === 'room' || speedOf(segment) !== 1) return repeated(await toneOf(takeId, own));
+    return ofTake(own, toFrames(segment.start, rate));
+  };
 }
 
-function ofTake({ samples }: TakeSound, from: number): Source {
+async function sum(one: Promise<Float32Array>, other: Promise<Float32Array>): Promise<Float32Array> {
+  const piece = await one;
+  addTo(piece, await other);
+  return piece;
+}
+
+function ofTake({ sound }: TakeSound, start: number): Source {
   return {
-    at: (frame) => samples[from + frame] ?? 0,
-    before: Math.max(0, from),
-    after: (frame) => Math.max(0, samples.length - from - frame),
+    read: (from, count) => sound.read(start + from, count),
+    before: Math.max(0, start),
+    after: (frame) => Math.max(0, sound.frames - start - frame),
   };
 }
 
 /** So much of the tone of the old room as the new voice lacks, so that the room does not change under it. */
-function roomUnder(own: TakeSound, over: TakeSound, rate: number): Source {
-  const [old, fresh] = [roomTone(own.samples, own.quiet, rate), roomTone(over.samples, over.quiet, rate)];
+function roomUnder(old: Float32Array, fresh: Float32Array): Source {
   const lacking = Math.sqrt(Math.max(0, power(old) - power(fresh)) / Math.max(1e-12, power(old)));
-  const source = looped(old);
-  return lacking === 0 ? SILENCE : endless((frame) => source.at(frame) * lacking);
+  return lacking === 0 ? SILENCE : repeated(old.map((sample) => sample * lacking));
 }
 
 const power = (samples: Float32Array): number =>
   samples.length === 0 ? 0 : samples.reduce((sum, x) => sum + x * x, 0) / samples.length;
-const looped = (tone: Float32Array): Source =>
-  tone.length === 0 ? SILENCE : endless((frame) => tone[((frame % tone.length) + tone.length) % tone.length]!);
+const repeated = (tone: Float32Array): Source => endless(looped(inMemory(tone)));
 
-/** A fade: so many frames outside of the segment and so many inside. */
-interface Fade {
-  readonly outside: number;
-  readonly inside: number;
-}
-interface Place {
+/** A segment in its place: it rises between `from` and `risen`, and falls between `falls` and `to` (out). */
+interface Piece {
+  readonly source: Source;
+  /** Where the segment itself starts. */
   readonly first: number;
-  /** Out. */
-  readonly end: number;
-  /** None where the sound goes on. */
-  readonly into: Fade | null;
-  readonly outOf: Fade | null;
+  readonly from: number;
+  readonly risen: number;
+  readonly falls: number;
+  readonly to: number;
 }
 
-/** Adds a sound: over a join both sides keep their power together. */
-function add(whole: Float32Array, source: Source, { first, end, into, outOf }: Place): void {
-  const [from, to] = [first - (into?.outside ?? 0), Math.min(whole.length, end + (outOf?.outside ?? 0))];
-  const [risen, falls] = [first + (into?.inside ?? 0), end - (outOf?.inside ?? 0)];
-  const { at } = source;
+/** Adds what a block has of a piece: over a join both sides keep their power together. */
+async function add(block: Float32Array, blockAt: number, piece: Piece): Promise<void> {
+  const { source, first, from, risen, falls, to } = piece;
+  const [begin, end] = [Math.max(from, blockAt), Math.min(to, blockAt + block.length)];
+  if (end <= begin) return;
+  const samples = await source.read(begin - first, end - begin);
   const { sin, cos, PI } = Math;
-  for (let i = from; i < to; i += 1) {
+  for (let i = begin; i < end; i += 1) {
     let gain = 1;
     if (i < risen) gain = sin((PI / 2) * ((i - from + 0.5) / (risen - from)));
     else if (i >= falls) gain = cos((PI / 2) * ((i - falls + 0.5) / (to - falls)));
-    whole[i]! += at(i - first) * gain;
+    block[i - blockAt]! += samples[i - begin]! * gain;
   }
 }

@@ -3,6 +3,7 @@
  * that a tenth of the time stays under, and nine decibels. Clicks of keys and pens are too short to be speech.
  */
 import type { Micros, TimeRange } from '../clock/index.ts';
+import { blocksOf, listen, type Meter, type Sound } from './sound.ts';
 
 /** Levels are taken this often, in microseconds: 10 ms. */
 export const LEVEL_HOP: Micros = 10_000 as Micros;
@@ -14,17 +15,51 @@ const HIGHEST_THRESHOLD_DB = -30;
 /** Sounds shorter than this are not speech, in microseconds. */
 const SHORTEST_SPEECH = 60_000;
 
-/** The level of each 10 ms in dBFS, −120 for silence; a last piece that is shorter counts as well. */
-export function levelsOf(samples: Float32Array, rate: number): Float32Array {
-  const hop = Math.round((rate * LEVEL_HOP) / 1e6);
-  const levels = new Float32Array(Math.ceil(samples.length / hop));
-  for (let i = 0; i < levels.length; i += 1) {
-    const end = Math.min(samples.length, (i + 1) * hop);
-    let sum = 0;
-    for (let k = i * hop; k < end; k += 1) sum += samples[k]! * samples[k]!;
-    levels[i] = Math.max(-120, 10 * Math.log10(sum / (end - i * hop) + 1e-12));
+/** Hears the level of each 10 ms in dBFS, −120 for silence; a last piece that is shorter counts as well. */
+export class LevelsMeter implements Meter {
+  readonly #hop: number;
+  readonly #frames: number;
+  /** To be read when everything was heard. */
+  readonly levels: Float32Array;
+  #sum = 0;
+  #frame = 0;
+
+  constructor(frames: number, rate: number) {
+    this.#hop = Math.round((rate * LEVEL_HOP) / 1e6);
+    this.#frames = frames;
+    this.levels = new Float32Array(Math.ceil(frames / this.#hop));
   }
-  return levels;
+
+  take(block: Float32Array): void {
+    const hop = this.#hop;
+    for (let n = 0; n < block.length;) {
+      const left = hop - (this.#frame % hop);
+      const end = Math.min(block.length, n + left);
+      this.#frame += end - n;
+      let sum = 0;
+      for (; n < end; n += 1) sum += block[n]! * block[n]!;
+      this.#sum += sum;
+      if (this.#frame % hop !== 0 && this.#frame < this.#frames) continue;
+      const index = Math.ceil(this.#frame / hop) - 1;
+      const length = this.#frame - index * hop;
+      this.levels[index] = Math.max(-120, 10 * Math.log10(this.#sum / length + 1e-12));
+      this.#sum = 0;
+    }
+  }
+}
+
+/** The levels of samples in memory. */
+export function levelsOf(samples: Float32Array, rate: number): Float32Array {
+  const meter = new LevelsMeter(samples.length, rate);
+  meter.take(samples);
+  return meter.levels;
+}
+
+/** The levels of a whole sound. */
+export async function levelsIn(sound: Sound, rate: number): Promise<Float32Array> {
+  const meter = new LevelsMeter(sound.frames, rate);
+  await listen(blocksOf(sound), meter);
+  return meter.levels;
 }
 
 /** The level above which something counts as speech, in dBFS; −62 for no levels at all. */
@@ -44,7 +79,7 @@ export function quietStretches(
   { shortest, hop = LEVEL_HOP }: { readonly shortest: Micros; readonly hop?: Micros },
 ): readonly TimeRange[] {
   const threshold = speechThreshold(levels);
-  const loud = Array.from(levels, (level) => level > threshold);
+  const loud = Uint8Array.from(levels, (level) => (level > threshold ? 1 : 0));
   dropBursts(loud, Math.round(SHORTEST_SPEECH / hop));
   const quiet: TimeRange[] = [];
   let start = 0;
@@ -57,13 +92,13 @@ export function quietStretches(
 }
 
 /** Takes back loud runs of fewer than `count` pieces. */
-function dropBursts(loud: boolean[], count: number): void {
+function dropBursts(loud: Uint8Array, count: number): void {
   let start = -1;
   for (let i = 0; i <= loud.length; i += 1) {
     if (loud[i]) {
       if (start < 0) start = i;
     } else if (start >= 0) {
-      if (i - start < count) loud.fill(false, start, i);
+      if (i - start < count) loud.fill(0, start, i);
       start = -1;
     }
   }

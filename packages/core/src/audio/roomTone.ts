@@ -1,5 +1,6 @@
 import type { TimeRange } from '../clock/index.ts';
 import { toFrames, lengthOf, type Micros } from '../clock/index.ts';
+import type { Sound } from './sound.ts';
 
 /** A breath and a word's end lie at the edges of a quiet stretch: so much of it is not used, in microseconds. */
 const EDGE_US = 150_000;
@@ -8,18 +9,19 @@ const LONGEST_US = 4_000_000;
 const SEAM_S = 0.1;
 
 /** The tone of a room, to be played over and over: from the longest quiet stretch; empty where there is none. */
-export function roomTone(samples: Float32Array, quiet: readonly TimeRange[], rate: number): Float32Array {
+export async function roomTone(sound: Sound, quiet: readonly TimeRange[], rate: number): Promise<Float32Array> {
   const longest = quiet.reduce<TimeRange | null>((a, b) => (a && lengthOf(a) >= lengthOf(b) ? a : b), null);
   if (!longest) return new Float32Array(0);
   const start = toFrames((longest.start + EDGE_US) as Micros, rate);
   const end = toFrames(Math.min(longest.end - EDGE_US, longest.start + EDGE_US + LONGEST_US) as Micros, rate);
   const seam = Math.round(SEAM_S * rate);
   if (end - start < 2 * seam) return new Float32Array(0);
-  const tone = samples.slice(start, end - seam);
+  const whole = await sound.read(start, end - start);
+  const tone = whole.slice(0, whole.length - seam);
   for (let i = 0; i < seam; i += 1) {
     const share = (i + 0.5) / seam;
     // The piece after the end fades out over the beginning, which fades in: the loop has no edge.
-    tone[i] = tone[i]! * Math.sqrt(share) + (samples[end - seam + i] ?? 0) * Math.sqrt(1 - share);
+    tone[i] = tone[i]! * Math.sqrt(share) + whole[tone.length + i]! * Math.sqrt(1 - share);
   }
   return tone;
 }

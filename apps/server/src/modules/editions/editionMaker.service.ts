@@ -1,6 +1,6 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { peaksOf } from '@oakbell/core/audio';
+import { heardBy, PeaksMeter } from '@oakbell/core/audio';
 import { dressingOf, NO_FINISH, programmeOf, type EditList, type Finish, type Segment } from '@oakbell/core/edits';
 import { readEarlier, TakeIndex, type TakeEvent } from '@oakbell/core/log';
 import { editionKey } from '@oakbell/core/media';
@@ -18,7 +18,7 @@ import {
   type JobEntity,
   type Progress,
 } from '../../platform/jobs/index.ts';
-import { encodeVoice, ffmpegToFile } from '../../platform/sound/index.ts';
+import { withSounds } from '../../platform/sound/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { claimById, FileClaims, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { AccessService } from '../access/index.ts';
@@ -102,9 +102,11 @@ export class EditionMaker implements OnModuleInit {
     const { segments, clean } = input as ExcerptInput;
     const edits: EditList = { version: 1, segments, finish: { ...NO_FINISH, ...clean } };
     const pages = (await this.lessons.allPagesOf(subjectId)).map(corePage);
-    const { samples } = await this.sound.render(edits, pages);
     const key = `excerpts/${randomUUID()}.webm`;
-    await this.storage.put(key, await encodeVoice(samples, 'webm', VOICE_KILOBITS));
+    await withSounds(async (sounds) => {
+      const { blocks } = await this.sound.render(sounds, { edits, pages });
+      await this.storage.putFile(key, await sounds.encode(blocks, 'webm', VOICE_KILOBITS));
+    });
     return key;
   }
 
@@ -127,7 +129,6 @@ export class EditionMaker implements OnModuleInit {
     const voice = await this.#voice(edition, pages, (share) =>
       progress(films.length > 0 ? FILM_SHARE + share * (1 - FILM_SHARE) : share),
     );
-    await this.storage.put(editionKey(id, 'voice.webm'), voice.file);
     const manifest = await this.#manifest(edition, { ...known, peaks: voice.peaks, films });
     const text = JSON.stringify(manifest);
     await this.storage.put(editionKey(id, 'manifest.json.gz'), await promisify(gzip)(text));
@@ -168,30 +169,42 @@ export class EditionMaker implements OnModuleInit {
         ({ file }) => file.kind === 'run' || !still.has(file.clip),
       );
       if (pieces.length === 0) continue;
-      const read = (file: FilmFile) => this.#filmFile(file);
-      const bytes = await cutFilm({ film, pieces, length: programme.length, read }, progress);
-      await this.storage.put(editionKey(edition.id, `${film}.mp4`), bytes);
+      const cut = {
+        film,
+        pieces,
+        length: programme.length,
+        lend: (file: FilmFile, use: (path: string) => Promise<void>) => this.#lendFilm(file, use),
+        keep: (path: string) => this.storage.putFile(editionKey(edition.id, `${film}.mp4`), path),
+      };
+      await cutFilm(cut, progress);
       made.push(film);
     }
     return made;
   }
 
   /** A film that never arrived leaves a blank: the lesson is there without it. One that cannot be read now is tried again. */
-  async #filmFile(file: FilmFile): Promise<Buffer | null> {
+  async #lendFilm(file: FilmFile, use: (path: string) => Promise<void>): Promise<void> {
     const key = file.kind === 'clip' ? clipKey(file.clip) : await this.takeFilms.find(file.takeId, file.run);
-    return key === null ? null : this.storage.read(key);
+    if (key !== null) await this.storage.lend(key, use);
   }
 
+  /** Makes the voice of an edition and puts it in its place. */
   async #voice(
     edition: EditionEntity,
     pages: readonly Page[],
     progress: Progress,
-  ): Promise<{ file: Buffer; peaks: Uint8Array; lufs: number | null }> {
-    const { samples, lufs } = await this.sound.render(edition.edits, pages, (share) => progress(share * 0.45));
-    await progress(0.45);
-    const file = await encodeVoice(samples, 'webm', VOICE_KILOBITS);
-    await progress(0.95);
-    return { file, peaks: coarsePeaks(peaksOf(samples, RATE)), lufs: Number.isFinite(lufs) ? lufs : null };
+  ): Promise<{ peaks: Uint8Array; lufs: number | null }> {
+    const { id, edits } = edition;
+    return withSounds(async (sounds) => {
+      const { frames, blocks, lufs } = await this.sound.render(sounds, { edits, pages }, (share) =>
+        progress(share / 2),
+      );
+      const meter = new PeaksMeter(frames, RATE);
+      const file = await sounds.encode(heardBy(blocks, meter), 'webm', VOICE_KILOBITS);
+      await progress(0.95);
+      await this.storage.putFile(editionKey(id, 'voice.webm'), file);
+      return { peaks: coarsePeaks(meter.peaks), lufs: Number.isFinite(lufs) ? lufs : null };
+    });
   }
 
   async #manifest(edition: EditionEntity, { events, takes, earlier, peaks, films }: Made): Promise<Manifest> {
@@ -228,9 +241,11 @@ export class EditionMaker implements OnModuleInit {
   }
 
   async #makeAac(id: string): Promise<Ending> {
-    const voice = await this.storage.read(editionKey(id, 'voice.webm'));
-    const args = ['-i', 'pipe:0', '-c:a', 'aac', '-b:a', '64k', '-movflags', '+faststart'];
-    await this.storage.put(editionKey(id, 'voice.m4a'), await ffmpegToFile(args, voice, 'mp4'));
+    const args = ['-c:a', 'aac', '-b:a', '64k', '-movflags', '+faststart'];
+    await withSounds(async (sounds) => {
+      const made = await this.storage.lend(editionKey(id, 'voice.webm'), (file) => sounds.convert(file, args, 'mp4'));
+      await this.storage.putFile(editionKey(id, 'voice.m4a'), made);
+    });
     return async () => {
       await this.editions.update({ id }, { hasAac: true });
     };

@@ -1,7 +1,14 @@
 import { toFrames, toSeconds, type Micros } from '@oakbell/core/clock';
 import type { FilmFile, FilmPiece, ProgrammeFilm } from '@oakbell/core/scene';
-import { ConverterError, withFolder, type WorkFolder } from '../../platform/converters/index.ts';
-import { BOUNDED, probe, QUIET, type Probed } from '../../platform/sound/index.ts';
+import {
+  BOUNDED,
+  ConverterError,
+  probeIn,
+  QUIET,
+  withFolder,
+  type Probed,
+  type WorkFolder,
+} from '../../platform/converters/index.ts';
 
 /** Pictures a second of a programme film. */
 const FPS = 30;
@@ -15,8 +22,10 @@ interface Cut {
   readonly pieces: readonly FilmPiece[];
   /** Programme length: the film is as long, to a picture. */
   readonly length: Micros;
-  /** The bytes of a file; null where there is none, which leaves a blank. */
-  readonly read: (file: FilmFile) => Promise<Buffer | null>;
+  /** Lends a file of this machine; does nothing where there is none, which leaves a blank. */
+  readonly lend: (file: FilmFile, use: (path: string) => Promise<void>) => Promise<void>;
+  /** Takes the film that was made. */
+  readonly keep: (path: string) => Promise<void>;
 }
 
 /**
@@ -24,7 +33,7 @@ interface Cut {
  * seen. Each piece is made by itself with a counted number of pictures, so that no error adds up.
  * @param progress told the share that is done, 0…1
  */
-export async function cutFilm(cut: Cut, progress: (share: number) => Promise<void>): Promise<Buffer> {
+export async function cutFilm(cut: Cut, progress: (share: number) => Promise<void>): Promise<void> {
   return withFolder(async (folder) => {
     const ffmpeg = (args: readonly string[]) => folder.run({ program: 'ffmpeg', args: [...QUIET, ...args] });
     const files = await localFiles(cut, folder);
@@ -42,12 +51,9 @@ export async function cutFilm(cut: Cut, progress: (share: number) => Promise<voi
     }
     await folder.put('list.txt', names.join('\n'));
     await ffmpeg(['-f', 'concat', '-safe', '1', '-i', 'list.txt', '-c', 'copy', '-movflags', '+faststart', 'film.mp4']);
-    return folder.read('film.mp4', LARGEST_FILM_MB);
+    await cut.keep(`${folder.path}/film.mp4`);
   });
 }
-/** In MiB. */
-const LARGEST_FILM_MB = 2000;
-
 /** A piece that cannot be read is blank; one that was broken off is not. */
 function blankInstead(failure: unknown): null {
   if (failure instanceof ConverterError && failure.fault === 'failed') return null;
@@ -69,15 +75,16 @@ interface Stretch {
 
 const keyOf = (file: FilmFile): string => (file.kind === 'run' ? `${file.takeId}-${file.run}` : file.clip);
 
-async function localFiles({ pieces, read }: Cut, folder: WorkFolder): Promise<ReadonlyMap<string, LocalFile>> {
+async function localFiles({ pieces, lend }: Cut, folder: WorkFolder): Promise<ReadonlyMap<string, LocalFile>> {
   const files = new Map<string, LocalFile>();
   const wanted = new Map(pieces.map(({ file }) => [keyOf(file), file]));
   for (const [key, file] of wanted) {
-    const bytes = await read(file);
-    if (!bytes) continue;
-    const path = `source-${files.size}`;
-    const found = await probe(await folder.put(path, bytes));
-    if (found?.video) files.set(key, { ...found, path });
+    await lend(file, async (from) => {
+      const path = `source-${files.size}`;
+      await folder.put(path, { file: from });
+      const found = await probeIn(folder, path);
+      if (found?.video) files.set(key, { ...found, path });
+    });
   }
   return files;
 }

@@ -1,17 +1,22 @@
 import { Injectable, Inject } from '@nestjs/common';
 import {
-  fadeEnds,
-  integratedLoudness,
+  addTo,
+  blocksOf,
+  changed,
+  EndFades,
   joinedSound,
-  levelsOf,
+  levelsIn,
+  loudnessOf,
   master,
   mix,
   musicBed,
   quietStretches,
   TARGET_LUFS,
+  through,
   throughSwitches,
+  type Blocks,
   type LaidOver,
-  type Mastered,
+  type Sound,
   type TakeSound,
 } from '@oakbell/core/audio';
 import { fromMillis, toFrames, type Micros } from '@oakbell/core/clock';
@@ -20,7 +25,7 @@ import { TakeIndex } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
 import { clipsHeard } from '@oakbell/core/scene';
 import { Problem } from '../../platform/http/index.ts';
-import { decodeVoice, hasSound } from '../../platform/sound/index.ts';
+import type { SoundFolder } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { clipKey } from '../lessons/index.ts';
 import { RATE, TakeMaterialService, TakesService, type TakeEntity } from '../takes/index.ts';
@@ -37,6 +42,14 @@ const LONGEST_MUSIC = 30 * 60 * RATE;
 /** Told the share that is done, 0…1. */
 type Tell = (share: number) => Promise<void>;
 
+/** The sound of a programme: its blocks are worked out while they are read. */
+export interface ProgrammeSound {
+  readonly frames: number;
+  readonly blocks: Blocks;
+  /** −∞ for silence. */
+  readonly lufs: number;
+}
+
 /** Makes the sound of a programme from its edit list: cut, joined, cleaned, with music, brought to its loudness. */
 @Injectable()
 export class ProgrammeSoundService {
@@ -46,8 +59,12 @@ export class ProgrammeSoundService {
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
-  /** @throws Problem `take-missing` */
-  async render(edits: EditList, pages: readonly Page[], tell: Tell = async () => {}): Promise<Mastered> {
+  /** @param sounds where it is worked on: the sound lasts as long @throws Problem `take-missing` */
+  async render(
+    sounds: SoundFolder,
+    { edits, pages }: { readonly edits: EditList; readonly pages: readonly Page[] },
+    tell: Tell = async () => {},
+  ): Promise<ProgrammeSound> {
     const { finish } = dressingOf(edits);
     const takes = new Map((await this.takes.byIds(edits.segments.flatMap(takesOf))).map((take) => [take.id, take]));
     const decoded = new Map<string, Promise<TakeSound>>();
@@ -56,55 +73,51 @@ export class ProgrammeSoundService {
       (takeId) => {
         const take = takes.get(takeId);
         if (!take) throw TAKE_MISSING();
-        const sound = decoded.get(takeId) ?? this.#takeSound(take, pages);
+        const sound = decoded.get(takeId) ?? this.#takeSound(sounds, take, pages);
         decoded.set(takeId, sound);
         return sound;
       },
       RATE,
     );
-    await tell(0.5);
-    const cleaned = this.#cleaned(joined, finish);
-    const voiced = await this.#withMusic(cleaned, finish);
-    const mastered = master(voiced, RATE);
-    fadeEnds(mastered.samples, RATE, finish);
-    return mastered;
+    await tell(0.4);
+    const voice = await sounds.keep(blocksOf(joined));
+    await tell(0.6);
+    const { noise, levelling } = finish;
+    const cleaned = await throughSwitches(voice, RATE, { gain: 0, noise, levelling }, sounds.keep);
+    const { frames, blocks, lufs } = await master(await this.#withMusic(sounds, cleaned, finish), RATE);
+    await tell(1);
+    return { frames, blocks: through(blocks(), new EndFades(frames, RATE, finish)), lufs };
   }
 
-  #cleaned(samples: Float32Array, { noise, levelling }: Finish): Float32Array {
-    return noise || levelling ? throughSwitches(samples, RATE, { gain: 0, noise, levelling }) : samples;
-  }
-
-  async #withMusic(voice: Float32Array, { music }: Finish): Promise<Float32Array> {
+  async #withMusic(sounds: SoundFolder, voice: Sound, { music }: Finish): Promise<Sound> {
     if (!music) return voice;
-    const file = await this.#clip(music.clip);
-    const speech = integratedLoudness(voice, RATE);
+    const speech = (await loudnessOf(voice, RATE)).integrated();
     // The level of the music counts beside a voice at its target: both are brought there together afterwards.
     const lufs = Number.isFinite(speech) ? music.lufs + speech - TARGET_LUFS : music.lufs;
-    const bed = musicBed(voice, await decodeVoice(file, { most: LONGEST_MUSIC }), { lufs, rate: RATE, speech });
-    for (let i = 0; i < voice.length; i += 1) bed.samples[i]! += voice[i]!;
-    return bed.samples;
+    const file = await this.#clip(music.clip, (path) => sounds.decode(path, { most: LONGEST_MUSIC }));
+    const bed = await musicBed(voice, file, { lufs, rate: RATE, speech });
+    return changed(voice, async (piece, from) => addTo(piece, await bed.sound.read(from, piece.length)));
   }
 
   /** The voice of a take as it is heard: cleaned, with what was switched on in the sound check, and its clips. */
-  async #takeSound(take: TakeEntity, pages: readonly Page[]): Promise<TakeSound> {
+  async #takeSound(sounds: SoundFolder, take: TakeEntity, pages: readonly Page[]): Promise<TakeSound> {
     const events = await this.material.events(take.id);
     const switched = events.find((event) => event.kind === 'sound');
-    const samples = await this.material.samples(take, CLEANING);
-    const voice = switched ? throughSwitches(samples, RATE, switched) : samples;
-    const quiet = quietStretches(levelsOf(voice, RATE), { shortest: LEAST_QUIET });
-    const sounds: LaidOver[] = [];
+    const own = await this.material.sound(sounds, take, CLEANING);
+    const voice = switched ? await throughSwitches(own, RATE, switched, sounds.keep) : own;
+    const quiet = quietStretches(await levelsIn(voice, RATE), { shortest: LEAST_QUIET });
+    const laid: LaidOver[] = [];
     for (const { clip, start, end, from } of clipsHeard(pages, new TakeIndex(events))) {
-      const file = await this.#clip(clip);
-      if (!(await hasSound(file))) continue;
       const most = Math.min(LONGEST_MUSIC, toFrames((from + end - start) as Micros, RATE) + RATE);
-      sounds.push({ samples: await decodeVoice(file, { most }), at: start, length: (end - start) as Micros, from });
+      const sound = await this.#clip(clip, (path) => sounds.decodeIfHeard(path, { most }));
+      if (sound) laid.push({ sound, at: start, length: (end - start) as Micros, from });
     }
-    return { samples: sounds.length > 0 ? mix(voice, sounds, RATE) : voice, quiet };
+    return { sound: laid.length > 0 ? mix(voice, laid, RATE) : voice, quiet };
   }
 
   /** What was brought to the lesson is there: a file that cannot be read is a fault, never a silence. */
-  async #clip(digest: string): Promise<Buffer> {
-    return this.storage.read(clipKey(digest));
+  #clip<T>(digest: string, use: (path: string) => Promise<T>): Promise<T> {
+    return this.storage.lend(clipKey(digest), use);
   }
 }
 

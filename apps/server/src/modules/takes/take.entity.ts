@@ -1,10 +1,18 @@
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { bigWhole, moment } from '../../platform/database/index.ts';
+import type { VoiceFacts } from './voicePart.ts';
 
 /** Frames a second of every stored voice. */
 export const RATE = 48_000;
 export const TRACKS = ['voice', 'log', 'film'] as const;
 export type Track = (typeof TRACKS)[number];
+
+/** What is kept of a part beside its bytes. */
+export type PartFacts =
+  | { readonly track: 'log' }
+  | ({ readonly track: 'voice' } & VoiceFacts)
+  /** Which film of the take. */
+  | { readonly track: 'film'; readonly run: number };
 
 /** One run from Record to Stop. It grows by parts while open and never changes once finished. */
 @Entity('take')
@@ -33,4 +41,6 @@ export class TakePartEntity {
   @PrimaryColumn({ type: 'int' }) number: number;
   @Column({ type: 'char', length: 64 }) digest: string;
   @Column({ type: 'int' }) bytes: number;
+  /** What is known of it without reading it again; null for what came before that was written down. */
+  @Column({ type: 'json', nullable: true }) facts: PartFacts | null;
 }

@@ -6,14 +6,16 @@ import { randomUUID } from 'node:crypto';
 import { Repository } from 'typeorm';
 import { Problem } from '../../platform/http/index.ts';
 import { JobHandlers, JobsService, type Ending, type JobEntity } from '../../platform/jobs/index.ts';
+import { withSounds } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { EditsService } from '../lessons/index.ts';
 import { RATE, TakeEntity } from './take.entity.ts';
 import { logKey, partKey, voiceKey } from './takes.rules.ts';
 import { TakeFilmsService } from './takeFilms.service.ts';
+import { TakeParts } from './takeParts.service.ts';
 import { TakeMaterialService } from './takeMaterial.service.ts';
-import { voiceFile } from './voiceFile.ts';
-import { believableRuns, readVoicePart, runEnd, runsOf, type VoicePart } from './voicePart.ts';
+import { voiceFile, type PacketsOf } from './voiceFile.ts';
+import { believableRuns, runEnd } from './voicePart.ts';
 
 export const CLOSE_TAKE = 'close-take';
 
@@ -37,6 +39,7 @@ export class TakeClosing implements OnModuleInit {
   constructor(
     @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
     private readonly edits: EditsService,
+    private readonly parts: TakeParts,
     private readonly films: TakeFilmsService,
     private readonly material: TakeMaterialService,
     private readonly jobs: JobsService,
@@ -58,7 +61,7 @@ export class TakeClosing implements OnModuleInit {
     const { voiceParts, logParts, filmParts, frames: told, aside } = job.input as Closing;
     const take = await this.takes.findOneByOrFail({ id: job.subjectId });
     if (take.state !== 'open') return () => Promise.resolve();
-    const runs = believableRuns(runsOf(await this.voiceParts(take.id, voiceParts)));
+    const runs = believableRuns(await this.parts.runs(take.id, voiceParts));
     const arrived = runs.reduce((end, run) => Math.max(end, runEnd(run)), 0);
     if (told === null && arrived === 0)
       throw new Problem(409, 'nothing-arrived', 'Nothing of this take had reached the server yet.');
@@ -68,7 +71,10 @@ export class TakeClosing implements OnModuleInit {
     for (let i = 0; i < logParts; i += 1) pieces.push(await this.storage.read(partKey(take.id, 'log', i)));
     const text = Buffer.concat(pieces).toString('utf8');
     const log = readLog(text).ok ? text : logHeaderText() + text;
-    await this.storage.put(voiceKey(take.id), await voiceFile(runs, frames));
+    const packetsOf: PacketsOf = (run) => this.parts.packets(take.id, run);
+    await withSounds(async (sounds) =>
+      this.storage.putFile(voiceKey(take.id), await voiceFile(sounds, { runs, frames, packetsOf })),
+    );
     await this.storage.put(logKey(take.id), Buffer.from(log));
     await this.films.assemble(take.id, filmParts);
     const events = await this.material.events(take.id);
@@ -88,15 +94,5 @@ export class TakeClosing implements OnModuleInit {
         segment,
       }));
     }
-  }
-
-  /** The first so many parts of a voice, those that can be read. */
-  async voiceParts(takeId: string, count: number): Promise<readonly VoicePart[]> {
-    const parts: VoicePart[] = [];
-    for (let i = 0; i < count; i += 1) {
-      const part = readVoicePart(await this.storage.read(partKey(takeId, 'voice', i)));
-      if (part) parts.push(part);
-    }
-    return parts;
   }
 }

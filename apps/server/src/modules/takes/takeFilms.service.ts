@@ -1,10 +1,10 @@
 import { Inject, Injectable, Logger } from '@nestjs/common';
 import { notFound } from '../../platform/http/index.ts';
-import { ConverterError, withFolder } from '../../platform/converters/index.ts';
-import { BOUNDED, QUIET } from '../../platform/sound/index.ts';
+import { BOUNDED, ConverterError, QUIET, withFolder } from '../../platform/converters/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { appendFile } from 'node:fs/promises';
 import { filmContainer, readFilmPart, type FilmContainer } from './filmPart.ts';
+import { TakeParts } from './takeParts.service.ts';
 import { filmKey, partKey } from './takes.rules.ts';
 
 /** The films of takes: of the camera and of live windows, a file for each run. */
@@ -12,19 +12,17 @@ import { filmKey, partKey } from './takes.rules.ts';
 export class TakeFilmsService {
   readonly #log = new Logger(TakeFilmsService.name);
 
-  constructor(@Inject(STORAGE) private readonly storage: Storage) {}
+  constructor(
+    private readonly parts: TakeParts,
+    @Inject(STORAGE) private readonly storage: Storage,
+  ) {}
 
   /**
    * Puts the first `count` film parts of a take together, a file for each run with its length and index. A run that
    * cannot be read is left out: the voice and the log are a lesson without it, and its parts stay.
    */
   async assemble(takeId: string, count: number): Promise<void> {
-    const runs = new Map<number, number[]>();
-    for (let i = 0; i < count; i += 1) {
-      const part = readFilmPart(await this.storage.read(partKey(takeId, 'film', i)));
-      if (part) runs.set(part.run, [...(runs.get(part.run) ?? []), i]);
-    }
-    for (const [run, parts] of runs) await this.#assembleRun(takeId, run, parts);
+    for (const [run, parts] of await this.parts.films(takeId, count)) await this.#assembleRun(takeId, run, parts);
   }
 
   async #assembleRun(takeId: string, run: number, parts: readonly number[]): Promise<void> {

@@ -1,12 +1,21 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { integratedLoudness, levelsOf, peaksOf, quietStretches, speechThreshold } from '@oakbell/core/audio';
+import {
+  blocksOf,
+  LevelsMeter,
+  listen,
+  LoudnessMeter,
+  PeaksMeter,
+  quietStretches,
+  speechThreshold,
+  type Sound,
+} from '@oakbell/core/audio';
 import { fromFrames, fromMillis } from '@oakbell/core/clock';
 import { analyseTake, readLog, type TakeAnalysis, type TakeEvent } from '@oakbell/core/log';
 import { learntRate, wordCount, type SpokenPage } from '@oakbell/core/pages';
 import { Repository } from 'typeorm';
 import { JobHandlers, JobsService } from '../../platform/jobs/index.ts';
-import { decodeVoice } from '../../platform/sound/index.ts';
+import { withSounds, type SoundFolder } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { LessonsService, textOfCues } from '../lessons/index.ts';
 import { RATE, TakeEntity } from './take.entity.ts';
@@ -64,13 +73,9 @@ export class TakeMaterialService implements OnModuleInit {
     return log.ok ? log.events : [];
   }
 
-  /** The samples of a finished take, exactly as long as the take. */
-  async samples(take: TakeEntity, filters?: string): Promise<Float32Array> {
-    const decoded = await decodeVoice(await this.storage.read(voiceKey(take.id)), { filters, most: take.frames });
-    if (decoded.length === take.frames) return decoded;
-    const exact = new Float32Array(take.frames);
-    exact.set(decoded.subarray(0, take.frames));
-    return exact;
+  /** The voice of a finished take, exactly as long as the take, through an ffmpeg filter chain. */
+  sound(sounds: SoundFolder, { id, frames }: TakeEntity, filters = 'anull'): Promise<Sound> {
+    return this.storage.lend(voiceKey(id), (file) => sounds.decode(file, { filters, most: frames, frames }));
   }
 
   /** Where a hundred peaks a second lie; worked out once and kept. */
@@ -97,11 +102,14 @@ export class TakeMaterialService implements OnModuleInit {
 
   async #analyse(take: TakeEntity): Promise<void> {
     if (await this.#isAnalysed(take)) return;
-    const samples = await this.samples(take);
-    await this.storage.put(peaksKey(take.id), peaksOf(samples, RATE));
-    const levels = levelsOf(samples, RATE);
+    const peaks = new PeaksMeter(take.frames, RATE);
+    const levelsMeter = new LevelsMeter(take.frames, RATE);
+    const loudness = new LoudnessMeter(RATE);
+    await withSounds(async (sounds) => listen(blocksOf(await this.sound(sounds, take)), peaks, levelsMeter, loudness));
+    await this.storage.put(peaksKey(take.id), peaks.peaks);
+    const { levels } = levelsMeter;
     const quiet = quietStretches(levels, { shortest: fromMillis(1000) });
-    const lufs = integratedLoudness(samples, RATE);
+    const lufs = loudness.integrated();
     const found: KnownOfTake = {
       ...analyseTake(await this.events(take.id), quiet, fromFrames(take.frames, RATE)),
       lufs: Number.isFinite(lufs) ? lufs : null,

@@ -25,6 +25,7 @@ import { RATE, type TakeEntity, type Track } from './take.entity.ts';
 import { logKey, MOST_PARTS, voiceKey } from './takes.rules.ts';
 import { TakeFilmsService } from './takeFilms.service.ts';
 import { TakeMaterialService } from './takeMaterial.service.ts';
+import { TakeParts } from './takeParts.service.ts';
 import { TakesService } from './takes.service.ts';
 import { LONGEST_TAKE } from './voicePart.ts';
 
@@ -95,6 +96,7 @@ const TrackEnum = { voice: 'voice', log: 'log', film: 'film' } as const;
 export class TakesController {
   constructor(
     private readonly takes: TakesService,
+    private readonly parts: TakeParts,
     private readonly films: TakeFilmsService,
     private readonly material: TakeMaterialService,
     private readonly lessons: LessonsService,
@@ -141,7 +143,7 @@ export class TakesController {
     const bytes: unknown = request.body;
     if (!Buffer.isBuffer(bytes) || number < 0 || number >= MOST_PARTS)
       throw new Problem(400, 'not-valid', 'A part is plain bytes with a number.');
-    await this.takes.addPart(take, { track, number, digest, bytes });
+    await this.parts.add(take, { track, number, digest, bytes });
     if (await this.takes.takenOver(take)) {
       throw new Problem(409, 'taken-over', 'Another window records this lesson now. What was recorded here is kept.');
     }
@@ -153,7 +155,7 @@ export class TakesController {
   @ApiOkResponse({ type: ArrivedDto })
   async arrived(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<ArrivedDto> {
     const take = await this.takes.get(id);
-    return { ...(await this.takes.arrived(take)), state: take.state };
+    return { ...(await this.parts.arrived(take)), state: take.state };
   }
 
   @Post('takes/:id/finish')

@@ -6,12 +6,13 @@ import { TakesController } from './takes.controller.ts';
 import { TakeClosing } from './takeClosing.service.ts';
 import { TakeFilmsService } from './takeFilms.service.ts';
 import { TakeMaterialService } from './takeMaterial.service.ts';
+import { TakeParts } from './takeParts.service.ts';
 import { TakesService } from './takes.service.ts';
 
 @Module({
   imports: [TypeOrmModule.forFeature([TakeEntity, TakePartEntity]), LessonsModule],
   controllers: [TakesController],
-  providers: [TakesService, TakeClosing, TakeFilmsService, TakeMaterialService],
+  providers: [TakesService, TakeParts, TakeClosing, TakeFilmsService, TakeMaterialService],
   exports: [TakesService, TakeFilmsService, TakeMaterialService],
 })
 export class TakesModule {}

@@ -3,30 +3,20 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { fromFrames } from '@oakbell/core/clock';
 import { takesOf, type EditList } from '@oakbell/core/edits';
 import { readEarlier } from '@oakbell/core/log';
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import { isUUID } from 'class-validator';
-import { In, LessThan, Repository } from 'typeorm';
-import { Acts, isThereAlready } from '../../platform/acts/index.ts';
+import { In, Repository } from 'typeorm';
+import { Acts } from '../../platform/acts/index.ts';
 import { ensureFor, notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { Quotas } from '../../platform/quotas/index.ts';
 import { claimById, FileClaims, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { EditsService, LessonsService, type LessonEntity } from '../lessons/index.ts';
-import { TakeEntity, TakePartEntity, RATE, type Track } from './take.entity.ts';
-import {
-  LARGEST_PART,
-  LARGEST_TRACK,
-  logKey,
-  missingParts,
-  partKey,
-  recordedElsewhere,
-  unbroken,
-  voiceKey,
-} from './takes.rules.ts';
-import { readFilmPart } from './filmPart.ts';
+import { TakeEntity, RATE } from './take.entity.ts';
+import { logKey, missingParts, recordedElsewhere, unbroken, voiceKey } from './takes.rules.ts';
 import { TakeClosing } from './takeClosing.service.ts';
 import { TakeMaterialService } from './takeMaterial.service.ts';
-import { readVoicePart, runEnd, runsOf } from './voicePart.ts';
+import { TakeParts } from './takeParts.service.ts';
 
 interface NewTake {
   readonly id: string;
@@ -44,18 +34,6 @@ interface Finish {
   readonly frames: number;
 }
 
-/** What has arrived without a gap. */
-export interface Arrived {
-  readonly voiceParts: number;
-  readonly logParts: number;
-  readonly filmParts: number;
-  readonly logBytes: number;
-  /** Frames of the voice that can be decoded from them. */
-  readonly voiceFrames: number;
-  /** The number of the run that a new encoder begins. */
-  readonly nextRun: number;
-}
-
 /** What a browser and we make of the last moment of a take may differ by so much, in microseconds. */
 const LEEWAY = 1e6;
 
@@ -63,18 +41,11 @@ const LEEWAY = 1e6;
 const belongsTo = (take: TakeEntity, lesson: Pick<LessonEntity, 'id' | 'ownerId'>): boolean =>
   take.lessonId === lesson.id || take.byId === lesson.ownerId;
 
-/** Whether bytes are a part of a track. */
-const READABLE: Readonly<Record<Track, (bytes: Buffer) => boolean>> = {
-  log: () => true,
-  voice: (bytes) => readVoicePart(bytes) !== null,
-  film: (bytes) => readFilmPart(bytes) !== null,
-};
-
 @Injectable()
 export class TakesService implements OnModuleInit {
   constructor(
     @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
-    @InjectRepository(TakePartEntity) private readonly parts: Repository<TakePartEntity>,
+    private readonly parts: TakeParts,
     private readonly lessons: LessonsService,
     private readonly edits: EditsService,
     private readonly acts: Acts,
@@ -175,76 +146,10 @@ export class TakesService implements OnModuleInit {
     return open.filter((take) => recordedElsewhere([take], '', new Date()) === null);
   }
 
-  /** Keeps a part. Sending it twice is harmless. @throws Problem `part-damaged`, `part-differs`, `take-closed` */
-  async addPart(
-    take: TakeEntity,
-    part: { track: Track; number: number; digest: string; bytes: Buffer },
-  ): Promise<void> {
-    const { track, number, bytes } = part;
-    const digest = createHash('sha256').update(bytes).digest('hex');
-    const readable = READABLE[track](bytes);
-    if (digest !== part.digest || bytes.length === 0 || !readable) {
-      throw new Problem(
-        422,
-        'part-damaged',
-        'A part of the recording was damaged on its way. It is sent again from this browser.',
-      );
-    }
-    const there = await this.parts.findOneBy({ takeId: take.id, track, number });
-    if (there) {
-      if (there.digest === digest) return;
-      throw new Problem(409, 'part-differs', 'Another part with this number is here already. It was kept as it is.');
-    }
-    if (take.state !== 'open') throw new Problem(409, 'take-closed', 'This take is finished and cannot grow.');
-    await this.#ensureRoom(take.id, track, bytes.length);
-    await this.storage.put(partKey(take.id, track, number), bytes);
-    try {
-      await this.acts.do(async () => {
-        await this.parts.insert({ takeId: take.id, track, number, digest, bytes: bytes.length });
-        await this.takes.update({ id: take.id }, { heardAt: new Date() });
-        // What is being said is kept in any case; a new take is refused where there is no room.
-        await this.quotas.add(take.byId, bytes.length);
-      });
-    } catch (failure) {
-      // The same part arrived twice at the same moment: the other one won, and both are alike.
-      if (!isThereAlready(failure)) throw failure;
-    }
-  }
-
-  /** @throws Problem `take-too-large` */
-  async #ensureRoom(takeId: string, track: Track, bytes: number): Promise<void> {
-    const sum = (await this.parts.sum('bytes', { takeId, track })) ?? 0;
-    if (bytes <= LARGEST_PART[track] && Number(sum) + bytes <= LARGEST_TRACK[track]) return;
-    const most = `${Math.round(LARGEST_TRACK[track] / 1024 / 1024)} MB`;
-    throw new Problem(
-      413,
-      'take-too-large',
-      `A take holds up to ${most} of this. What was recorded before is safe; stop, and go on in another take.`,
-    );
-  }
-
   /** Whether a later window has taken over the lesson since this take began. */
   async takenOver(take: TakeEntity): Promise<boolean> {
     const later = await this.takes.findBy({ lessonId: take.lessonId, state: 'open' });
     return later.some((one) => one.windowKey !== take.windowKey && one.openedAt > take.openedAt);
-  }
-
-  /** What has arrived without a gap: where a browser that comes back goes on sending. */
-  async arrived(take: TakeEntity): Promise<Arrived> {
-    const numbers = await this.#numbers(take.id);
-    const [voiceParts, logParts] = [unbroken(numbers.voice), unbroken(numbers.log)];
-    const log = await this.parts.findBy({ takeId: take.id, track: 'log', number: LessThan(logParts) });
-    const logBytes = log.reduce((sum, part) => sum + part.bytes, 0);
-    const parts = await this.closing.voiceParts(take.id, voiceParts);
-    const voiceFrames = runsOf(parts).reduce((end, run) => Math.max(end, runEnd(run)), 0);
-    return {
-      voiceParts,
-      logParts,
-      filmParts: unbroken(numbers.film),
-      logBytes,
-      voiceFrames,
-      nextRun: parts.reduce((next, part) => Math.max(next, part.run + 1), 0),
-    };
   }
 
   /** Closes a take whose parts are all here and adds it to the lesson. @throws Problem `parts-missing` with their numbers */
@@ -253,7 +158,7 @@ export class TakesService implements OnModuleInit {
     { voiceParts, logParts, filmParts, frames, aside = false }: Finish,
   ): Promise<TakeEntity> {
     if (take.state === 'finished') return take;
-    const numbers = await this.#numbers(take.id);
+    const numbers = await this.parts.numbers(take.id);
     const missing = {
       voice: missingParts(numbers.voice, voiceParts),
       log: missingParts(numbers.log, logParts),
@@ -273,7 +178,7 @@ export class TakesService implements OnModuleInit {
   /** Closes a take with what has arrived of it: for when the browser that recorded it does not come back. */
   async finishAsSent(take: TakeEntity): Promise<TakeEntity> {
     if (take.state === 'finished') return take;
-    const numbers = await this.#numbers(take.id);
+    const numbers = await this.parts.numbers(take.id);
     const { voice, log, film } = {
       voice: unbroken(numbers.voice),
       log: unbroken(numbers.log),
@@ -330,11 +235,5 @@ export class TakesService implements OnModuleInit {
       (await this.byIds([...ends.keys()])).map((take) => [take.id, fromFrames(take.frames, RATE)]),
     );
     return [...ends].map(([id, end]) => (end < (lengths.get(id) ?? 0) ? `${id}@${end}` : id));
-  }
-
-  async #numbers(takeId: string): Promise<Readonly<Record<Track, readonly number[]>>> {
-    const found = await this.parts.find({ where: { takeId }, select: { track: true, number: true } });
-    const of = (track: Track) => found.filter((part) => part.track === track).map((part) => part.number);
-    return { voice: of('voice'), log: of('log'), film: of('film') };
   }
 }

@@ -1,8 +1,8 @@
-import { inTestJob } from '../../testing/inTestJob.ts';
-import { encodeVoice, decodeVoice } from '../../platform/sound/index.ts';
+import { decoded, encoded } from '../../testing/sounds.ts';
 import { missingParts, recordedElsewhere, unbroken } from './takes.rules.ts';
 import {
   believableRuns,
+  factsOf,
   LONGEST_TAKE,
   readVoicePart,
   runEnd,
@@ -59,22 +59,25 @@ describe('a part of a voice', () => {
     expect(readVoicePart(writeVoicePart({ ...part, preSkip: 1e9 }))).toBeNull();
   });
   it('counts up to the first run that begins long after anything was heard', () => {
-    const run = (startFrame: number) => ({ startFrame, preSkip: 0, packets: [Uint8Array.of(1)] });
+    const run = (startFrame: number) => ({ startFrame, preSkip: 0, packets: 1, parts: [0] });
     expect(believableRuns([run(0), run(48_000 * 30), run(48_000 * 200)])).toEqual([run(0), run(48_000 * 30)]);
     expect(believableRuns([run(0)])).toEqual([run(0)]);
     expect(believableRuns([run(48_000 * 3600)])).toEqual([]);
   });
   it('joins the others of its run', () => {
-    const runs = runsOf([{ ...part, run: 0, startFrame: 0 }, { ...part, run: 0, startFrame: 0 }, part]);
-    expect(runs.map((run) => run.packets.length)).toEqual([4, 2]);
+    const facts = factsOf(part);
+    const runs = runsOf([
+      { ...facts, run: 0, startFrame: 0, number: 0 },
+      { ...facts, run: 0, startFrame: 0, number: 1 },
+      { ...facts, number: 2 },
+    ]);
+    expect(runs.map((run) => run.packets)).toEqual([4, 2]);
+    expect(runs.map((run) => run.parts)).toEqual([[0, 1], [2]]);
     expect(runEnd(runs[0]!)).toBe(4 * 960 - 312);
   });
 });
 
 it('sound keeps its exact length through Opus and back', async () => {
   const samples = Float32Array.from({ length: 48_000 }, (_, i) => 0.3 * Math.sin((2 * Math.PI * 440 * i) / 48_000));
-  const decoded = await inTestJob(async () =>
-    decodeVoice(await encodeVoice(samples, 'ogg', 64), { most: samples.length * 2 }),
-  );
-  expect(decoded.length).toBe(samples.length);
+  expect(await decoded(await encoded(samples, 'ogg', 64))).toHaveLength(samples.length);
 });

@@ -1,7 +1,11 @@
-import { BufferTarget, EncodedAudioPacketSource, EncodedPacket, OggOutputFormat, Output } from 'mediabunny';
-import { decodeVoice, encodeVoice } from '../../platform/sound/index.ts';
+import { blocksOf, inPlaces, type Placed } from '@oakbell/core/audio';
+import { EncodedAudioPacketSource, EncodedPacket, FilePathTarget, OggOutputFormat, Output } from 'mediabunny';
+import type { SoundFolder } from '../../platform/sound/index.ts';
 import { RATE } from './take.entity.ts';
 import { PACKET_FRAMES, type Run } from './voicePart.ts';
+
+/** The packets of a run in order, as they are read. */
+export type PacketsOf = (run: Run) => AsyncIterable<Uint8Array>;
 
 /** The OpusHead of RFC 7845 for one channel at 48 kHz. */
 function opusHead(preSkip: number): Uint8Array {
@@ -14,34 +18,43 @@ function opusHead(preSkip: number): Uint8Array {
   return head;
 }
 
-/** One run as an Ogg Opus file, packets as they came. */
-export async function oggOf(run: Run): Promise<Buffer> {
-  const output = new Output({ format: new OggOutputFormat(), target: new BufferTarget() });
+/** Writes one run as an Ogg Opus file, packets as they came. */
+async function writeOgg(path: string, { preSkip }: Run, packets: AsyncIterable<Uint8Array>): Promise<string> {
+  const output = new Output({ format: new OggOutputFormat(), target: new FilePathTarget(path) });
   const source = new EncodedAudioPacketSource('opus');
   output.addAudioTrack(source);
   await output.start();
-  const decoderConfig = { codec: 'opus', sampleRate: RATE, numberOfChannels: 1, description: opusHead(run.preSkip) };
+  const decoderConfig = { codec: 'opus', sampleRate: RATE, numberOfChannels: 1, description: opusHead(preSkip) };
   const seconds = PACKET_FRAMES / RATE;
-  for (const [i, packet] of run.packets.entries()) {
-    await source.add(new EncodedPacket(packet, 'key', i * seconds, seconds), { decoderConfig });
+  let at = 0;
+  for await (const packet of packets) {
+    await source.add(new EncodedPacket(packet, 'key', at, seconds), { decoderConfig });
+    at += seconds;
   }
   await output.finalize();
-  return Buffer.from(output.target.buffer!);
+  return path;
 }
 
-/** The samples of a whole take, exactly `frames` long: runs in their places, silence where a run is missing. */
-export async function samplesOfRuns(runs: readonly Run[], frames: number): Promise<Float32Array> {
-  const samples = new Float32Array(frames);
-  for (const run of runs) {
-    const decoded = await decodeVoice(await oggOf(run), { most: frames - Math.min(frames, run.startFrame) });
-    if (run.startFrame < frames) samples.set(decoded.subarray(0, frames - run.startFrame), run.startFrame);
-  }
-  return samples;
-}
-
-/** The voice of a take as one playable file. A single run is kept bit for bit. */
-export async function voiceFile(runs: readonly Run[], frames: number): Promise<Buffer> {
+/**
+ * The voice of a take as one playable file, exactly `frames` long where it is put together: runs in their places,
+ * silence where one is missing. A single run is kept bit for bit. Its path lasts as long as the folder.
+ */
+export async function voiceFile(
+  sounds: SoundFolder,
+  {
+    runs,
+    frames,
+    packetsOf,
+  }: { readonly runs: readonly Run[]; readonly frames: number; readonly packetsOf: PacketsOf },
+): Promise<string> {
+  const oggOf = (run: Run, i: number) => writeOgg(sounds.path(`run-${i}.ogg`), run, packetsOf(run));
   const [only, second] = runs;
-  if (only && !second && only.startFrame === 0) return oggOf(only);
-  return encodeVoice(await samplesOfRuns(runs, frames), 'ogg', 96);
+  if (only && !second && only.startFrame === 0) return oggOf(only, 0);
+  const placed: Placed[] = [];
+  for (const [i, run] of runs.entries()) {
+    if (run.startFrame >= frames) continue;
+    const sound = await sounds.decode(await oggOf(run, i), { most: frames - run.startFrame });
+    placed.push({ sound, at: run.startFrame });
+  }
+  return sounds.encode(blocksOf(inPlaces(placed, frames)), 'ogg', 96);
 }

@@ -71,27 +71,38 @@ function parseHeader(text: string): Omit<VoicePart, 'packets'> | null {
   }
 }
 
-/** One encoder's unbroken work. */
+/** What is kept of a part beside its bytes: enough to know how a voice lies in its take. */
+export type VoiceFacts = Omit<VoicePart, 'packets'> & { readonly packets: number };
+export const factsOf = ({ run, startFrame, preSkip, packets }: VoicePart): VoiceFacts => ({
+  run,
+  startFrame,
+  preSkip,
+  packets: packets.length,
+});
+
+/** One encoder's unbroken work: what its parts say, and their numbers in order. */
 export interface Run {
   readonly startFrame: number;
   readonly preSkip: number;
-  readonly packets: readonly Uint8Array[];
+  readonly packets: number;
+  readonly parts: readonly number[];
 }
 
 /** Joins parts, in order, into runs. */
-export function runsOf(parts: readonly VoicePart[]): readonly Run[] {
-  const runs = new Map<number, { startFrame: number; preSkip: number; packets: Uint8Array[] }>();
-  for (const part of parts) {
-    const run = runs.get(part.run) ?? { startFrame: part.startFrame, preSkip: part.preSkip, packets: [] };
-    run.packets.push(...part.packets);
-    runs.set(part.run, run);
+export function runsOf(parts: readonly (VoiceFacts & { readonly number: number })[]): readonly Run[] {
+  const runs = new Map<number, { startFrame: number; preSkip: number; packets: number; parts: number[] }>();
+  for (const { number, run: name, startFrame, preSkip, packets } of parts) {
+    const run = runs.get(name) ?? { startFrame, preSkip, packets: 0, parts: [] };
+    run.packets += packets;
+    run.parts.push(number);
+    runs.set(name, run);
   }
   return [...runs.values()].sort((a, b) => a.startFrame - b.startFrame);
 }
 
 /** The frame of the take up to which a run can be decoded. */
-export const runEnd = (run: Run): number =>
-  run.startFrame + Math.max(0, run.packets.length * PACKET_FRAMES - run.preSkip);
+export const runEnd = (run: Omit<Run, 'parts'>): number =>
+  run.startFrame + Math.max(0, run.packets * PACKET_FRAMES - run.preSkip);
 
 /**
  * The runs, in order, up to the first that begins long after anything was heard, or beyond the longest take: where a

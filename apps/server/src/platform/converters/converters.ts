@@ -4,8 +4,10 @@
  * cancelled, when its time is over and when this process ends.
  */
 import { spawn } from 'node:child_process';
-import { chmod, chown, copyFile, lstat, mkdir, readdir, readFile, rm, stat, writeFile } from 'node:fs/promises';
+import { chmod, chown, copyFile, lstat, mkdir, open, readdir, readFile, rm, stat, writeFile } from 'node:fs/promises';
+import type { FileHandle } from 'node:fs/promises';
 import { randomUUID } from 'node:crypto';
+import type { Writable } from 'node:stream';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { jobScope } from '../scope/index.ts';
@@ -28,7 +30,8 @@ export class ConverterError extends Error {
 export interface Run {
   readonly program: Program;
   readonly args: readonly string[];
-  readonly stdin?: Uint8Array;
+  /** What it is given to read: bytes, or pieces as they come. */
+  readonly stdin?: Uint8Array | AsyncIterable<Uint8Array>;
   /** Where this run needs other limits than its program usually does. */
   readonly limits?: Partial<Limits>;
 }
@@ -40,6 +43,8 @@ export interface WorkFolder {
   put(name: string, content: Uint8Array | string | { readonly file: string }): Promise<string>;
   /** Runs a program in here and gives what it said. @throws ConverterError */
   run(run: Run): Promise<Buffer>;
+  /** Opens a file of this folder for ourselves. Whoever opens it closes it. */
+  open(name: string, flags: 'r' | 'w+'): Promise<FileHandle>;
   /** The files there are, in order. */
   list(): Promise<readonly string[]>;
   /** @throws ConverterError `too-much` for a file above the limit, `failed` where there is none */
@@ -90,7 +95,9 @@ export async function withFolder<T>(use: (folder: WorkFolder) => Promise<T>): Pr
   const user = nextUser();
   const { otherUser } = sandboxHere();
   const own = (file: string) => (otherUser ? chown(file, user, user) : Promise.resolve());
-  await mkdir(path, { recursive: true, mode: 0o700 });
+  // Whoever a program runs as has to come through to its own folder.
+  await mkdir(root, { recursive: true, mode: 0o711 });
+  await mkdir(path, { mode: 0o700 });
   await own(path);
   const folder: WorkFolder = {
     path,
@@ -107,6 +114,7 @@ export async function withFolder<T>(use: (folder: WorkFolder) => Promise<T>): Pr
       return file;
     },
     run: (run) => runIn({ path, user, signal }, run),
+    open: (name, flags) => open(join(path, plain(name)), flags, 0o600),
     list: async () => (await readdir(path)).sort(),
     async read(name, mostMb) {
       const file = join(path, plain(name));
@@ -184,7 +192,13 @@ function runIn({ path, user, signal }: Where, { program, args, stdin, limits: ow
     child.stderr.on('data', (chunk: Buffer) => (words = (words + chunk.toString('utf8')).slice(-500)));
     // It may end before it has read everything; its exit code tells what matters.
     child.stdin.on('error', () => undefined);
-    child.stdin.end(stdin);
+    let dried: unknown = null;
+    if (stdin === undefined || stdin instanceof Uint8Array) child.stdin.end(stdin);
+    else
+      feed(child.stdin, stdin).catch((failure: unknown) => {
+        dried = failure;
+        end('failed');
+      });
     const settle = () => {
       clearTimeout(late);
       signal.removeEventListener('abort', cancel);
@@ -198,11 +212,31 @@ function runIn({ path, user, signal }: Where, { program, args, stdin, limits: ow
     });
     child.on('close', (code, by) => {
       settle();
+      if (dried !== null) return reject(dried);
       if (code === 0 && fault === null) return resolve(Buffer.concat(said));
       reject(new ConverterError(fault ?? faultOf(code, by, words), `${program}: ${words}`));
     });
   });
 }
+
+/** Writes pieces as fast as they are read, and no faster. @throws what the pieces throw */
+async function feed(stdin: Writable, pieces: AsyncIterable<Uint8Array>): Promise<void> {
+  for await (const piece of pieces) {
+    // Whoever reads no more is about to end by itself.
+    if (stdin.destroyed) return;
+    if (!stdin.write(piece)) await drained(stdin);
+  }
+  stdin.end();
+}
+
+const drained = (stdin: Writable): Promise<void> =>
+  new Promise((resolve) => {
+    const done = () => {
+      stdin.off('drain', done).off('close', done);
+      resolve();
+    };
+    stdin.once('drain', done).once('close', done);
+  });
 
 /** What an end by itself means: 127 is what prlimit says of a program that is not there. */
 function faultOf(code: number | null, by: NodeJS.Signals | null, words: string): Fault {

@@ -1,2 +1,1 @@
-export * from './ffmpeg.ts';
-export * from './probe.ts';
+export * from './soundFolder.ts';

@@ -37,16 +37,21 @@ export class FolderStorage implements Storage {
     await this.#place(key, (path) => this.#disk.copyFile(source, path));
   }
 
-  async putOnce(key: string, bytes: Uint8Array): Promise<void> {
+  async putOnce(key: string, content: Uint8Array | { readonly file: string }): Promise<void> {
     const now = new Date();
     await utimes(this.#path(key), now, now).catch((failure: unknown) => {
       if (!isMissing(failure)) throw failure;
-      return this.put(key, bytes);
+      return 'file' in content ? this.putFile(key, content.file) : this.put(key, content);
     });
   }
 
   async read(key: string): Promise<Buffer> {
     return readFile(this.#path(key)).catch((failure: unknown) => rethrow(failure, key));
+  }
+
+  async lend<T>(key: string, use: (path: string) => Promise<T>): Promise<T> {
+    if ((await this.size(key)) === null) throw new NoSuchFile(key);
+    return use(this.#path(key));
   }
 
   async stream(key: string, range?: ByteRange): Promise<Readable> {

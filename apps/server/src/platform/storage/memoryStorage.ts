@@ -1,4 +1,6 @@
-import { readFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { checkedKey, NoSuchFile, type ByteRange, type Storage, type StoredFile, type Unwanted } from './storage.ts';
 
@@ -12,8 +14,8 @@ export class MemoryStorage implements Storage {
     this.#written.set(key, new Date());
     return Promise.resolve();
   }
-  async putOnce(key: string, bytes: Uint8Array): Promise<void> {
-    await this.put(key, bytes);
+  async putOnce(key: string, content: Uint8Array | { readonly file: string }): Promise<void> {
+    await ('file' in content ? this.putFile(key, content.file) : this.put(key, content));
   }
   async putFile(key: string, path: string): Promise<void> {
     await this.put(key, await readFile(path));
@@ -21,6 +23,16 @@ export class MemoryStorage implements Storage {
   read(key: string): Promise<Buffer> {
     const bytes = this.#files.get(checkedKey(key));
     return bytes ? Promise.resolve(bytes) : Promise.reject(new NoSuchFile(key));
+  }
+  async lend<T>(key: string, use: (path: string) => Promise<T>): Promise<T> {
+    const bytes = await this.read(key);
+    const folder = await mkdtemp(join(tmpdir(), 'oakbell-lent-'));
+    try {
+      await writeFile(join(folder, 'file'), bytes);
+      return await use(join(folder, 'file'));
+    } finally {
+      await rm(folder, { recursive: true });
+    }
   }
   async stream(key: string, range?: ByteRange): Promise<Readable> {
     const bytes = await this.read(key);

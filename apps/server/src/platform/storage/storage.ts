@@ -13,13 +13,16 @@ export interface ByteRange {
 export interface Storage {
   put(key: string, bytes: Uint8Array): Promise<void>;
   /**
-   * Puts what is named by its own bytes. Where it is there already it counts as written now: whoever sweeps leaves it.
+   * Puts what is named by its own bytes, or takes over a file of this machine that is. Where it is there already it
+   * counts as written now: whoever sweeps leaves it.
    */
-  putOnce(key: string, bytes: Uint8Array): Promise<void>;
+  putOnce(key: string, content: Uint8Array | { readonly file: string }): Promise<void>;
   /** Takes over a file that lies on this machine's disk. */
   putFile(key: string, path: string): Promise<void>;
   read(key: string): Promise<Buffer>;
   stream(key: string, range?: ByteRange): Promise<Readable>;
+  /** Lends a file of this machine with the same bytes, to be read only: for whatever is too large to be held. */
+  lend<T>(key: string, use: (path: string) => Promise<T>): Promise<T>;
   /** The size in bytes, or null when there is no such key. */
   size(key: string): Promise<number | null>;
   /** The keys under a prefix that ends in `/`, in order. */

@@ -1,12 +1,12 @@
-import { checkSound, throughSwitches } from '@oakbell/core/audio';
+import { checkSound, inMemory, keepInMemory, samplesOf, throughSwitches } from '@oakbell/core/audio';
 import { RATE } from './opusEncoder.ts';
 import type { CheckOrder, CheckReport } from './soundCheckProtocol.ts';
 import { wavHeader } from './wav.ts';
 
 /** Judges some seconds of sound and lets them through the switches. */
-export function handle({ id, samples, switches }: CheckOrder): CheckReport {
+export async function handle({ id, samples, switches }: CheckOrder): Promise<CheckReport> {
   try {
-    const voice = throughSwitches(samples, RATE, switches);
+    const voice = await samplesOf(await throughSwitches(inMemory(samples), RATE, switches, keepInMemory));
     const bytes = Int16Array.from(voice, (value) => Math.max(-32_768, Math.min(32_767, Math.round(value * 32_767))));
     return {
       id,
@@ -19,4 +19,4 @@ export function handle({ id, samples, switches }: CheckOrder): CheckReport {
   }
 }
 
-self.onmessage = ({ data }: MessageEvent<CheckOrder>) => self.postMessage(handle(data));
+self.onmessage = ({ data }: MessageEvent<CheckOrder>) => void handle(data).then((report) => self.postMessage(report));

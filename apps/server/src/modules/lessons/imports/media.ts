@@ -1,8 +1,9 @@
 import { heightFor, PAGE_WIDTH, WIDE_HEIGHT } from '@oakbell/core/pages';
 import { createHash } from 'node:crypto';
-import { withFolder, type WorkFolder } from '../../../platform/converters/index.ts';
+import { createReadStream } from 'node:fs';
+import { pipeline } from 'node:stream/promises';
+import { BOUNDED, probe, QUIET, withFolder, type WorkFolder } from '../../../platform/converters/index.ts';
 import { Problem } from '../../../platform/http/index.ts';
-import { BOUNDED, probe, QUIET } from '../../../platform/sound/index.ts';
 import type { Storage } from '../../../platform/storage/index.ts';
 import { clipKey } from '../lessons.rules.ts';
 import { LONGEST_CLIP_S, MOST_CLIP_PIXELS } from './limits.ts';
@@ -102,14 +103,24 @@ export async function storeClip(storage: Storage, path: string, name: string): P
       '-y',
     ];
     const args = ['-i', 'file', ...video, ...(claimed.moving ? codec : []), ...sound, ...end, 'clip.mp4'];
-    await folder.run({ program: 'ffmpeg', args: [...QUIET, ...BOUNDED, ...args] });
-    const bytes = await folder.read('clip.mp4', LARGEST_CLIP_MB);
-    const clip = createHash('sha256').update(bytes).digest('hex');
-    await storage.putOnce(clipKey(clip), bytes);
-    const facts = await checkMedia(`${folder.path}/clip.mp4`, name);
+    await folder.run({
+      program: 'ffmpeg',
+      args: [...QUIET, ...BOUNDED, ...args],
+      limits: { outputMb: LARGEST_CLIP_MB },
+    });
+    const made = `${folder.path}/clip.mp4`;
+    const clip = await digestOf(made);
+    await storage.putOnce(clipKey(clip), { file: made });
+    const facts = await checkMedia(made, name);
     const poster = await storePictureFile(storage, await posterOf(folder, 'clip.mp4', facts));
     return { ...facts, clip, poster: { ...poster, height: heightFor(PAGE_WIDTH, WIDE_HEIGHT) } };
   });
 }
 /** Half an hour at a generous rate, in MiB. */
 const LARGEST_CLIP_MB = 900;
+
+async function digestOf(file: string): Promise<string> {
+  const hash = createHash('sha256');
+  await pipeline(createReadStream(file), hash);
+  return hash.digest('hex');
+}

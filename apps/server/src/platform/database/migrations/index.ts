@@ -1,3 +1,4 @@
+import { FactsOfParts1764600000000 } from './1764600000000-factsOfParts.ts';
 import { FirstSchema1764000000000 } from './1764000000000-firstSchema.ts';
 import { FilmsAndAnswers1764200000000 } from './1764200000000-filmsAndAnswers.ts';
 import { SavedOnce1764500000000 } from './1764500000000-savedOnce.ts';
@@ -13,4 +14,5 @@ export const MIGRATIONS = [
   SharedTakes1764300000000,
   SafeHouse1764400000000,
   SavedOnce1764500000000,
+  FactsOfParts1764600000000,
 ];

@@ -1,4 +1,4 @@
-import { ConverterError, withFolder } from '../converters/index.ts';
+import { ConverterError, withFolder, type WorkFolder } from './converters.ts';
 import { BOUNDED } from './ffmpeg.ts';
 
 /** What ffprobe tells of a file. */
@@ -18,23 +18,22 @@ interface Told {
   }[];
 }
 
-/** Looks into a sound or video file; null for one that cannot be read. @throws ConverterError past a limit */
-export const probe = (file: string): Promise<Probed | null> => ask({ file });
-
-/** Whether a file has sound in it. */
-export const hasSound = async (file: Uint8Array): Promise<boolean> => (await ask(file))?.hasSound ?? false;
-
-function ask(content: Uint8Array | { readonly file: string }): Promise<Probed | null> {
-  return withFolder(async (folder) => {
-    await folder.put('file', content);
-    const args = ['-v', 'error', ...BOUNDED, '-show_format', '-show_streams', '-of', 'json', 'file'];
-    try {
-      return read(JSON.parse((await folder.run({ program: 'ffprobe', args })).toString('utf8')) as Told);
-    } catch (failure) {
-      if (failure instanceof ConverterError && failure.fault !== 'failed') throw failure;
-      return null;
-    }
+/** Looks into a sound or video file of this machine; null for one that cannot be read. @throws ConverterError past a limit */
+export const probe = (file: string): Promise<Probed | null> =>
+  withFolder(async (folder) => {
+    await folder.put('file', { file });
+    return probeIn(folder, 'file');
   });
+
+/** The same for a file that lies in a converter's folder already. */
+export async function probeIn(folder: WorkFolder, name: string): Promise<Probed | null> {
+  const args = ['-v', 'error', ...BOUNDED, '-show_format', '-show_streams', '-of', 'json', name];
+  try {
+    return read(JSON.parse((await folder.run({ program: 'ffprobe', args })).toString('utf8')) as Told);
+  } catch (failure) {
+    if (failure instanceof ConverterError && failure.fault !== 'failed') throw failure;
+    return null;
+  }
 }
 
 function read({ format, streams = [] }: Told): Probed {
