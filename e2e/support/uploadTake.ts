@@ -5,12 +5,8 @@ import { BufferSource, EncodedPacketSink, Input, OggInputFormat } from 'mediabun
 import { partOf } from '../../apps/web/src/kits/recorder/voiceParts.ts';
 import { RATE } from './sound.ts';
 
-/** Brings a take to a lesson part by part, as a browser that recorded it would. */
-export async function uploadTake(
-  page: Page,
-  lessonId: string,
-  { ogg, log, seconds }: { readonly ogg: string; readonly log: string; readonly seconds: number },
-): Promise<void> {
+/** The voice of an Ogg Opus file in the parts that a recording browser sends: two seconds each. */
+export async function voicePartsOf(ogg: string): Promise<readonly Buffer[]> {
   const input = new Input({
     formats: [new OggInputFormat()],
     source: new BufferSource(new Uint8Array(readFileSync(ogg)).buffer),
@@ -18,36 +14,47 @@ export async function uploadTake(
   const packets: Uint8Array[] = [];
   for await (const packet of new EncodedPacketSink((await input.getPrimaryAudioTrack())!).packets())
     packets.push(packet.data);
+  const parts: Buffer[] = [];
+  for (let at = 0; at < packets.length; at += 100)
+    parts.push(Buffer.from(partOf({ run: 0, startFrame: 0, preSkip: 312 }, packets.slice(at, at + 100))));
+  return parts;
+}
+
+/** Brings a take to a lesson part by part, as a browser that recorded it would. */
+export async function uploadTake(
+  page: Page,
+  lessonId: string,
+  { ogg, log, seconds }: { readonly ogg: string; readonly log: string; readonly seconds: number },
+): Promise<void> {
+  const parts = await voicePartsOf(ogg);
   const take = randomUUID();
   expect((await page.request.put(`/api/takes/${take}`, { data: { lessonId, windowKey: 'bench-window' } })).ok()).toBe(
     true,
   );
   const put = async (track: string, number: number, bytes: Buffer) => {
     const digest = createHash('sha256').update(bytes).digest('hex');
-    const answer = await page.request.put(`/api/takes/${take}/parts/${track}/${number}?digest=${digest}`, {
-      data: bytes,
-      headers: { 'Content-Type': 'application/octet-stream' },
-    });
+    const send = () =>
+      page.request.put(`/api/takes/${take}/parts/${track}/${number}?digest=${digest}`, {
+        data: bytes,
+        headers: { 'Content-Type': 'application/octet-stream' },
+      });
+    let answer = await send();
+    // Hours come at once here: the server says for how long to wait.
+    for (; answer.status() === 429; answer = await send())
+      await new Promise((resolve) => setTimeout(resolve, Number(answer.headers()['retry-after']) * 1000));
     expect(answer.status()).toBe(204);
   };
-  let parts = 0;
-  for (let at = 0; at < packets.length; at += 100, parts += 1) {
-    await put(
-      'voice',
-      parts,
-      Buffer.from(partOf({ run: 0, startFrame: 0, preSkip: 312 }, packets.slice(at, at + 100))),
-    );
-  }
+  for (const [i, part] of parts.entries()) await put('voice', i, part);
   const logParts = inParts(log);
   for (const [i, part] of logParts.entries()) await put('log', i, Buffer.from(part));
   const finish = await page.request.post(`/api/takes/${take}/finish`, {
-    data: { voiceParts: parts, logParts: logParts.length, frames: seconds * RATE },
+    data: { voiceParts: parts.length, logParts: logParts.length, frames: seconds * RATE },
   });
   expect(finish.ok()).toBe(true);
 }
 
 /** A log in parts of half a megabyte and less, each of whole lines. */
-function inParts(log: string): readonly string[] {
+export function inParts(log: string): readonly string[] {
   const parts: string[] = [''];
   for (const line of log.split('\n').filter(Boolean)) {
     if (parts.at(-1)!.length + line.length > 500_000) parts.push('');

@@ -66,8 +66,8 @@ function held(child, signal = 'SIGTERM') {
   };
 }
 
-/** Starts MariaDB on loopback with its data under `folder`; a set-up that was broken off is begun anew. */
-export async function startMariaDb(folder) {
+/** Keeps MariaDB going on loopback with its data under `folder`; a set-up that was broken off is begun anew. */
+export async function startMariaDb(folder, how) {
   const data = join(folder, 'mariadb');
   const ready = join(folder, 'mariadb.ready');
   const asRoot = process.getuid?.() === 0 ? ['--user=root'] : [];
@@ -100,17 +100,18 @@ export async function startMariaDb(folder) {
     '--collation-server=utf8mb4_uca1400_ai_ci',
     '--max-allowed-packet=64M',
   ];
-  // A process group of its own: Ctrl-C reaches only us, and we end things in their order.
-  const child = spawn('mariadbd', args, { stdio: 'ignore', detached: true });
-  const process_ = held(child);
-  await until(() => answers(port), child, 'MariaDB', log);
-  return { port, stop: process_.stop, child, args };
+  const kept = await keep(() => startProgram('mariadbd', args, { port, what: 'MariaDB', log }), {
+    ...how,
+    what: 'MariaDB',
+  });
+  return { port, kept };
 }
 
 /** Unix sockets have short names; a long folder would not fit, and two that end alike must not meet. */
 const socketPath = (folder) => `/tmp/oakbell-${createHash('sha256').update(folder).digest('hex').slice(0, 24)}.sock`;
 
-export async function startRedis(folder) {
+/** Keeps Redis going on loopback with its data under `folder`. */
+export async function startRedis(folder, how) {
   const data = join(folder, 'redis');
   await mkdir(data, { recursive: true });
   const port = await freePort();
@@ -130,40 +131,62 @@ export async function startRedis(folder) {
     log,
   ];
   // redis-check-rdb and redis-server are one program that goes by the name it is called with.
-  const child = spawn('/usr/bin/redis-check-rdb', args, { argv0: 'redis-server', stdio: 'ignore', detached: true });
-  const process_ = held(child);
-  await until(() => answers(port), child, 'Redis', log);
-  return { port, stop: process_.stop, child };
+  const start = () =>
+    startProgram('/usr/bin/redis-check-rdb', args, { port, what: 'Redis', log, argv0: 'redis-server' });
+  return { port, kept: await keep(start, { ...how, what: 'Redis' }) };
 }
 
-/** A process that ends by itself is started again after so long, in ms; one that cannot stay up is given up. */
+/** Starts a program that listens. A process group of its own: Ctrl-C reaches only us, and we end things in their order. */
+async function startProgram(program, args, { port, what, log, argv0 }) {
+  const child = spawn(program, args, { stdio: 'ignore', detached: true, ...(argv0 ? { argv0 } : {}) });
+  const process_ = held(child);
+  await until(() => answers(port), child, what, log);
+  return process_;
+}
+
+/** What ends by itself is started again after so long, in ms; what cannot stay up is given up. */
 const AGAIN_MS = 500;
 const SHORT_LIFE_MS = 5000;
 const MOST_SHORT_LIVES = 5;
 
 /**
- * Starts one of our own processes and starts it again whenever it ends by itself. `ended` resolves when it is stopped,
- * or given up because it ended soon after its start again and again.
- * @param {() => Promise<boolean>} isReady
- * @param {(pid: number) => Promise<void>} note told of each process
+ * Starts something and starts it again whenever it ends by itself. `ended` resolves when it is stopped, or given up
+ * because it ended soon after its start again and again.
+ * @param {() => Promise<object>} start gives a process that is ready
+ * @param {{ what: string, note: (pid: number) => Promise<void>, patient?: boolean }} how told of each process; `patient`
+ * never gives up
  */
-export async function keepNode(entry, env, log, isReady, what, note) {
+export async function keep(start, { what, note, patient = false }) {
   let [stopped, short] = [false, 0];
-  let now = await startNode(entry, env, log, isReady, what);
+  let now = await start();
+  let up = Promise.resolve();
   await note(now.child.pid);
   let giveUp = () => undefined;
   const ended = new Promise((resolve) => (giveUp = resolve));
+  const again = async () => {
+    while (!stopped) {
+      await pause(AGAIN_MS);
+      if (stopped) return;
+      const begun = Date.now();
+      const next = await start().catch((failure) => say(failure.message));
+      if (next) {
+        now = next;
+        await note(now.child.pid);
+        void watch(Date.now());
+        return;
+      }
+      if (isTooOften(begun)) return giveUp();
+    }
+  };
+  const isTooOften = (begun) => {
+    short = Date.now() - begun < SHORT_LIFE_MS ? short + 1 : 0;
+    return !patient && short >= MOST_SHORT_LIVES;
+  };
   const watch = async (begun) => {
     await now.ended;
-    short = Date.now() - begun < SHORT_LIFE_MS ? short + 1 : 0;
-    if (stopped || short >= MOST_SHORT_LIVES) return giveUp();
+    if (stopped || isTooOften(begun)) return giveUp();
     say(`${what} ended and is started again.`);
-    await pause(AGAIN_MS);
-    if (stopped) return giveUp();
-    const since = Date.now();
-    now = await startNode(entry, env, log, isReady, what).catch(() => now);
-    await note(now.child.pid);
-    void watch(since);
+    up = again();
   };
   void watch(Date.now());
   return {
@@ -172,8 +195,11 @@ export async function keepNode(entry, env, log, isReady, what, note) {
       return now.child;
     },
     ended,
+    /** Resolves when it runs: at once, or when it was started again. */
+    running: () => up,
     async stop() {
       stopped = true;
+      await up;
       await now.stop();
       giveUp();
     },

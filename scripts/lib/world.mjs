@@ -4,15 +4,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { lock } from './lock.mjs';
 import { node, ROOT } from './run.mjs';
-import { freePort, isFree, keepNode, startMariaDb, startRedis } from './services.mjs';
+import { freePort, isFree, keep, startMariaDb, startNode, startRedis } from './services.mjs';
 import { Plain, say } from './say.mjs';
 
 const SERVER = join(ROOT, 'apps/server/dist');
 
 /**
  * Starts a whole Oak Bell in `.oakbell/<name>`: database, queue, HTTP process and job process.
- * `second` starts another HTTP process at another port, `more` sets further variables of the processes.
- * @param {{ name: string, port?: number, fresh?: boolean, demo?: boolean, quiet?: boolean, processes?: boolean, second?: boolean, more?: Record<string, string> }} how
+ * `second` starts another HTTP process at another port, `more` sets further variables of the processes, `patient` never
+ * gives up what ends again and again.
+ * @param {{ name: string, port?: number, fresh?: boolean, demo?: boolean, quiet?: boolean, processes?: boolean, second?: boolean, patient?: boolean, more?: Record<string, string> }} how
  */
 export async function startWorld({
   name,
@@ -22,6 +23,7 @@ export async function startWorld({
   quiet = false,
   processes = true,
   second = false,
+  patient = false,
   more = {},
 }) {
   const folder = join(ROOT, '.oakbell', name);
@@ -39,9 +41,11 @@ export async function startWorld({
       for (const part of ['mariadb', 'mariadb.ready', 'redis', 'media'])
         await rm(join(folder, part), { recursive: true, force: true });
     tell('Starting MariaDB and Redis …');
-    const [database, queue] = [await startMariaDb(folder), await startRedis(folder)];
-    stops.push(database.stop, queue.stop);
-    for (const { child } of [database, queue]) await held.note(child.pid);
+    const how = { note: held.note, patient };
+    const database = await startMariaDb(folder, how);
+    stops.push(() => database.kept.stop());
+    const queue = await startRedis(folder, how);
+    stops.push(() => queue.kept.stop());
     const env = {
       OAKBELL_DATABASE_URL: `mysql://root@127.0.0.1:${database.port}/oakbell`,
       OAKBELL_REDIS_URL: `redis://127.0.0.1:${queue.port}`,
@@ -58,8 +62,8 @@ export async function startWorld({
     await node([join(SERVER, 'createDatabase.js')], env);
     await node([join(SERVER, 'migrate.js')], env);
     const url = `http://127.0.0.1:${env.OAKBELL_PORT}`;
-    const world = { url, env, folder, stop, database, http: null, jobs: null };
-    if (processes) await startProcesses(world, held, stops, tell, second);
+    const world = { url, env, folder, stop, database: database.kept, queue: queue.kept, http: null, jobs: null };
+    if (processes) await startProcesses(world, { stops, tell, second, ...how });
     if (demo) {
       tell('Looking after the demo world …');
       await node([join(SERVER, 'demo/index.js')], env);
@@ -71,7 +75,7 @@ export async function startWorld({
   }
 }
 
-async function startProcesses(world, held, stops, tell, second) {
+async function startProcesses(world, { stops, tell, second, ...how }) {
   const { env, folder } = world;
   tell('Starting the HTTP process and the job process …');
   const isReadyAt = (url) => () =>
@@ -79,19 +83,20 @@ async function startProcesses(world, held, stops, tell, second) {
       (answer) => answer.ok,
       () => false,
     );
-  const keep = async (what, file, log, env, isReady) => {
-    const kept = await keepNode(join(SERVER, file), env, join(folder, log), isReady, what, held.note);
+  const keepOne = async (what, file, log, env, isReady) => {
+    const start = () => startNode(join(SERVER, file), env, join(folder, log), isReady, what);
+    const kept = await keep(start, { what, ...how });
     stops.push(() => kept.stop());
     return kept;
   };
-  world.jobs = await keep('The job process', 'worker.js', 'jobs.log', env, async () => true);
-  world.http = await keep('The HTTP process', 'main.js', 'http.log', env, isReadyAt(world.url));
+  world.jobs = await keepOne('The job process', 'worker.js', 'jobs.log', env, async () => true);
+  world.http = await keepOne('The HTTP process', 'main.js', 'http.log', env, isReadyAt(world.url));
   if (!second) return;
   // The same house by another door: what is said at one is heard at the other.
   const port = `${await freePort()}`;
   world.secondUrl = `http://127.0.0.1:${port}`;
   const there = { ...env, OAKBELL_PORT: port };
-  world.second = await keep('The second HTTP process', 'main.js', 'http-2.log', there, isReadyAt(world.secondUrl));
+  world.second = await keepOne('The second HTTP process', 'main.js', 'http-2.log', there, isReadyAt(world.secondUrl));
 }
 
 /** What signs the addresses of media: made once for a world, and kept with it. */

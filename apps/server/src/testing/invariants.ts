@@ -1,4 +1,7 @@
-import type { DataSource } from 'typeorm';
+/** Whoever can be asked in SQL. */
+interface Database {
+  query(sql: string): Promise<unknown>;
+}
 
 /**
  * What always holds of a school's rows, whatever broke in the middle of whatever was done: each query finds what may not
@@ -47,7 +50,7 @@ interface PlayedRow {
 }
 
 /** What is wrong with the rows of a school, in words; nothing when all is well. */
-export async function faultsIn(database: DataSource): Promise<readonly string[]> {
+export async function faultsIn(database: Database): Promise<readonly string[]> {
   const faults: string[] = [];
   for (const [what, sql] of Object.entries(NEVER)) {
     const rows = (await database.query(sql)) as readonly object[];

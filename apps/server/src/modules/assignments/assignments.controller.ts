@@ -1,5 +1,6 @@
 import { Body, Controller, Get, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { OnceIfKeyed } from '../../platform/acts/index.ts';
 import { Flag, Id, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
@@ -51,6 +52,7 @@ export class AssignmentsController {
   ) {}
 
   @Post('assignments')
+  @OnceIfKeyed()
   @For('teacher')
   @May('give', 'lesson', { body: 'lessonId' })
   @May('teach', 'class', { body: 'classId' })

@@ -7,6 +7,7 @@ import {
   ParseUUIDPipe,
   Patch,
   Post,
+  Req,
   Res,
   UploadedFiles,
   UseInterceptors,
@@ -15,8 +16,8 @@ import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiOkResponse, ApiTags } from
 import type { Micros } from '@oakbell/core/clock';
 import { headOf, readEdit, type Edit } from '@oakbell/core/edits';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
-import type { Response } from 'express';
-import { InSteps } from '../../platform/acts/index.ts';
+import type { Request, Response } from 'express';
+import { InSteps, keyIfAny, OnceIfKeyed } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { jobDto, JobDto, JobsService } from '../../platform/jobs/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
@@ -81,6 +82,7 @@ export class LessonsController {
   }
 
   @Post()
+  @OnceIfKeyed()
   @For('teacher')
   @May('give', 'lesson', { body: 'from' })
   @May('give', 'lesson', { body: 'opening' })
@@ -195,10 +197,10 @@ export class LessonsController {
     @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @UploadedFiles() files: UploadedFile[],
+    @Req() request: Request,
   ): Promise<JobDto> {
-    return withFiles(files, async (received) => {
-      return jobDto(await this.uploads.takeIn(person.id, id, received));
-    });
+    const to = { personId: person.id, lessonId: id, keyed: keyIfAny(request) };
+    return withFiles(files, (received) => this.uploads.takeIn(to, received));
   }
 
   @Get(':id/pictures/:digest')

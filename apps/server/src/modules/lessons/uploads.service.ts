@@ -2,9 +2,9 @@ import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
 import { Repository } from 'typeorm';
-import { Acts } from '../../platform/acts/index.ts';
+import { Acts, OnceOnly, type Keyed } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
-import { JobHandlers, JobsService, type Ending, type JobEntity } from '../../platform/jobs/index.ts';
+import { jobDto, JobDto, JobHandlers, JobsService, type Ending, type JobEntity } from '../../platform/jobs/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { FileChecks, ImportsService, withStored, type CheckedFile, type UploadedFile } from './imports/index.ts';
 import { pdfPages } from './imports/pdf.ts';
@@ -31,6 +31,7 @@ export class UploadsService implements OnModuleInit {
     private readonly jobs: JobsService,
     private readonly handlers: JobHandlers,
     private readonly acts: Acts,
+    private readonly once: OnceOnly,
     @Inject(STORAGE) private readonly storage: Storage,
     @InjectRepository(UploadEntity) private readonly uploads: Repository<UploadEntity>,
   ) {}
@@ -122,11 +123,18 @@ export class UploadsService implements OnModuleInit {
     return this.imports.beginStored({ lessonId: lesson.id, ownerId: personId, as: 'slide' }, files);
   }
 
-  /** Takes in whole files as pages, without picking. */
-  async takeIn(personId: string, lessonId: string, files: readonly UploadedFile[]): Promise<JobEntity> {
+  /** Takes in whole files as pages, without picking: once, where the act has a key. */
+  async takeIn(
+    to: { readonly personId: string; readonly lessonId: string; readonly keyed: Keyed | null },
+    files: readonly UploadedFile[],
+  ): Promise<JobDto> {
+    const { personId, lessonId, keyed } = to;
     const pages = (await this.lessons.pagesOf(lessonId)).length;
-    const checked = await this.checks.bring(files, { personId, subjectId: lessonId, pages });
-    return this.imports.begin({ lessonId, ownerId: personId, as: 'slide' }, checked);
+    return this.once.prepared(
+      keyed,
+      () => this.checks.bring(files, { personId, subjectId: lessonId, pages }),
+      async (checked) => jobDto(await this.imports.begin({ lessonId, ownerId: personId, as: 'slide' }, checked)),
+    );
   }
 
   async #convert(job: JobEntity): Promise<Ending> {

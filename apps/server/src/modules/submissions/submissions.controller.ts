@@ -42,16 +42,15 @@ export class SubmissionsController {
     @UploadedFiles() received: UploadedFile[],
     @Req() request: Request,
   ): Promise<HandInDto> {
-    return withFiles(received, async (files) => {
-      const keyed = keyOf(request);
-      const before = await this.once.answered<HandInDto>(keyed);
-      if (before) return before.answer;
-      const assignment = await this.assignments.get(id);
-      const checked = await this.submissions.bring(person, assignment, files);
-      return this.once.do(keyed, async () =>
-        this.shown.dto(person, assignment, await this.submissions.handIn(person, assignment, checked)),
-      );
-    });
+    const assignment = await this.assignments.get(id);
+    return withFiles(received, (files) =>
+      this.once.prepared(
+        keyOf(request),
+        () => this.submissions.bring(person, assignment, files),
+        async (checked) =>
+          this.shown.dto(person, assignment, await this.submissions.handIn(person, assignment, checked)),
+      ),
+    );
   }
 
   @Put('assignments/:id/hand-in/text')

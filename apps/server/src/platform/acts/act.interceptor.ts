@@ -23,12 +23,12 @@ const ONCE = 'oakbell:once';
  * act or acts itself. `why` says which.
  */
 export const InSteps = (why: string): MethodDecorator => SetMetadata(STEPS, why);
-/** A client may send this twice: it carries an `Idempotency-Key`, and is done once. */
+const KEY = { name: 'Idempotency-Key', description: 'the same for every try of one act' } as const;
+/** A client will send this twice: it must carry an `Idempotency-Key`. Any other act may, and is done once then too. */
 export const Once = (): MethodDecorator =>
-  applyDecorators(
-    SetMetadata(ONCE, true),
-    ApiHeader({ name: 'Idempotency-Key', required: true, description: 'the same for every try of one act' }),
-  );
+  applyDecorators(SetMetadata(ONCE, true), ApiHeader({ ...KEY, required: true }));
+/** Says so of a route that makes something: whoever sends it again where no answer came gives it a key. */
+export const OnceIfKeyed = (): MethodDecorator => applyDecorators(ApiHeader({ ...KEY, required: false }));
 
 /** Every request that may write is one act, unless its route says that it is done in steps. */
 @Injectable()
@@ -43,7 +43,7 @@ export class ActInterceptor implements NestInterceptor {
     if (context.getType() !== 'http') return next.handle();
     const request = context.switchToHttp().getRequest<Request>();
     const isOnce = this.reflector.get<boolean | undefined>(ONCE, context.getHandler()) === true;
-    const keyed = isOnce ? keyOf(request) : null;
+    const keyed = isOnce ? keyOf(request) : keyIfAny(request);
     const inSteps = this.reflector.get<string | undefined>(STEPS, context.getHandler()) !== undefined;
     const name = `${request.method.toLowerCase()} ${(request.route as { path?: string } | undefined)?.path ?? request.path}`;
     const reads = request.method === 'GET' || request.method === 'HEAD';
@@ -53,8 +53,14 @@ export class ActInterceptor implements NestInterceptor {
   }
 }
 
+type Asked = Request & { person?: { readonly id: string } };
+
+/** The key that a request carries, or null for none. @throws Problem `no-key` for one that is none */
+export const keyIfAny = (request: Asked): Keyed | null =>
+  request.person && request.get('Idempotency-Key') !== undefined ? keyOf(request) : null;
+
 /** The key that a request carries. @throws Problem `no-key` */
-export function keyOf(request: Request & { person?: { readonly id: string } }): Keyed {
+export function keyOf(request: Asked): Keyed {
   const key = request.get('Idempotency-Key') ?? '';
   if (!request.person || !/^[\w-]{8,64}$/.test(key))
     throw new Problem(

@@ -1,5 +1,5 @@
 export { Acts, isThereAlready } from './acts.ts';
-export { InSteps, keyOf, Once } from './act.interceptor.ts';
+export { InSteps, keyIfAny, keyOf, Once, OnceIfKeyed } from './act.interceptor.ts';
 export { ActsModule } from './acts.module.ts';
 export { OnceOnly, type Keyed } from './onceOnly.ts';
 export { Outbox } from './outbox.ts';

@@ -40,6 +40,18 @@ export class OnceOnly {
     }
   }
 
+  /**
+   * An act that others prepare: files are looked into first, outside of it, unless it was done before. @param keyed null
+   * for an act without a key
+   */
+  async prepared<P, T>(keyed: Keyed | null, prepare: () => Promise<P>, act: (prepared: P) => Promise<T>): Promise<T> {
+    const before = keyed && (await this.answered<T>(keyed));
+    if (before) return before.answer;
+    const prepared = await prepare();
+    const work = () => act(prepared);
+    return keyed ? this.do(keyed, work) : this.acts.do(work);
+  }
+
   /** What was answered to this act before, or null. @throws Problem `key-used` */
   async answered<T>({ personId, key, act }: Keyed): Promise<{ readonly answer: T } | null> {
     const found = await this.keys.findOneBy({ personId, key });

@@ -14,7 +14,7 @@ import { useForm } from '@mantine/form';
 import { micros, timeText } from '@oakbell/core/clock';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
-import { call, client, useLesson, type Lesson } from '../../shared/api/index.ts';
+import { call, client, once, useLesson, type Lesson } from '../../shared/api/index.ts';
 import { Empty, fieldValue, PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
 import classes from './Assign.module.css';
 import { Publish } from './Publish.tsx';
@@ -102,17 +102,20 @@ function AssignSheet({ lesson, ready }: { readonly lesson: Lesson; readonly read
   });
   const assign = useMutation({
     mutationFn: ({ graded, points, dueAt, spoken, seconds, answerPage, ...terms }: Terms) =>
-      call(
-        client.POST('/api/assignments', {
-          body: {
-            ...terms,
-            lessonId: lesson.id,
-            dueAt: new Date(dueAt).toISOString(),
-            points: graded ? points : null,
-            answerLimitMs: spoken ? seconds * 1000 : null,
-            answerPage: spoken && answerPage !== '' ? answerPage : null,
-          },
-        }),
+      once((header) =>
+        call(
+          client.POST('/api/assignments', {
+            params: { header },
+            body: {
+              ...terms,
+              lessonId: lesson.id,
+              dueAt: new Date(dueAt).toISOString(),
+              points: graded ? points : null,
+              answerLimitMs: spoken ? seconds * 1000 : null,
+              answerPage: spoken && answerPage !== '' ? answerPage : null,
+            },
+          }),
+        ),
       ),
     onSuccess: () => {
       form.reset();

@@ -6,7 +6,7 @@ import type { Thing } from '@oakbell/core/pages';
 import { useMutation } from '@tanstack/react-query';
 import { useState, type ClipboardEvent } from 'react';
 import { useNavigate } from 'react-router';
-import { call, client, sendFiles } from '../../shared/api/index.ts';
+import { call, client, once, sendFiles } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 import { placeOf, unitChoices, useCourses, useLessons, usePreferences } from './courses.ts';
 import classes from './Library.module.css';
@@ -82,11 +82,8 @@ export function NewLesson({ onCancel, unitId }: { readonly onCancel: () => void;
       const isDark = values.board === 'dark';
       const backdrop = { kind: isDark ? 'blank' : values.board, ...(isDark ? { dark: true } : {}) };
       const boards = values.kind === 'worked' && !values.from ? { boards: values.boards, backdrop } : {};
-      const lesson = await call(
-        client.POST('/api/lessons', {
-          body: { kind: values.kind, title: name || values.title.trim(), ...begin, ...boards },
-        }),
-      );
+      const body = { kind: values.kind, title: name || values.title.trim(), ...begin, ...boards };
+      const lesson = await once((header) => call(client.POST('/api/lessons', { params: { header }, body })));
       const first = lesson.pages[0];
       if (values.kind === 'worked' && first)
         await placeQuestion({

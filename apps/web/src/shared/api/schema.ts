@@ -2383,7 +2383,10 @@ export interface operations {
     lessons_add: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -3732,7 +3735,10 @@ export interface operations {
     assignments_add: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
