@@ -102,8 +102,9 @@ export async function schoolHour(
     what: `${title}: there is one edition, whole`,
     isKept: async () => {
       const all = await teacher.get<Edition[]>(`/api/lessons/${id}/editions`);
-      const { media } = await teacher.get<{ media: Record<string, string> }>(`/api/editions/${edition}`);
-      const sizes = await Promise.all(Object.values(media).map((address) => teacher.sizeOf(address)));
+      const opened = await teacher.get<{ media: { base: string; files: string[] } }>(`/api/editions/${edition}`);
+      const { base, files } = opened.media;
+      const sizes = await Promise.all(files.map((file) => teacher.sizeOf(`${base}/${file}`)));
       return kept(all.length, 1) ?? kept(all[0]?.state, 'ready') ?? kept(sizes.includes(0), false);
     },
   });

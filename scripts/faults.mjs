@@ -9,7 +9,7 @@ import { main, option, say } from './lib/say.mjs';
 import { startWorld } from './lib/world.mjs';
 
 /** So long things are left alone between two kills, in ms. */
-const [LEAST_MS, MOST_MS] = [100, 1600];
+const [LEAST_MS, MOST_MS] = [100, 3000];
 
 /**
  * Kills the HTTP process, the job process, MariaDB and Redis (-9) at moments that a seed chooses, while lessons are
@@ -66,16 +66,25 @@ async function killMany(world, { kills, seed, isOver }) {
   for (let i = 0; i < kills && !isOver(); i += 1) {
     await new Promise((resolve) => setTimeout(resolve, LEAST_MS + next() * (MOST_MS - LEAST_MS)));
     const name = names[Math.floor(next() * names.length)];
-    const { child } = world[name];
-    await world[name].running();
+    const child = await alive(world[name]);
     if (isOver()) break;
     const gone = once(child, 'exit');
     process.kill(child.pid, 'SIGKILL');
     await gone;
     killed[name] += 1;
   }
-  await Promise.all(names.map((name) => world[name].running()));
+  await Promise.all(names.map((name) => alive(world[name])));
   return killed;
+}
+
+/** The process of something that is kept, when it runs. */
+async function alive(kept) {
+  for (;;) {
+    const { child } = kept;
+    if (child.exitCode === null && child.signalCode === null) return child;
+    await kept.running();
+    await new Promise((resolve) => setImmediate(resolve));
+  }
 }
 
 /** Numbers from 0 to 1, the same for the same seed. */
