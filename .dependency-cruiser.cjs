@@ -38,6 +38,15 @@ module.exports = {
       { path: '^apps/web/src/kits/', pathNot: ['^apps/web/src/kits/$1/', '^apps/web/src/kits/[^/]+/index\\.ts$'] },
     ),
     rule(
+      'rooms-of-a-kit-by-their-face',
+      'What one room of the recorder needs of another stands in its index.',
+      { path: '^apps/web/src/kits/recorder/([^/]+)/' },
+      {
+        path: '^apps/web/src/kits/recorder/[^/]+/',
+        pathNot: ['^apps/web/src/kits/recorder/$1/', '^apps/web/src/kits/recorder/[^/]+/index\\.ts$'],
+      },
+    ),
+    rule(
       'features-are-apart',
       'A feature can be read, changed and removed by itself.',
       { path: '^apps/web/src/features/([^/]+)/' },

@@ -4,7 +4,9 @@ const swc = (decorators) => [
     jsc: {
       target: 'es2022',
       parser: { syntax: 'typescript', decorators, tsx: !decorators },
-      transform: decorators ? { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false } : {},
+      transform: decorators
+        ? { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false }
+        : { react: { runtime: 'automatic' } },
     },
     module: { type: 'es6' },
     sourceMaps: 'inline',
@@ -20,10 +22,18 @@ const project = (displayName, rootDir, decorators, extra = {}) => ({
   testEnvironmentOptions: { customExportConditions: ['source', 'node', 'node-addons'] },
   ...extra,
 });
+/** What only a build makes: addresses of files, and classes. */
+const BUILT = { '\\?worker&url$': '<rootDir>/testing/address.ts', '\\.css$': '<rootDir>/testing/styles.ts' };
 export default {
   projects: [
     project('core', 'packages/core', false),
-    project('web', 'apps/web', false),
+    project('web', 'apps/web', false, { moduleNameMapper: BUILT }),
+    project('screens', 'apps/web', false, {
+      testMatch: ['<rootDir>/src/**/*.test.tsx'],
+      testEnvironment: 'jsdom',
+      moduleNameMapper: BUILT,
+      setupFiles: ['<rootDir>/testing/setup.ts'],
+    }),
     project('demo', 'demo', false, { testMatch: ['<rootDir>/make/**/*.test.ts'] }),
     project('scripts', 'scripts', false, { testMatch: ['<rootDir>/lib/*.test.mjs'], transform: {} }),
     project('server', 'apps/server', true, { setupFiles: ['reflect-metadata'] }),

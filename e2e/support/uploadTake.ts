@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test';
 import { createHash, randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { BufferSource, EncodedPacketSink, Input, OggInputFormat } from 'mediabunny';
-import { partOf } from '../../apps/web/src/kits/recorder/voiceParts.ts';
+import { partOf } from '../../apps/web/src/kits/recorder/capture/voiceParts.ts';
 import { RATE } from './sound.ts';
 
 /** The voice of an Ogg Opus file in the parts that a recording browser sends: two seconds each. */

@@ -3,6 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import type { TimeRange } from '@oakbell/core/clock';
 import { LONGEST_PROGRAMME, pieceOf, type Finish, type Programme } from '@oakbell/core/edits';
 import { randomUUID } from 'node:crypto';
+import { LRUCache } from 'lru-cache';
 import { In, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { Events } from '../../platform/events/index.ts';
@@ -11,7 +12,6 @@ import { JobsService } from '../../platform/jobs/index.ts';
 import { AccessService, MediaService } from '../access/index.ts';
 import { EditsService, LessonsService, type LessonEntity } from '../lessons/index.ts';
 import { EditionEntity } from './edition.entity.ts';
-import { Programmes } from './programmes.ts';
 import { EditionMaker, MAKE_EDITION } from './editionMaker.service.ts';
 
 /** What is told of an edition: all but what it is made of. */
@@ -31,10 +31,17 @@ const HEAD = [
   'createdAt',
 ] as const satisfies readonly (keyof EditionHead)[];
 
+/** So many segments of all programmes together are at hand. */
+const MOST_SEGMENTS = 100_000;
+
 /** Editions of lessons: published, found, withdrawn. */
 @Injectable()
 export class EditionsService {
-  readonly #programmes = new Programmes();
+  /** Of editions that this process has looked at lately. An edition never changes, so none is ever wrong. */
+  readonly #programmes = new LRUCache<string, Programme>({
+    maxSize: MOST_SEGMENTS,
+    sizeCalculation: ({ segments }) => segments.length + 1,
+  });
 
   constructor(
     @InjectRepository(EditionEntity) private readonly editions: Repository<EditionEntity>,
@@ -130,13 +137,17 @@ export class EditionsService {
       missing.length === 0
         ? []
         : await this.editions.find({ where: { id: In(missing) }, select: { id: true, edits: true } });
-    const made = new Map(read.map(({ id, edits }) => [id, this.#programmes.learn(id, edits)]));
-    return new Map(
-      ids.flatMap((id) => {
-        const programme = made.get(id) ?? this.#programmes.get(id);
-        return programme ? [[id, programme] as const] : [];
-      }),
-    );
+    const found = new Map<string, Programme>();
+    for (const id of ids) {
+      const known = this.#programmes.get(id);
+      if (known) found.set(id, known);
+    }
+    for (const { id, edits } of read) {
+      const programme = programmeOf(edits);
+      this.#programmes.set(id, programme);
+      found.set(id, programme);
+    }
+    return found;
   }
 
   /** Those of these lessons of which there was something to watch, and it was taken away. */

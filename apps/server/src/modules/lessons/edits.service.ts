@@ -17,11 +17,11 @@ import {
   type Segment,
   type Step,
 } from '@oakbell/core/edits';
+import { LRUCache } from 'lru-cache';
 import { MoreThan, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
-import { EditsCache } from './editsCache.ts';
 import { LessonChangeEntity, LessonEditsEntity, LessonEntity } from './lesson.entity.ts';
 
 /** What is to be done to a lesson: edits in their order, or so many steps back or on. */
@@ -78,11 +78,26 @@ const FAULTS = {
     new Problem(422, 'programme-too-long', 'A lesson can be three hours long, a title card a minute. It is as it was.'),
 } as const;
 
+interface Known {
+  readonly revision: number;
+  readonly edits: EditList;
+  /** The revision that was last written down whole. */
+  readonly saved: number;
+}
+/** So many lessons, and so many segments of them all, are at hand. */
+const MOST_LESSONS = 200;
+const MOST_SEGMENTS = 50_000;
+
 /** The edits of lessons: a log of changes, of which the list is what comes out. */
 @Injectable()
 export class EditsService {
   readonly #guards: EditsGuard[] = [];
-  readonly #known = new EditsCache();
+  /** Lists that this process has made lately. A list belongs to its revision, so none is ever wrong, only old. */
+  readonly #known = new LRUCache<string, Known>({
+    max: MOST_LESSONS,
+    maxSize: MOST_SEGMENTS,
+    sizeCalculation: ({ edits }) => edits.segments.length + 1,
+  });
 
   constructor(
     @InjectRepository(LessonEntity) private readonly lessons: Repository<LessonEntity>,
@@ -219,7 +234,7 @@ export class EditsService {
     const isDue = revision - now.saved >= SNAPSHOT_EVERY;
     if (isDue) await this.snapshots.upsert({ lessonId: id, revision, edits: now.edits } as object, ['lessonId']);
     const saved = isDue ? revision : now.saved;
-    this.acts.whenKept(() => this.#known.set(id, { revision, edits: now.edits, saved }));
+    this.acts.whenKept(() => void this.#known.set(id, { revision, edits: now.edits, saved }));
   }
 
   /** The list as of a revision, and the one it was last written down at. */
@@ -244,7 +259,7 @@ export class EditsService {
     }
     // Inside an act the revision may be its own, and come to nothing: another could be made under the same number.
     const found = { revision, edits, saved };
-    this.acts.whenKept(() => this.#known.set(id, found));
+    this.acts.whenKept(() => void this.#known.set(id, found));
     return found;
   }
 }

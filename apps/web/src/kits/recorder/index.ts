@@ -1,9 +1,14 @@
-export type { Alarm, RecorderState, RecorderView } from './recorderView.ts';
-export { TakeRecorder } from './takeRecorder.ts';
-export { microphones, MICROPHONE_WORDS, type MicrophoneFault } from './microphone.ts';
-export { leftTakes, removeStored, type LeftTake } from './takeStore.ts';
-export { recoverTake } from './recovery.ts';
-export type { PenPoint } from './liveInk.ts';
-export { Room } from './Room.tsx';
-export type { RoomPage } from './roomProps.ts';
-export { useStayInRoom } from './useStayInRoom.ts';
+export {
+  leftTakes,
+  recoverTake,
+  removeStored,
+  TakeRecorder,
+  type Alarm,
+  type LeftTake,
+  type RecorderState,
+  type RecorderView,
+} from './capture/index.ts';
+export type { RoomPage } from './companion/index.ts';
+export type { PenPoint } from './ink/index.ts';
+export { Room, useStayInRoom } from './room/index.ts';
+export { microphones, MICROPHONE_WORDS, type MicrophoneFault } from './sound/index.ts';

@@ -2,7 +2,7 @@ import type { Inset } from '@oakbell/core/log';
 import { PAGE_WIDTH } from '@oakbell/core/pages';
 import { cameraCut, LEAST_INSET } from '@oakbell/core/scene';
 import { useRef, useState, type CSSProperties, type KeyboardEvent, type PointerEvent } from 'react';
-import type { FilmsView } from '../takeFilms.ts';
+import type { FilmsView } from '../capture/index.ts';
 import classes from './Camera.module.css';
 import { LiveVideo } from './LiveVideo.tsx';
 

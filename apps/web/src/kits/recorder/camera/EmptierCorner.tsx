@@ -4,8 +4,7 @@ import { coveredShare, emptiestCorner, takenOn, type CornerChoice, type Page } f
 import { paint, plainScene, type Surface } from '@oakbell/core/scene';
 import { useEffect, useState } from 'react';
 import type { Pictures } from '../../stage/index.ts';
-import type { TakeRecorder } from '../takeRecorder.ts';
-import { useInkVersion, useRecorderView } from '../useRecorder.ts';
+import { type TakeRecorder, useInkVersion, useRecorderView } from '../capture/index.ts';
 import classes from './Camera.module.css';
 
 /** The view is painted so small to see where something lies, in pixels. */

@@ -1,8 +1,7 @@
 import { clapDelay, clapMoments, type ClapDelay, type Motion } from '@oakbell/core/audio';
 import { toMillis } from '@oakbell/core/clock';
-import { RATE } from '../opusEncoder.ts';
-import { SoundSample } from '../soundSample.ts';
-import type { MicrophoneFault } from '../microphone.ts';
+import { RATE } from '../encoding/index.ts';
+import { type MicrophoneFault, SoundSample } from '../sound/index.ts';
 
 /** How long is listened and looked for claps, in seconds. */
 export const CLAP_SECONDS = 8;

@@ -1,8 +1,7 @@
 import type { Inset } from '@oakbell/core/log';
 import { heightOfInset } from '@oakbell/core/scene';
 import { useState, useSyncExternalStore } from 'react';
-import type { TakeRecorder } from '../takeRecorder.ts';
-import type { FilmsView } from '../takeFilms.ts';
+import type { FilmsView, TakeRecorder } from '../capture/index.ts';
 import { cameraSettings, keepCameraSettings, openCamera, type CameraFault, type CameraSettings } from './camera.ts';
 
 export const useFilms = (recorder: TakeRecorder): FilmsView =>

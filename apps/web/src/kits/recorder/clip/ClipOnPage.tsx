@@ -4,8 +4,7 @@ import type { ClipPage } from '@oakbell/core/pages';
 import { IconPlayerPause, IconPlayerPlay } from '@tabler/icons-react';
 import { useEffect, useState, type RefObject } from 'react';
 import { IconAction, useKeys } from '../../../shared/ui/index.ts';
-import type { TakeRecorder } from '../takeRecorder.ts';
-import { useRecorderView } from '../useRecorder.ts';
+import { type TakeRecorder, useRecorderView } from '../capture/index.ts';
 import classes from './Clip.module.css';
 
 interface Props {

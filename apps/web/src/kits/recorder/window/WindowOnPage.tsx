@@ -1,9 +1,8 @@
 import { Alert, Button, Group, Modal, Stack, Text } from '@mantine/core';
 import { IconAppWindow } from '@tabler/icons-react';
 import { useState } from 'react';
-import { AreaChoice, WHOLE, type Area } from '../camera/AreaChoice.tsx';
-import { LiveVideo } from '../camera/LiveVideo.tsx';
-import type { TakeFilms } from '../takeFilms.ts';
+import { type Area, AreaChoice, LiveVideo, WHOLE } from '../camera/index.ts';
+import type { TakeFilms } from '../capture/index.ts';
 import { areaOf, pickWindow, WINDOW_WORDS, type WindowFault } from './liveWindow.ts';
 import classes from './Window.module.css';
 

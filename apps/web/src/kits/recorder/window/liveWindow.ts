@@ -3,7 +3,7 @@
  * picture, so no recorder and no server ever has it. The cutting must go on while this tab is hidden (the teacher is
  * looking at the other one), when nothing is drawn and timers are slow; so pictures are cut as they come.
  */
-import type { Area } from '../camera/AreaChoice.tsx';
+import type { Area } from '../camera/index.ts';
 
 export type WindowFault = 'refused' | 'unsupported';
 export const WINDOW_WORDS: Readonly<Record<WindowFault, string>> = {

@@ -1,0 +1,384 @@
+import { personHere } from '../../../shared/api/index.ts';
+import { type Micros, ZERO } from '@oakbell/core/clock';
+import { eventText, logHeaderText, type Mark, type TakeEvent } from '@oakbell/core/log';
+import { TALLEST_BOARD } from '@oakbell/core/pages';
+import type { CaptureOrder, CaptureReport, TakeFacts } from './captureProtocol.ts';
+import { LiveInk } from '../ink/index.ts';
+import { type MicrophoneFault, SoundInput, SoundWatch, SpeechPauses, switchesOf } from '../sound/index.ts';
+import { RATE } from '../encoding/index.ts';
+import type { Alarm, RecorderState, RecorderView } from './recorderView.ts';
+import { TakeFilms } from './takeFilms.ts';
+
+export interface RecorderSetup {
+  readonly lessonId: string;
+  readonly firstPage: string;
+  /** What earlier takes left on each page. */
+  readonly earlierInk: (page: string) => readonly Mark[];
+  /** How far down earlier takes have made a page reach, in page units; null where it never grew. */
+  readonly earlierHeight: (page: string) => number | null;
+  readonly takeOver: boolean;
+  /** Spoken over a lesson: not added to its end. */
+  readonly aside?: boolean;
+}
+
+/** Sound counts from so long before recording begins, and goes on so long after Stop is pressed. */
+const HEAD_MS = 500;
+const TAIL_MS = 500;
+/** Before a sentence is said again, so many seconds are counted. */
+const JOIN_COUNT = 2;
+
+const pause = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
+/** This window, for as long as it is open. */
+const WINDOW_KEY = crypto.randomUUID();
+
+/** One take: from an open microphone to a voice and a log that the server has. */
+export class TakeRecorder {
+  readonly takeId = crypto.randomUUID();
+  readonly ink: LiveInk;
+  readonly films: TakeFilms;
+  #view: RecorderView;
+  #worker: Worker | null = null;
+  #closings = 0;
+  #pausedAtMs = 0;
+  readonly #written: string[] = [];
+  readonly #seen = new Set<string>();
+  #pointerOn: string | null = null;
+  #inkVersion = 0;
+  readonly #inkListeners = new Set<() => void>();
+  readonly #listeners = new Set<() => void>();
+  readonly #pauses = new SpeechPauses();
+  readonly #sound = new SoundWatch();
+  #turns: readonly { readonly at: Micros; readonly page: string }[] = [];
+  readonly #levels = new Set<(peak: number) => void>();
+  readonly #input: SoundInput;
+  readonly #setup: RecorderSetup;
+
+  private constructor(setup: RecorderSetup, input: SoundInput) {
+    this.#setup = setup;
+    this.#input = input;
+    this.#view = {
+      state: { kind: 'listening' },
+      sending: 'fine',
+      alarms: [],
+      page: setup.firstPage,
+      heights: new Map(),
+      tops: new Map(),
+    };
+    this.ink = new LiveInk(`${this.takeId.slice(0, 8)}-`, (event) => this.#log(event));
+    this.films = new TakeFilms({
+      log: (event) => this.#log(event),
+      film: (run, bytes) =>
+        this.#worker?.postMessage({ kind: 'film', run, bytes } satisfies CaptureOrder, [bytes.buffer]),
+      now: () => this.now,
+      isOpen: () => this.canWrite,
+      lost: (film, lost) => this.#alarm(film === 'camera' ? 'camera-gone' : 'sharing-ended', lost),
+    });
+    this.turnTo(setup.firstPage);
+  }
+
+  /** Opens the microphone and listens, without recording. */
+  static async listen(setup: RecorderSetup, deviceId: string | null): Promise<TakeRecorder | MicrophoneFault> {
+    let recorder: TakeRecorder | null = null;
+    const events = {
+      level: (peak: number, energy: number) => {
+        if (recorder) recorder.#hear(peak, energy);
+      },
+      gone: () => {
+        if (recorder) recorder.#alarm('microphone-gone', true);
+      },
+    };
+    const input = await SoundInput.open(deviceId, events);
+    if (typeof input === 'string') return input;
+    recorder = new TakeRecorder(setup, input);
+    return recorder;
+  }
+
+  get view(): RecorderView {
+    return this.#view;
+  }
+  get device() {
+    return this.#input.device;
+  }
+  /** Take time now; 0 before recording. */
+  get now(): Micros {
+    return this.#worker ? this.#input.clock.takeTimeAt(performance.now()) : ZERO;
+  }
+  /** The length of what will be in the lesson: what was said again counts once. */
+  get length(): Micros {
+    return this.lengthOf(this.now);
+  }
+  lengthOf(whole: Micros): Micros {
+    return (whole - this.#pauses.droppedLength) as Micros;
+  }
+  /** Take time of an event of the browser. */
+  timeOf(event: Pick<Event, 'timeStamp'>): Micros {
+    return this.#input.clock.takeTimeAt(event.timeStamp);
+  }
+  /** Whether ink counts now: while recording, and while paused. */
+  get canWrite(): boolean {
+    return this.#view.state.kind === 'recording' || this.#view.state.kind === 'paused';
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+  readonly getView = (): RecorderView => this.#view;
+  readonly subscribeInk = (listener: () => void): (() => void) => {
+    this.#inkListeners.add(listener);
+    return () => this.#inkListeners.delete(listener);
+  };
+  readonly getInk = (): number => this.#inkVersion;
+  onLevel(listener: (peak: number) => void): () => void {
+    this.#levels.add(listener);
+    return () => this.#levels.delete(listener);
+  }
+
+  async changeMicrophone(deviceId: string | null): Promise<MicrophoneFault | null> {
+    const fault = await this.#input.change(deviceId);
+    if (!fault) this.#alarm('microphone-gone', false);
+    return fault;
+  }
+
+  /** Counts down and records. A count of 0 starts at once. */
+  async start(count: number): Promise<void> {
+    if (this.#view.state.kind !== 'listening') return;
+    const { lessonId, takeOver, aside = false } = this.#setup;
+    const facts: TakeFacts = {
+      takeId: this.takeId,
+      lessonId,
+      personId: personHere() ?? '',
+      windowKey: WINDOW_KEY,
+      openedAt: new Date().toISOString(),
+      takeOver,
+      ...(aside ? { aside } : {}),
+    };
+    for (let left = count; left > 0; left -= 1) {
+      this.#set({ state: { kind: 'countdown', left } });
+      await pause(1000);
+      if ((this.#view.state as RecorderState).kind !== 'countdown') return;
+    }
+    const worker = new Worker(new URL('./capture.worker.ts', import.meta.url), { type: 'module' });
+    this.#worker = worker;
+    worker.onmessage = ({ data }: MessageEvent<CaptureReport>) => this.#report(data);
+    const samples = new MessageChannel();
+    this.#input.sendSamplesTo(samples.port1);
+    worker.postMessage({ kind: 'begin', facts, samples: samples.port2 } satisfies CaptureOrder, [samples.port2]);
+    await this.#input.openGate(HEAD_MS);
+    this.#set({ state: { kind: 'recording' } });
+    const switches = switchesOf(this.device.id);
+    if (switches.gain !== 0 || switches.noise || switches.levelling)
+      this.#log({ kind: 'sound', at: ZERO, ...switches });
+    const { page } = this.#view;
+    this.#turns = [{ at: ZERO, page }];
+    this.#log({ kind: 'page', at: ZERO, page });
+    this.films.begin();
+  }
+
+  /** Breaks the countdown off. */
+  cancelCountdown(): void {
+    const { state } = this.#view;
+    if (state.kind === 'countdown') this.#set({ state: { kind: state.joins === undefined ? 'listening' : 'paused' } });
+  }
+
+  /**
+   * Steps back to the last pause in speech, takes back what was written and turned since, and goes on after a count
+   * of two. The voice of before stays in the take; it is left out of the lesson.
+   */
+  async sayAgain(): Promise<void> {
+    if (this.#view.state.kind === 'recording') await this.pause();
+    if (this.#view.state.kind !== 'paused') return;
+    const at = this.now;
+    const to = this.#pauses.joinBefore(at);
+    this.#turns = this.#turns.filter((turn) => turn.at <= to);
+    const page = this.#turns.at(-1)?.page ?? this.#setup.firstPage;
+    this.#pauses.drop(to, at);
+    this.ink.backTo(to, at);
+    if (page !== this.#view.page) this.turnTo(page);
+    this.#log({ kind: 'said-again', at, to });
+    this.inkChanged();
+    for (let left = JOIN_COUNT; left > 0; left -= 1) {
+      this.#set({ state: { kind: 'countdown', left, joins: to } });
+      await pause(1000);
+      if ((this.#view.state as RecorderState).kind !== 'countdown') return;
+    }
+    this.#set({ state: { kind: 'paused' } });
+    await this.goOn();
+  }
+
+  async pause(): Promise<void> {
+    if (this.#view.state.kind !== 'recording') return;
+    await this.#input.closeGate();
+    this.#closings += 1;
+    this.#pausedAtMs = performance.now();
+    this.#set({ state: { kind: 'paused' } });
+    await this.films.hold();
+  }
+
+  async goOn(): Promise<void> {
+    if (this.#view.state.kind !== 'paused') return;
+    this.#log({ kind: 'paused', at: this.now, lastedMs: Math.round(performance.now() - this.#pausedAtMs) });
+    await this.#input.openGate();
+    this.#set({ state: { kind: 'recording' } });
+    this.films.begin();
+  }
+
+  async stop(): Promise<void> {
+    // While it counts down to say something again, nothing is recorded: it stops as from a pause.
+    if (this.#view.state.kind === 'countdown' && this.#view.state.joins !== undefined) this.cancelCountdown();
+    const { kind } = this.#view.state;
+    if (kind !== 'recording' && kind !== 'paused') return;
+    this.ink.penUp();
+    this.pointerGone();
+    this.#set({ state: { kind: 'stopping' } });
+    if (kind === 'recording') {
+      await pause(TAIL_MS);
+      await this.#input.closeGate();
+      this.#closings += 1;
+      // The end of the take, so that the log tells its own length.
+      this.#log({ kind: 'paused', at: this.now, lastedMs: 0 });
+    }
+    await this.films.hold();
+    this.#post({ kind: 'finish', closings: this.#closings });
+  }
+
+  /** Stops and waits until the server has the take whole. */
+  async stopAndSend(): Promise<void> {
+    await this.stop();
+    while (!this.#isOver()) await pause(50);
+  }
+  #isOver(): boolean {
+    const { state } = this.#view;
+    return state.kind === 'failed' || (state.kind === 'recorded' && state.finished);
+  }
+
+  /** Turns to a page; before recording it only chooses the first one. */
+  turnTo(page: string): void {
+    this.ink.penUp();
+    this.pointerGone();
+    if (!this.#seen.has(page)) {
+      this.#seen.add(page);
+      this.ink.begin(page, this.#setup.earlierInk(page));
+      const height = this.#setup.earlierHeight(page);
+      if (height !== null) this.#set({ heights: new Map(this.#view.heights).set(page, height) });
+    }
+    if (this.canWrite) {
+      this.#turns = [...this.#turns, { at: this.now, page }];
+      this.#log({ kind: 'page', at: this.now, page });
+    }
+    this.films.pageUp(page);
+    this.#set({ page });
+    this.inkChanged();
+  }
+
+  /** A clip begins to play, or stands still, at `positionMs` of its own time. */
+  clip(page: string, playing: boolean, positionMs: number): void {
+    if (!this.canWrite) return;
+    this.#log({ kind: 'clip', at: this.now, page, playing, positionMs: Math.max(0, Math.round(positionMs)) });
+  }
+
+  /** Shows a page from `top` downwards, in page units, as far as it goes. */
+  scrollTo(page: string, top: number, viewHeight: number): void {
+    const lowest = (this.#view.heights.get(page) ?? viewHeight) - viewHeight;
+    const held = Math.round(Math.max(0, Math.min(lowest, top)));
+    if (held === (this.#view.tops.get(page) ?? 0)) return;
+    if (this.canWrite) this.#log({ kind: 'scrolled', at: this.now, page, top: held });
+    this.#set({ tops: new Map(this.#view.tops).set(page, held) });
+    this.inkChanged();
+  }
+  /** Makes a board longer by `by` page units; says whether there was room. */
+  grow(page: string, by: number, viewHeight: number): boolean {
+    const height = Math.min(TALLEST_BOARD, (this.#view.heights.get(page) ?? viewHeight) + by);
+    if (height === this.#view.heights.get(page)) return false;
+    if (this.canWrite) this.#log({ kind: 'grown', at: this.now, page, height });
+    this.#set({ heights: new Map(this.#view.heights).set(page, height) });
+    return true;
+  }
+
+  pointerAt(x: number, y: number, at: Micros): void {
+    if (!this.canWrite) return;
+    this.#pointerOn = this.#view.page;
+    this.#log({ kind: 'pointer', at, page: this.#view.page, points: [Math.round(x * 10), Math.round(y * 10), 0] });
+  }
+  pointerGone(): void {
+    if (this.#pointerOn === null) return;
+    this.#log({ kind: 'pointer', at: this.now, page: this.#pointerOn, points: [], gone: true });
+    this.#pointerOn = null;
+  }
+
+  inkChanged(): void {
+    this.#inkVersion += 1;
+    for (const listener of this.#inkListeners) listener();
+  }
+
+  /** Throws the take away. */
+  discard(): void {
+    this.#post({ kind: 'discard' });
+  }
+
+  /** Lets the microphone go. The worker ends by itself once everything has arrived. */
+  close(): void {
+    this.#input.close();
+    this.films.close();
+    if (this.#view.state.kind === 'recorded' && this.#view.state.finished) this.#worker?.terminate();
+    if (this.#view.state.kind === 'listening' || this.#view.state.kind === 'failed') this.#worker?.terminate();
+  }
+
+  #report(report: CaptureReport): void {
+    switch (report.kind) {
+      case 'sending':
+        return this.#set({ sending: report.state });
+      case 'storage-full':
+        return this.#alarm('storage-full', true);
+      case 'taken-over':
+        this.#alarm('taken-over', true);
+        return void this.stop();
+      case 'recorded': {
+        const length = Math.round((report.frames * 1e6) / RATE) as Micros;
+        const { takeId } = this;
+        return this.#set({
+          state: { kind: 'recorded', takeId, length, voice: report.voice, films: report.films, finished: false },
+        });
+      }
+      case 'finished': {
+        const { state } = this.#view;
+        if (state.kind === 'recorded') this.#set({ state: { ...state, finished: true } });
+        return;
+      }
+      case 'failed':
+        return this.#set({ state: { kind: 'failed', code: report.code, text: report.text } });
+    }
+  }
+
+  #hear(peak: number, energy: number): void {
+    for (const listener of this.#levels) listener(peak);
+    this.#sound.heard(peak, performance.now());
+    if (this.#view.state.kind !== 'recording') return;
+    this.#pauses.heard(energy, this.now);
+    this.#alarm('silent', this.#sound.isSilent(performance.now()));
+    this.#alarm('clipping', this.#sound.isClipping(performance.now()));
+  }
+
+  #alarm(alarm: Alarm, on: boolean): void {
+    if (this.#view.alarms.includes(alarm) === on) return;
+    this.#set({ alarms: on ? [...this.#view.alarms, alarm] : this.#view.alarms.filter((one) => one !== alarm) });
+  }
+
+  /** The log as it stands, for hearing the take at once. */
+  logSoFar(): string {
+    return logHeaderText() + this.#written.join('');
+  }
+
+  #log(event: TakeEvent): void {
+    const text = eventText(event);
+    this.#written.push(text);
+    this.#post({ kind: 'log', text });
+  }
+  #post(order: CaptureOrder): void {
+    this.#worker?.postMessage(order);
+  }
+  #set(change: Partial<RecorderView>): void {
+    this.#view = { ...this.#view, ...change };
+    for (const listener of this.#listeners) listener();
+  }
+}

@@ -1,0 +1,1 @@
+export { ClipOnPage } from './ClipOnPage.tsx';

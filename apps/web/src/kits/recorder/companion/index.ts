@@ -1,0 +1,3 @@
+export { Companion } from './Companion.tsx';
+export { useCompanion } from './useCompanion.ts';
+export type { RoomPage } from './roomPage.ts';

@@ -1,0 +1,2 @@
+export { OpusRun, RATE } from './opusEncoder.ts';
+export { wavHeader } from './wav.ts';

@@ -1,0 +1,254 @@
+import type { StraightEdge } from '@oakbell/core/ink';
+import { isStroke, type PointerPlace } from '@oakbell/core/log';
+import { PAGE_WIDTH, type Page } from '@oakbell/core/pages';
+import { plainScene, visibleAt, type VisibleStroke } from '@oakbell/core/scene';
+import {
+  useEffect,
+  useImperativeHandle,
+  useRef,
+  useState,
+  type CSSProperties,
+  type PointerEvent,
+  type ReactNode,
+  type Ref,
+} from 'react';
+import { useKeys } from '../../../shared/ui/index.ts';
+import { Stage, type Pictures, type StageFilms, type StageHandle } from '../../stage/index.ts';
+import { InkHand, type PenPoint, type Repaint, type Tool, type ToolKind } from '../ink/index.ts';
+import classes from './Room.module.css';
+import { type TakeRecorder, useInkVersion, useRecorderView } from '../capture/index.ts';
+import { TextOnPage } from './TextOnPage.tsx';
+
+export interface InkStageHandle {
+  /** Paints what moves, at once: for points that came from elsewhere. */
+  live(): void;
+  /** Paints everything with the next frame: for a new picture of a film. */
+  show(): void;
+}
+interface Props {
+  readonly ref?: Ref<InkStageHandle>;
+  readonly recorder: TakeRecorder;
+  readonly page: Page;
+  readonly pictures: Pictures;
+  readonly tool: Tool;
+  readonly edge: StraightEdge | null;
+  /** Fingers and palms leave no ink. */
+  readonly penOnly: boolean;
+  readonly label: string;
+  /** What a live window or a clip shows now. */
+  readonly films?: () => StageFilms;
+  readonly children?: ReactNode;
+}
+
+const CURSORS: Readonly<Record<ToolKind, string>> = {
+  pen: 'crosshair',
+  shape: 'crosshair',
+  pointer: 'none',
+  eraser: 'cell',
+  rubber: 'cell',
+  select: 'default',
+  text: 'text',
+};
+
+/** The page while someone writes on it: what the hand does becomes events of the take. */
+export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, label, films, children }: Props) {
+  const stage = useRef<StageHandle>(null);
+  const pointer = useRef<PointerPlace | null>(null);
+  const predicted = useRef<readonly PenPoint[]>([]);
+  const view = useRecorderView(recorder);
+  const inkVersion = useInkVersion(recorder);
+  const hand = useRef<InkHand>(null);
+  hand.current ??= new InkHand(recorder.ink);
+  const [frame, setFrame] = useState<CSSProperties | null>(null);
+  const [typing, setTyping] = useState<{ readonly x: number; readonly y: number } | null>(null);
+  const top = view.tops.get(page.id) ?? 0;
+
+  const moving = (): readonly VisibleStroke[] => {
+    const drawing = recorder.ink
+      .drawingOn(page.id)
+      .map((stroke) => ({ stroke: withPredicted(stroke, predicted.current), untilMs: Infinity }));
+    const fading = recorder.ink.fadingOn(page.id).map((stroke) => visibleAt(stroke, recorder.now));
+    return [...fading.filter((one) => one.opacity !== 0), ...drawing];
+  };
+  const live = () => {
+    stage.current?.live(moving(), pointer.current);
+    setFrame(frameStyle(hand.current!.frame, page.height, top));
+  };
+  const show = () => {
+    const marks = recorder.ink.marksOn(page.id);
+    stage.current?.show({
+      ...plainScene(page),
+      height: Math.max(page.height, view.heights.get(page.id) ?? 0),
+      top,
+      strokes: [
+        ...marks.flatMap((mark) =>
+          isStroke(mark) && mark.pen.kind !== 'fading' ? [{ stroke: mark, untilMs: Infinity }] : [],
+        ),
+        ...moving(),
+      ],
+      texts: marks.flatMap((mark) => (isStroke(mark) ? [] : [mark.thing])),
+      pointer: pointer.current,
+    });
+    setFrame(frameStyle(hand.current!.frame, page.height, top));
+  };
+  const latestShow = useRef(show);
+  useEffect(() => {
+    latestShow.current = show;
+  });
+  useEffect(() => latestShow.current(), [inkVersion, view.page, view.heights, top, page, pictures]);
+  useImperativeHandle(ref, () => ({ live, show }));
+  useFading(recorder, page.id, live);
+  useEffect(() => {
+    pointer.current = null;
+    if (tool.kind !== 'pointer') recorder.pointerGone();
+    if (tool.kind !== 'select') hand.current!.deselect();
+    setTyping(null);
+    setFrame(null);
+  }, [tool, recorder, view.page]);
+
+  const repaint = (what: Repaint) => {
+    if (what === 'page') {
+      show();
+      recorder.inkChanged();
+    } else if (what === 'live') live();
+  };
+  const pointOf = (event: globalThis.PointerEvent): PenPoint => {
+    const pressure = event.pointerType === 'pen' ? event.pressure : 0.5;
+    const { x, y } = stage.current!.placeOf(event);
+    return { x, y: y + top, pressure, at: recorder.timeOf(event) };
+  };
+  const samples = (event: PointerEvent): readonly PenPoint[] => {
+    const merged = event.nativeEvent.getCoalescedEvents?.() ?? [];
+    return (merged.length > 0 ? merged : [event.nativeEvent]).map(pointOf);
+  };
+  const isRefused = (event: PointerEvent) => !recorder.canWrite || (penOnly && event.pointerType === 'touch');
+
+  const onDown = (event: PointerEvent) => {
+    if (isRefused(event) || event.button > 0) return;
+    const point = pointOf(event.nativeEvent);
+    if (tool.kind === 'text') {
+      event.preventDefault();
+      return setTyping({ x: point.x, y: point.y });
+    }
+    event.currentTarget.setPointerCapture(event.pointerId);
+    const place = { page: page.id, tool, edge, paused: view.state.kind === 'paused' };
+    repaint(hand.current!.down(place, point, event.shiftKey));
+  };
+  const onMove = (event: PointerEvent) => {
+    if (isRefused(event)) return;
+    const points = samples(event);
+    if (tool.kind === 'pointer') {
+      for (const point of points) recorder.pointerAt(point.x, point.y, point.at);
+      const last = points.at(-1)!;
+      pointer.current = { x: last.x * 10, y: last.y * 10 };
+      return live();
+    }
+    predicted.current =
+      tool.kind === 'pen' && !edge ? (event.nativeEvent.getPredictedEvents?.() ?? []).map(pointOf) : [];
+    repaint(hand.current!.move(page.id, points, event.shiftKey));
+  };
+  const onUp = () => {
+    predicted.current = [];
+    repaint(hand.current!.up(page.id, recorder.now));
+  };
+  const onLeave = () => {
+    if (tool.kind !== 'pointer') return;
+    pointer.current = null;
+    recorder.pointerGone();
+    live();
+  };
+  const remove = () => (hand.current!.removeSelected(recorder.now) ? repaint('page') : false);
+  const nudge = (x: number, y: number) => () => (hand.current!.nudge({ x, y }, recorder.now) ? repaint('page') : false);
+  useKeys(
+    tool.kind === 'select'
+      ? {
+          Delete: remove,
+          'Shift+ArrowLeft': nudge(-10, 0),
+          'Shift+ArrowRight': nudge(10, 0),
+          'Shift+ArrowUp': nudge(0, -10),
+          'Shift+ArrowDown': nudge(0, 10),
+        }
+      : {},
+  );
+  return (
+    <Stage
+      ref={stage}
+      pictures={pictures}
+      pageHeight={page.height}
+      label={label}
+      cursor={CURSORS[tool.kind]}
+      {...(films ? { films } : {})}
+      onPointerDown={onDown}
+      onPointerMove={onMove}
+      onPointerUp={onUp}
+      onPointerCancel={onUp}
+      onPointerLeave={onLeave}
+      onWheel={(event) => recorder.scrollTo(page.id, top + event.deltaY, page.height)}
+    >
+      {frame && <div className={classes.selection} style={frame} />}
+      {typing && tool.kind === 'text' && (
+        <TextOnPage
+          place={typing}
+          view={{ top, height: page.height }}
+          colour={tool.pen.colour}
+          onDone={(thing) => {
+            setTyping(null);
+            if (!thing) return;
+            recorder.ink.addText(page.id, thing, recorder.now);
+            repaint('page');
+          }}
+        />
+      )}
+      {children}
+    </Stage>
+  );
+}
+
+/** The stroke with the points the browser expects next: painted, never written. */
+function withPredicted<S extends { readonly points: readonly number[]; readonly form?: string }>(
+  stroke: S,
+  points: readonly PenPoint[],
+): S {
+  if (points.length === 0 || stroke.form) return stroke;
+  const last = stroke.points[stroke.points.length - 1] ?? 0;
+  const more = points.flatMap(({ x, y, pressure }) => [
+    Math.round(x * 10),
+    Math.round(y * 10),
+    Math.round(pressure * 255),
+    last,
+  ]);
+  return { ...stroke, points: [...stroke.points, ...more] };
+}
+
+/** A rectangle of the page as shares of the stage. */
+function frameStyle(
+  box: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number } | null,
+  height: number,
+  scrolled: number,
+): CSSProperties | null {
+  if (!box) return null;
+  return {
+    left: `${(box.left / PAGE_WIDTH) * 100}%`,
+    top: `${((box.top - scrolled) / height) * 100}%`,
+    width: `${((box.right - box.left) / PAGE_WIDTH) * 100}%`,
+    height: `${((box.bottom - box.top) / height) * 100}%`,
+  };
+}
+
+/** Paints on while fading ink is going. */
+function useFading(recorder: TakeRecorder, page: string, live: () => void): void {
+  const latest = useRef(live);
+  useEffect(() => {
+    latest.current = live;
+  });
+  useEffect(() => {
+    const timer = setInterval(() => {
+      recorder.ink.forgetFading((stroke) => visibleAt(stroke, recorder.now).opacity === 0);
+      const isFading = recorder.ink.fadingOn(page).length > 0;
+      if (isFading || wasFading) latest.current();
+      wasFading = isFading;
+    }, 40);
+    let wasFading = false;
+    return () => clearInterval(timer);
+  }, [recorder, page]);
+}

@@ -1,0 +1,93 @@
+import { Alert, Button, Text } from '@mantine/core';
+import { KeyHelp } from '../../../shared/ui/index.ts';
+import { type CameraControl, CameraSetup, Framings } from '../camera/index.ts';
+import { Companion, type useCompanion } from '../companion/index.ts';
+import classes from './Room.module.css';
+import { RoomClock } from './RoomClock.tsx';
+import { ROOM_KEYS } from './roomKeys.ts';
+import type { RoomProps } from './roomProps.ts';
+import { RoomSetup } from './RoomSetup.tsx';
+import {
+  type TakeRecorder,
+  useRecorderView,
+  ALARM_WORDS,
+  isOver,
+  SENDING_WORDS,
+  stateWords,
+} from '../capture/index.ts';
+
+interface Props extends RoomProps {
+  readonly recorder: TakeRecorder;
+  readonly camera: CameraControl;
+  readonly companions: ReturnType<typeof useCompanion>;
+  readonly penOnly: boolean;
+  readonly onPenOnly: (on: boolean) => void;
+}
+
+/** Whether it is recording, for how long, with what, and what is wrong. */
+export function RoomHead({ recorder, camera, companions, penOnly, onPenOnly, purpose = 'lesson', ...props }: Props) {
+  const { state, sending, alarms } = useRecorderView(recorder);
+  const { films } = camera;
+  const devices = companions.view?.devices ?? [];
+  const asking = devices.find((device) => device.standing === 'asking');
+  const isLost = devices.some((device) => !device.here) || companions.view?.line === 'lost';
+  const notBegun = state.kind === 'listening' || (state.kind === 'countdown' && state.joins === undefined);
+  return (
+    <>
+      <div className={classes.head}>
+        <span className={classes.state} data-state={state.kind} role="status">
+          <span className={classes.lamp} aria-hidden />
+          {stateWords(state)}
+        </span>
+        <RoomClock
+          recorder={recorder}
+          {...(props.targetMs ? { targetMs: props.targetMs } : {})}
+          {...(props.limitMs ? { limitMs: props.limitMs } : {})}
+        />
+        <KeyHelp hall lines={ROOM_KEYS} />
+        {!isOver(state) && (
+          <RoomSetup
+            recorder={recorder}
+            penOnly={penOnly}
+            onPenOnly={onPenOnly}
+            small={purpose === 'answer'}
+            devices={devices.filter((device) => device.here && device.standing === 'in').length}
+            companion={<Companion {...companions} />}
+            camera={
+              purpose === 'lesson' && (
+                <CameraSetup control={camera} microphone={recorder.device.id} idle={state.kind === 'listening'} />
+              )
+            }
+          />
+        )}
+        {!isOver(state) && films.camera && (
+          <Framings now={films.framing} onFraming={(framing) => recorder.films.setFraming(framing)} />
+        )}
+        {isLost && (
+          <span className={classes.companionLost} role="status">
+            A pen companion lost its line. What it writes comes as soon as it is back.
+          </span>
+        )}
+        {asking && (
+          <div className={classes.asking} role="alert">
+            <Text size="sm">
+              Device {asking.name}, {asking.words}, asks to write. Is it yours?
+            </Text>
+            <Button size="compact-sm" onClick={() => companions.letIn(asking.name)}>
+              Let in
+            </Button>
+            <Button size="compact-sm" variant="default" onClick={() => companions.cutOff(asking.name)}>
+              Refuse
+            </Button>
+          </div>
+        )}
+        <span className={classes.sending}>{notBegun ? (props.note ?? '') : SENDING_WORDS[sending]}</span>
+      </div>
+      {alarms.map((alarm) => (
+        <Alert key={alarm} role="alert" color="brass.5" variant="filled" className={classes.alarm} py="xs">
+          <Text c="var(--ob-text)">{ALARM_WORDS[alarm]}</Text>
+        </Alert>
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,2 @@
+export { Room } from './Room.tsx';
+export { useStayInRoom } from './useStayInRoom.ts';

@@ -1,0 +1,40 @@
+import type { Mark } from '@oakbell/core/log';
+import type { ReactNode } from 'react';
+import type { RoomPage } from '../companion/index.ts';
+
+/** What a room is for: everything, or a learner's spoken answer with fewer things in it. */
+export type RoomFor = 'lesson' | 'answer';
+
+export interface RoomProps {
+  readonly lessonId: string;
+  readonly title: string;
+  readonly pages: readonly RoomPage[];
+  readonly pictureAddress: (digest: string) => string;
+  /** What earlier takes of the lesson left on a page. */
+  readonly earlierInk: (page: string) => readonly Mark[];
+  /** How far down earlier takes made a page reach, in page units; null where it never grew. */
+  readonly earlierHeight?: (page: string) => number | null;
+  /** The take is whole on the server and part of the lesson. */
+  readonly onFinished: (takeId: string) => Promise<unknown> | void;
+  readonly onKeep: () => void;
+  /** Takes the take out of the lesson again. */
+  readonly onRecordAgain: (takeId: string) => Promise<void>;
+  /** The length aimed at, in ms. */
+  readonly targetMs?: number;
+  /** Where recording ends by itself, in ms; said long before. */
+  readonly limitMs?: number;
+  readonly purpose?: RoomFor;
+  /** Said before recording begins. */
+  readonly note?: string;
+  /** Takes everything from this page on out of the lesson, so that it is recorded again. */
+  readonly onFromPage?: (page: string) => void;
+  /** Where a clip lies. */
+  readonly clipAddress?: (digest: string) => string;
+  readonly onAddBoard?: (after: string) => Promise<string>;
+  /** Adds a page for a live window and gives its id. */
+  readonly onAddWindow?: (after: string) => Promise<string>;
+  /** Shows the take that was begun by mistake to be started over; puts it back when undone. */
+  readonly onStartOver?: (takeId: string) => Promise<void>;
+  /** More to stand beside the stage: marks, for a hand-in. */
+  readonly beside?: ReactNode;
+}

@@ -1,0 +1,7 @@
+export { MICROPHONE_WORDS, type MicrophoneFault, microphones } from './microphone.ts';
+export type { CheckOrder, CheckReport } from './soundCheckProtocol.ts';
+export { SoundInput } from './soundInput.ts';
+export { SoundSample } from './soundSample.ts';
+export { keepSwitches, switchesOf } from './soundSwitches.ts';
+export { SoundWatch } from './soundWatch.ts';
+export { SpeechPauses } from './speechPauses.ts';

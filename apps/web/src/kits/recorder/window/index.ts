@@ -1,0 +1,1 @@
+export { WindowOnPage } from './WindowOnPage.tsx';
