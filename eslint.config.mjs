@@ -39,7 +39,7 @@ export default tseslint.config(
   {
     files: ['apps/server/src/**/*.ts'],
     ignores: [
-      'apps/server/src/modules/lessons/imports/pictures.ts',
+      'apps/server/src/modules/files/pictures.ts',
       'apps/server/src/platform/converters/**',
       '**/*.test.ts',
       'apps/server/src/testing/**',
@@ -52,7 +52,7 @@ export default tseslint.config(
             {
               name: 'sharp',
               message:
-                'Pictures are opened by openPicture of imports/pictures: never more of them than is allowed, and only in a job.',
+                'Pictures are opened by openPicture of files/pictures: never more of them than is allowed, and only in a job.',
             },
             ...['child_process', 'node:child_process'].map((name) => ({
               name,

@@ -27,6 +27,9 @@ import { QuotasModule } from './platform/quotas/index.ts';
 import { RedisModule } from './platform/redis/index.ts';
 import { RightsGuard, SessionsModule } from './platform/sessions/index.ts';
 import { StorageModule } from './platform/storage/index.ts';
+import { PagesModule } from './modules/pages/index.ts';
+import { UploadsModule } from './modules/uploads/index.ts';
+import { MakingModule } from './modules/making/index.ts';
 
 /** Everything but the logs: a process puts those around it, see loggedApp.module.ts. */
 @Module({
@@ -48,6 +51,9 @@ import { StorageModule } from './platform/storage/index.ts';
     PeopleModule,
     ClassesModule,
     LessonsModule,
+    MakingModule,
+    UploadsModule,
+    PagesModule,
     CoursesModule,
     CompanionsModule,
     TakesModule,

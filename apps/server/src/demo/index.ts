@@ -13,6 +13,9 @@ import { SubmissionsModule } from '../modules/submissions/index.ts';
 import { TakesModule } from '../modules/takes/index.ts';
 import { WatchingModule } from '../modules/watching/index.ts';
 import { DemoLoader } from './loader.ts';
+import { PagesModule } from '../modules/pages/index.ts';
+import { FilesModule } from '../modules/files/index.ts';
+import { ImportsModule } from '../modules/imports/index.ts';
 
 @Module({
   imports: [
@@ -20,6 +23,9 @@ import { DemoLoader } from './loader.ts';
     PeopleModule,
     ClassesModule,
     LessonsModule,
+    ImportsModule,
+    FilesModule,
+    PagesModule,
     CoursesModule,
     TakesModule,
     EditionsModule,

@@ -6,14 +6,10 @@ import { AssignmentsService, type AssignmentEntity } from '../modules/assignment
 import { ClassesService } from '../modules/classes/index.ts';
 import { CoursesService } from '../modules/courses/index.ts';
 import { EditionsService, type EditionHead } from '../modules/editions/index.ts';
-import {
-  cuesOfText,
-  FileChecks,
-  IMPORT,
-  ImportsService,
-  LessonsService,
-  type LessonEntity,
-} from '../modules/lessons/index.ts';
+import { cuesOfText, PagesService } from '../modules/pages/index.ts';
+import { FileChecks } from '../modules/files/index.ts';
+import { IMPORT, ImportsService } from '../modules/imports/index.ts';
+import { LessonsService, type LessonEntity } from '../modules/lessons/index.ts';
 import { MarkingService } from '../modules/marking/index.ts';
 import { PeopleService } from '../modules/people/index.ts';
 import { SubmissionsService } from '../modules/submissions/index.ts';
@@ -36,6 +32,7 @@ export class DemoLoader {
   readonly #assignments = new Map<string, AssignmentEntity>();
 
   constructor(
+    private readonly pages: PagesService,
     private readonly people: PeopleService,
     private readonly classes: ClassesService,
     private readonly lessons: LessonsService,
@@ -89,7 +86,7 @@ export class DemoLoader {
     { key, title, unit, goal, kind, boards, pdf, take, cues = [] }: WorldLesson,
   ): Promise<void> {
     const lesson = await this.lessons.add({ ownerId, kind, title, goal, unitId: this.#units.get(unit) ?? null });
-    for (let i = 0; i < boards; i += 1) await this.lessons.addBoard(lesson.id);
+    for (let i = 0; i < boards; i += 1) await this.pages.addBoard(lesson.id);
     if (pdf) {
       const path = join(folder, pdf);
       const brought = { personId: ownerId, subjectId: lesson.id, pages: 0 };
@@ -97,16 +94,16 @@ export class DemoLoader {
       await this.imports.begin({ lessonId: lesson.id, ownerId, as: 'slide' }, checked);
       await this.#imported(lesson.id);
     }
-    const pages = await this.lessons.pagesOf(lesson.id);
+    const pages = await this.pages.pagesOf(lesson.id);
     for (const [i, text] of cues.entries())
-      if (pages[i]) await this.lessons.setCues(lesson.id, pages[i].id, cuesOfText(text));
+      if (pages[i]) await this.pages.setCues(lesson.id, pages[i].id, cuesOfText(text));
     if (take) await this.#addTake(folder, lesson.id, ownerId, take);
     this.#lessons.set(key, (await this.lessons.one(lesson.id))!);
   }
 
   /** The log names pages @0, @1 …; here they get their real names. */
   async #addTake(folder: string, lessonId: string, byId: string, { name, frames }: WorldTake): Promise<void> {
-    const pages = await this.lessons.pagesOf(lessonId);
+    const pages = await this.pages.pagesOf(lessonId);
     const log = (await readFile(join(folder, `${name}.ndjson`), 'utf8')).replaceAll(/"@(\d+)"/g, (_, i: string) =>
       JSON.stringify(pages[Number(i)]?.id),
     );

@@ -6,9 +6,10 @@ import { LessonsModule } from '../lessons/index.ts';
 import { AssignmentEntity } from './assignment.entity.ts';
 import { AssignmentsController } from './assignments.controller.ts';
 import { AssignmentsService } from './assignments.service.ts';
+import { PagesModule } from '../pages/index.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([AssignmentEntity]), ClassesModule, EditionsModule, LessonsModule],
+  imports: [TypeOrmModule.forFeature([AssignmentEntity]), ClassesModule, EditionsModule, LessonsModule, PagesModule],
   controllers: [AssignmentsController],
   providers: [AssignmentsService],
   exports: [AssignmentsService],

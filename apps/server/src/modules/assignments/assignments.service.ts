@@ -8,8 +8,8 @@ import { notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
-import { LessonsService } from '../lessons/index.ts';
 import { AssignmentEntity } from './assignment.entity.ts';
+import { PagesService } from '../pages/index.ts';
 
 export interface NewAssignment {
   readonly lessonId: string;
@@ -26,8 +26,8 @@ type Terms = Omit<NewAssignment, 'lessonId' | 'classId'>;
 @Injectable()
 export class AssignmentsService {
   constructor(
+    private readonly pages: PagesService,
     @InjectRepository(AssignmentEntity) private readonly assignments: Repository<AssignmentEntity>,
-    private readonly lessons: LessonsService,
     private readonly classes: ClassesService,
     private readonly editions: EditionsService,
     private readonly acts: Acts,
@@ -96,6 +96,6 @@ export class AssignmentsService {
 
   /** @throws Problem `not-found` for a page of another lesson */
   async #ensureAnswerPage(lessonId: string, { answerPage }: Terms): Promise<void> {
-    if (answerPage) await this.lessons.pageOf(lessonId, answerPage);
+    if (answerPage) await this.pages.pageOf(lessonId, answerPage);
   }
 }

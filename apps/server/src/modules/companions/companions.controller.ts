@@ -6,7 +6,8 @@ import { InSteps } from '../../platform/acts/index.ts';
 import { notFound, Problem, Text, When } from '../../platform/http/index.ts';
 import { By, deviceWords, For, ForAnyone, tagOf, type SignedIn } from '../../platform/sessions/index.ts';
 import { COMPANION_COOKIE, May, MediaService, Redirected, sendTo } from '../access/index.ts';
-import { PagesService, pictureKey } from '../lessons/index.ts';
+import { PagesService } from '../pages/index.ts';
+import { pictureKey } from '@oakbell/core/media';
 import { CompanionRooms, MOST_COMPANIONS } from './companionRooms.service.ts';
 
 export class CompanionRoomDto {

@@ -1,11 +1,11 @@
 import { Module } from '@nestjs/common';
-import { LessonsModule } from '../lessons/index.ts';
 import { CompanionRooms } from './companionRooms.service.ts';
 import { CompanionsController } from './companions.controller.ts';
 import { CompanionsGateway } from './companions.gateway.ts';
+import { PagesModule } from '../pages/index.ts';
 
 @Module({
-  imports: [LessonsModule],
+  imports: [PagesModule],
   controllers: [CompanionsController],
   providers: [CompanionRooms, CompanionsGateway],
   exports: [CompanionsGateway, CompanionRooms],

@@ -22,7 +22,9 @@ import { withSounds } from '../../platform/sound/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { claimById, FileClaims, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { AccessService } from '../access/index.ts';
-import { clipKey, corePage, LessonsService, PagesService, pictureKey } from '../lessons/index.ts';
+import { clipKey, pictureKey } from '@oakbell/core/media';
+import { corePage, PagesService, PageEditing } from '../pages/index.ts';
+import { LessonsService } from '../lessons/index.ts';
 import { RATE, TakeFilmsService, TakeMaterialService, TakesService } from '../takes/index.ts';
 import { EditionEntity } from './edition.entity.ts';
 import {
@@ -64,6 +66,7 @@ interface Made {
 @Injectable()
 export class EditionMaker implements OnModuleInit {
   constructor(
+    private readonly editing: PageEditing,
     @InjectRepository(EditionEntity) private readonly editions: Repository<EditionEntity>,
     private readonly lessons: LessonsService,
     private readonly pages: PagesService,
@@ -101,7 +104,7 @@ export class EditionMaker implements OnModuleInit {
   async #excerpt({ subjectId, input }: JobEntity): Promise<string> {
     const { segments, clean } = input as ExcerptInput;
     const edits: EditList = { version: 1, segments, finish: { ...NO_FINISH, ...clean } };
-    const pages = (await this.lessons.allPagesOf(subjectId)).map(corePage);
+    const pages = (await this.pages.allPagesOf(subjectId)).map(corePage);
     const key = `excerpts/${randomUUID()}.webm`;
     await withSounds(async (sounds) => {
       const { blocks } = await this.sound.render(sounds, { edits, pages });
@@ -123,7 +126,7 @@ export class EditionMaker implements OnModuleInit {
   async #make(job: JobEntity, progress: Progress): Promise<Ending> {
     const id = job.subjectId;
     const edition = await this.editions.findOneByOrFail({ id });
-    const pages = (await this.lessons.allPagesOf(edition.lessonId)).map(corePage);
+    const pages = (await this.pages.allPagesOf(edition.lessonId)).map(corePage);
     const known = await this.#eventsOf(edition.edits);
     const films = await this.#films(edition, { pages, takes: known.takes }, (share) => progress(share * FILM_SHARE));
     const voice = await this.#voice(edition, pages, (share) =>
@@ -210,7 +213,7 @@ export class EditionMaker implements OnModuleInit {
   async #manifest(edition: EditionEntity, { events, takes, earlier, peaks, films }: Made): Promise<Manifest> {
     const lesson = await this.lessons.get(edition.lessonId);
     const eventsOf = (id: string) => events.get(id) ?? [];
-    const all = await this.lessons.allPagesOf(lesson.id);
+    const all = await this.pages.allPagesOf(lesson.id);
     const source = {
       pages: all.map(corePage),
       programme: programmeOf(edition.edits),
@@ -223,7 +226,7 @@ export class EditionMaker implements OnModuleInit {
     const shown = all.filter((page, i) => played.has(page.id) || (needsFirst && i === 0));
     const patches = new Map(all.map((page) => [page.id, alwaysCovered(source, page.id)]));
     const coveredOn = (page: string) => patches.get(page) ?? [];
-    const pages = await Promise.all(shown.map((page) => this.pages.covered(lesson.id, page, coveredOn(page.id))));
+    const pages = await Promise.all(shown.map((page) => this.editing.covered(lesson.id, page, coveredOn(page.id))));
     return {
       edition: 'oakbell.edition',
       version: 1,

@@ -7,9 +7,10 @@ import { EditionEntity } from './edition.entity.ts';
 import { EditionsController } from './editions.controller.ts';
 import { ProgrammeSoundService } from './programmeSound.service.ts';
 import { EditionsService } from './editions.service.ts';
+import { PagesModule } from '../pages/index.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([EditionEntity]), LessonsModule, TakesModule],
+  imports: [TypeOrmModule.forFeature([EditionEntity]), LessonsModule, PagesModule, TakesModule],
   controllers: [EditionsController],
   providers: [EditionsService, EditionMaker, ProgrammeSoundService],
   exports: [EditionsService],

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { TimeRange } from '@oakbell/core/clock';
-import { LONGEST_PROGRAMME, pieceOf, type Finish, type Programme } from '@oakbell/core/edits';
+import { LONGEST_PROGRAMME, pieceOf, programmeOf, type Finish, type Programme } from '@oakbell/core/edits';
 import { randomUUID } from 'node:crypto';
 import { LRUCache } from 'lru-cache';
 import { In, Repository } from 'typeorm';

@@ -27,7 +27,7 @@ import { clipsHeard } from '@oakbell/core/scene';
 import { Problem } from '../../platform/http/index.ts';
 import type { SoundFolder } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { clipKey } from '../lessons/index.ts';
+import { clipKey } from '@oakbell/core/media';
 import { RATE, TakeMaterialService, TakesService, type TakeEntity } from '../takes/index.ts';
 
 /** Rumble of desks and fans lies below a voice and is taken out. */

@@ -2,15 +2,12 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { editMaking, insertPiece, pieceOf, programmeOf, splitLesson } from '@oakbell/core/edits';
 import { lengthOf, type Micros, type TimeRange } from '@oakbell/core/clock';
-import { SQUARED, WIDE_HEIGHT, type Backdrop } from '@oakbell/core/pages';
 import { randomUUID } from 'node:crypto';
-import { In, IsNull, Repository } from 'typeorm';
+import { In, Repository } from 'typeorm';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { Acts } from '../../platform/acts/index.ts';
-import { cleanCues } from './cues.ts';
 import { EditsService, UNEDITED } from './edits.service.ts';
-import { LessonEntity, PageEntity, type LessonKind } from './lesson.entity.ts';
-import { MOST_PAGES } from './lessons.rules.ts';
+import { LessonEntity, type LessonKind } from './lesson.entity.ts';
 
 export type LessonFacts = Partial<Pick<LessonEntity, 'title' | 'goal' | 'targetMs' | 'unitId' | 'savedAs'>>;
 interface NewLesson extends LessonFacts {
@@ -20,9 +17,6 @@ interface NewLesson extends LessonFacts {
   readonly submissionId?: string;
   readonly answersId?: string;
 }
-type NewPage = Pick<PageEntity, 'kind' | 'height'> &
-  Partial<Pick<PageEntity, 'backdrop' | 'things' | 'picture' | 'smallPicture' | 'clip' | 'cues' | 'source'>>;
-
 /** Feedback and answers stand on somebody's own pages: no part of them goes into another lesson. */
 function ensureALesson({ kind }: LessonEntity): void {
   if (kind !== 'slides' && kind !== 'worked')
@@ -33,7 +27,6 @@ function ensureALesson({ kind }: LessonEntity): void {
 export class LessonsService {
   constructor(
     @InjectRepository(LessonEntity) private readonly lessons: Repository<LessonEntity>,
-    @InjectRepository(PageEntity) private readonly pages: Repository<PageEntity>,
     private readonly edits: EditsService,
     private readonly acts: Acts,
   ) {}
@@ -176,106 +169,10 @@ export class LessonsService {
     });
   }
 
-  async pagesOf(lessonId: string): Promise<readonly PageEntity[]> {
-    return this.pages.find({ where: { lessonId, removedAt: IsNull() }, order: { position: 'ASC' } });
-  }
-
-  /** How many pages lessons have, and the first picture of each: in one query for all of them. */
-  async shownOf(ids: readonly string[]): Promise<ReadonlyMap<string, { pages: number; picture: string | null }>> {
-    if (ids.length === 0) return new Map();
-    const rows = (await this.pages.query(
-      `SELECT lessonId, COUNT(*) AS pages,
-         SUBSTRING(MIN(CONCAT(LPAD(position, 10, '0'), smallPicture)), 11) AS picture
-       FROM page WHERE lessonId IN (?) AND removedAt IS NULL GROUP BY lessonId`,
-      [ids],
-    )) as { lessonId: string; pages: string; picture: string | null }[];
-    return new Map(rows.map(({ lessonId, pages, picture }) => [lessonId, { pages: Number(pages), picture }]));
-  }
-
-  /** Every page that ink may stand on: removed ones too, and those of lessons whose takes it plays. */
-  async allPagesOf(lessonId: string): Promise<readonly PageEntity[]> {
-    const own = await this.pages.find({ where: { lessonId }, order: { position: 'ASC' } });
-    return [...own, ...(await this.borrowedPages(lessonId))];
-  }
-
-  /** The pages of other lessons that this one plays. */
-  async borrowedPages(lessonId: string): Promise<readonly PageEntity[]> {
-    const sources = await this.sourcesOf(lessonId);
-    if (sources.length === 0) return [];
-    return this.pages.find({ where: { lessonId: In([...sources]) }, order: { position: 'ASC' } });
-  }
-
   /** Other lessons whose takes and pages a lesson plays. */
   async sourcesOf(lessonId: string): Promise<readonly string[]> {
     return (
       (await this.lessons.findOne({ where: { id: lessonId }, select: { id: true, sources: true } }))?.sources ?? []
     );
-  }
-
-  async pageOf(lessonId: string, pageId: string): Promise<PageEntity> {
-    const page = await this.pages.findOneBy({ lessonId, id: pageId });
-    if (!page) throw notFound('page');
-    return page;
-  }
-
-  /** Adds a page after another, or at the end. @throws Problem `too-many-pages` */
-  async addPage(lessonId: string, page: NewPage, after?: string): Promise<PageEntity> {
-    return this.acts.do(() => this.#addPage(lessonId, page, after));
-  }
-
-  async #addPage(lessonId: string, page: NewPage, after?: string): Promise<PageEntity> {
-    // One after another: two pages that come at once would be given the same place.
-    await this.locked(lessonId);
-    const now = await this.pagesOf(lessonId);
-    if (now.length >= MOST_PAGES) {
-      throw new Problem(
-        422,
-        'too-many-pages',
-        `A lesson can have ${MOST_PAGES} pages. The ${now.length} that are there are safe.`,
-      );
-    }
-    const before = after === undefined ? now.length - 1 : now.findIndex((one) => one.id === after);
-    const made = this.pages.create({
-      backdrop: null,
-      things: [],
-      picture: null,
-      smallPicture: null,
-      clip: null,
-      cues: '',
-      source: null,
-      ...page,
-      id: randomUUID(),
-      lessonId,
-      position: (now[before]?.position ?? -1) + 1,
-      removedAt: null,
-    });
-    if (before < now.length - 1)
-      await this.pages.increment({ id: In(now.slice(before + 1).map((one) => one.id)) }, 'position', 1);
-    await this.pages.insert(made);
-    return made;
-  }
-
-  async addBoard(lessonId: string, backdrop: Backdrop = SQUARED, after?: string): Promise<PageEntity> {
-    return this.addPage(lessonId, { kind: 'board', backdrop, height: WIDE_HEIGHT }, after);
-  }
-
-  /** Puts the pages into this order; it must name each page once. @throws Problem `not-the-pages` */
-  async order(lessonId: string, ids: readonly string[]): Promise<void> {
-    await this.locked(lessonId);
-    const now = new Set((await this.pagesOf(lessonId)).map((page) => page.id));
-    if (ids.length !== now.size || new Set(ids).size !== now.size || !ids.every((id) => now.has(id))) {
-      throw new Problem(409, 'not-the-pages', 'The pages have changed meanwhile. The order is as it was.');
-    }
-    for (const [position, id] of ids.entries()) await this.pages.update({ id }, { position });
-  }
-
-  async setRemoved(lessonId: string, pageId: string, removed: boolean): Promise<void> {
-    await this.pageOf(lessonId, pageId);
-    await this.pages.update({ id: pageId }, { removedAt: removed ? new Date() : null });
-  }
-
-  async setCues(lessonId: string, pageId: string, cues: string): Promise<void> {
-    await this.pageOf(lessonId, pageId);
-    await this.pages.update({ id: pageId }, { cues: cleanCues(cues) });
   }
 }

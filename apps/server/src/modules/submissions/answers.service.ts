@@ -3,7 +3,8 @@ import { timeText, fromMillis, micros, ZERO } from '@oakbell/core/clock';
 import { Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
-import { LessonsService, PagesService, type LessonEntity } from '../lessons/index.ts';
+import { LessonsService, type LessonEntity } from '../lessons/index.ts';
+import { PagesService, PageEditing } from '../pages/index.ts';
 import type { SubmissionEntity } from './submission.entity.ts';
 import { isTooLong } from './submissions.rules.ts';
 import { SubmissionsService } from './submissions.service.ts';
@@ -12,6 +13,7 @@ import { SubmissionsService } from './submissions.service.ts';
 @Injectable()
 export class AnswersService {
   constructor(
+    private readonly editing: PageEditing,
     private readonly lessons: LessonsService,
     private readonly pages: PagesService,
     private readonly submissions: SubmissionsService,
@@ -31,9 +33,9 @@ export class AnswersService {
     const { answerPage } = assignment;
     // A teacher's cues are nobody else's.
     const chosen = answerPage ? { pages: [answerPage], cues: false } : null;
-    if (chosen) await this.pages.copyFrom(made.id, assignment.lessonId, chosen);
+    if (chosen) await this.editing.copyFrom(made.id, assignment.lessonId, chosen);
     // The page may have been taken out of the lesson since: there is always something to speak on.
-    if ((await this.lessons.pagesOf(made.id)).length === 0) await this.lessons.addBoard(made.id);
+    if ((await this.pages.pagesOf(made.id)).length === 0) await this.pages.addBoard(made.id);
     return made;
   }
 

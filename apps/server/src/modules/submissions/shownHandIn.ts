@@ -4,7 +4,10 @@ import { jobDto, JobDto, JobsService } from '../../platform/jobs/index.ts';
 import { MediaDto, MediaService, type Viewer } from '../access/index.ts';
 import type { AssignmentEntity } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
-import { IMPORT, LessonsService, pictureKey, type PageEntity } from '../lessons/index.ts';
+import { IMPORT } from '../imports/index.ts';
+import { LessonsService } from '../lessons/index.ts';
+import { pictureKey } from '@oakbell/core/media';
+import { PagesService, type PageEntity } from '../pages/index.ts';
 import { TakesService } from '../takes/index.ts';
 import type { SubmissionEntity } from './submission.entity.ts';
 import { isLate, LONGEST_TEXT, mayReplace } from './submissions.rules.ts';
@@ -40,6 +43,7 @@ const picturesIn = ({ picture, smallPicture }: PageEntity): readonly string[] =>
 @Injectable()
 export class ShownHandIn {
   constructor(
+    private readonly pages: PagesService,
     private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
     private readonly takes: TakesService,
@@ -50,7 +54,7 @@ export class ShownHandIn {
   async dto(viewer: Viewer, assignment: AssignmentEntity, submission: SubmissionEntity): Promise<HandInDto> {
     const lesson = await this.lessons.forSubmission(submission.id);
     const takes = lesson ? await this.takes.ofLesson(lesson.id) : [];
-    const pages = lesson ? await this.lessons.pagesOf(lesson.id) : [];
+    const pages = lesson ? await this.pages.pagesOf(lesson.id) : [];
     const newest = lesson && (await this.jobs.newestFor(lesson.id, [IMPORT]));
     const { id, state, kind, fileNames, text, answerId, handedInAt, times } = submission;
     return {

@@ -6,7 +6,7 @@ import { notFound, Text } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { AssignmentsService } from '../assignments/index.ts';
-import { ReceiveFiles, withFiles, type UploadedFile } from '../lessons/index.ts';
+import { ReceiveFiles, withFiles, type UploadedFile } from '../files/index.ts';
 import { HandInDto, ShownHandIn } from './shownHandIn.ts';
 import { LONGEST_TEXT } from './submissions.rules.ts';
 import { SubmissionsService } from './submissions.service.ts';

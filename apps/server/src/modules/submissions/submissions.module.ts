@@ -12,6 +12,9 @@ import { ShownHandIn } from './shownHandIn.ts';
 import { SubmissionEntity } from './submission.entity.ts';
 import { SubmissionsController } from './submissions.controller.ts';
 import { SubmissionsService } from './submissions.service.ts';
+import { PagesModule } from '../pages/index.ts';
+import { FilesModule } from '../files/index.ts';
+import { ImportsModule } from '../imports/index.ts';
 
 @Module({
   imports: [
@@ -20,6 +23,9 @@ import { SubmissionsService } from './submissions.service.ts';
     ClassesModule,
     EditionsModule,
     LessonsModule,
+    ImportsModule,
+    FilesModule,
+    PagesModule,
     PeopleModule,
     TakesModule,
   ],

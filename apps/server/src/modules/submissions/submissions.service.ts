@@ -9,16 +9,10 @@ import type { Person } from '../../platform/sessions/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
-import {
-  ensureFits,
-  type CheckedFile,
-  FileChecks,
-  ImportsService,
-  LessonsService,
-  PagesService,
-  type LessonEntity,
-  type UploadedFile,
-} from '../lessons/index.ts';
+import { ensureFits, type CheckedFile, FileChecks, type UploadedFile } from '../files/index.ts';
+import { ImportsService } from '../imports/index.ts';
+import { LessonsService, type LessonEntity } from '../lessons/index.ts';
+import { PageEditing } from '../pages/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { TakesService } from '../takes/index.ts';
 import { SubmissionEntity } from './submission.entity.ts';
@@ -43,7 +37,7 @@ export class SubmissionsService {
     private readonly imports: ImportsService,
     private readonly checks: FileChecks,
     private readonly lessons: LessonsService,
-    private readonly pages: PagesService,
+    private readonly editing: PageEditing,
     private readonly people: PeopleService,
     private readonly takes: TakesService,
     private readonly classes: ClassesService,
@@ -95,7 +89,7 @@ export class SubmissionsService {
       const to = { lessonId: lesson.id, ownerId: person.id, as: 'document' } as const;
       if ('files' in handed) await this.imports.begin(to, handed.files);
       else if ('answer' in handed) {
-        await this.pages.copyFrom(lesson.id, handed.answer.id, { cues: false });
+        await this.editing.copyFrom(lesson.id, handed.answer.id, { cues: false });
         await this.editions.publish(person.id, handed.answer.id);
       } else await this.imports.beginText(to, handed.text);
       const concerned = [person.id, ...(await this.classes.teacherIds(assignment.classId))];

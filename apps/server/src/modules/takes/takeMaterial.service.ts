@@ -17,7 +17,7 @@ import { Repository } from 'typeorm';
 import { JobHandlers, JobsService } from '../../platform/jobs/index.ts';
 import { withSounds, type SoundFolder } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { LessonsService, textOfCues } from '../lessons/index.ts';
+import { textOfCues, PagesService } from '../pages/index.ts';
 import { RATE, TakeEntity } from './take.entity.ts';
 import { analysisKey, logKey, peaksKey, voiceKey } from './takes.rules.ts';
 
@@ -39,8 +39,8 @@ export interface KnownOfTake extends TakeAnalysis {
 @Injectable()
 export class TakeMaterialService implements OnModuleInit {
   constructor(
+    private readonly pages: PagesService,
     @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
-    private readonly lessons: LessonsService,
     private readonly jobs: JobsService,
     private readonly handlers: JobHandlers,
     @Inject(STORAGE) private readonly storage: Storage,
@@ -133,7 +133,7 @@ export class TakeMaterialService implements OnModuleInit {
         continue;
       }
       const { spokenByPage } = await this.analysis(take);
-      const cues = new Map((await this.lessons.allPagesOf(take.lessonId)).map((page) => [page.id, page.cues]));
+      const cues = new Map((await this.pages.allPagesOf(take.lessonId)).map((page) => [page.id, page.cues]));
       for (const [page, time] of Object.entries(spokenByPage)) {
         spoken.push({ words: wordCount(textOfCues(cues.get(page) ?? '')), spoken: time });
       }

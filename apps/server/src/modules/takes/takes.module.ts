@@ -8,9 +8,10 @@ import { TakeFilmsService } from './takeFilms.service.ts';
 import { TakeMaterialService } from './takeMaterial.service.ts';
 import { TakeParts } from './takeParts.service.ts';
 import { TakesService } from './takes.service.ts';
+import { PagesModule } from '../pages/index.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([TakeEntity, TakePartEntity]), LessonsModule],
+  imports: [TypeOrmModule.forFeature([TakeEntity, TakePartEntity]), LessonsModule, PagesModule],
   controllers: [TakesController],
   providers: [TakesService, TakeParts, TakeClosing, TakeFilmsService, TakeMaterialService],
   exports: [TakesService, TakeFilmsService, TakeMaterialService],

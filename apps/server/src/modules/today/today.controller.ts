@@ -13,6 +13,7 @@ import { SubmissionsService } from '../submissions/index.ts';
 import { takeDto, TakeDto, TakesService } from '../takes/index.ts';
 import { pairKey, WatchCounts } from '../watching/index.ts';
 import { deskState, lessonStep, type DeskState, type LessonStep } from './today.rules.ts';
+import { PagesService } from '../pages/index.ts';
 
 export class TodayLessonDto {
   @Id() id: string;
@@ -69,6 +70,7 @@ export class DeskItemDto {
 @Controller('api')
 export class TodayController {
   constructor(
+    private readonly pages: PagesService,
     private readonly assignments: AssignmentsService,
     private readonly classes: ClassesService,
     private readonly editions: EditionsService,
@@ -151,7 +153,7 @@ export class TodayController {
   async #toFinish(person: SignedIn): Promise<TodayLessonDto[]> {
     const lessons = await this.lessons.of(person.id);
     const ids = lessons.map((lesson) => lesson.id);
-    const shown = await this.lessons.shownOf(ids);
+    const shown = await this.pages.shownOf(ids);
     const assigned = await this.assignments.assignedOf(ids);
     return lessons.flatMap(({ id, title, length, updatedAt }) => {
       const pages = shown.get(id)?.pages ?? 0;

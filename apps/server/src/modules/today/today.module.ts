@@ -9,6 +9,7 @@ import { SubmissionsModule } from '../submissions/index.ts';
 import { TakesModule } from '../takes/index.ts';
 import { WatchingModule } from '../watching/index.ts';
 import { TodayController } from './today.controller.ts';
+import { PagesModule } from '../pages/index.ts';
 
 @Module({
   imports: [
@@ -16,6 +17,7 @@ import { TodayController } from './today.controller.ts';
     ClassesModule,
     EditionsModule,
     LessonsModule,
+    PagesModule,
     MarkingModule,
     PeopleModule,
     SubmissionsModule,

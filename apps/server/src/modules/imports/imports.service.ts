@@ -1,6 +1,6 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
-import { Problem } from '../../../platform/http/index.ts';
+import { Problem } from '../../platform/http/index.ts';
 import {
   endsWith,
   JobHandlers,
@@ -8,17 +8,16 @@ import {
   type Ending,
   type JobEntity,
   type JobSteps,
-} from '../../../platform/jobs/index.ts';
-import { STORAGE, type Storage } from '../../../platform/storage/index.ts';
-import { cuesOfText } from '../cues.ts';
-import { LessonsService } from '../lessons.service.ts';
+} from '../../platform/jobs/index.ts';
+import { STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { cuesOfText, PagesService } from '../pages/index.ts';
 import { DrawnAhead } from './drawnAhead.ts';
-import { withStored, type CheckedFile } from './fileChecks.service.ts';
-import { storeClip } from './media.ts';
-import { drawPages, pdfPicture, type RawPicture } from './pdf.ts';
-import { storePictureFile, storeRawPicture, storeSvg, type StoredPicture } from './pictures.ts';
-import { isDrawing } from './checkFile.ts';
-import { ensureFits, textPictures } from './textPages.ts';
+import { withStored, type CheckedFile } from '../files/index.ts';
+import { storeClip } from '../files/index.ts';
+import { drawPages, pdfPicture, type RawPicture } from '../files/index.ts';
+import { storePictureFile, storeRawPicture, storeSvg, type StoredPicture } from '../files/index.ts';
+import { isDrawing } from '../files/index.ts';
+import { ensureFits, textPictures } from '../files/index.ts';
 
 export interface StoredFile {
   readonly key: string;
@@ -45,7 +44,7 @@ export const IMPORT = 'import-pages';
 @Injectable()
 export class ImportsService implements OnModuleInit {
   constructor(
-    private readonly lessons: LessonsService,
+    private readonly pages: PagesService,
     private readonly jobs: JobsService,
     private readonly handlers: JobHandlers,
     @Inject(STORAGE) private readonly storage: Storage,
@@ -81,7 +80,7 @@ export class ImportsService implements OnModuleInit {
       numbers: file.chosen ?? Array.from({ length: file.pages }, (_, i) => i + 1),
     }));
     const total = all.reduce((sum, { numbers }) => sum + numbers.length, 0);
-    const there = new Set((await this.lessons.allPagesOf(job.subjectId)).map((page) => page.source));
+    const there = new Set((await this.pages.allPagesOf(job.subjectId)).map((page) => page.source));
     let done = 0;
     for (const { file, numbers } of all) {
       if (file.kind === 'clip') {
@@ -103,7 +102,7 @@ export class ImportsService implements OnModuleInit {
           // All pictures of a page, or none: a second try finds the page there or not.
           await steps.act(async () => {
             for (const picture of pictures)
-              await this.lessons.addPage(job.subjectId, { kind: as, source, cues, ...picture });
+              await this.pages.addPage(job.subjectId, { kind: as, source, cues, ...picture });
           });
           done += 1;
           await progress(done / total);
@@ -120,7 +119,7 @@ export class ImportsService implements OnModuleInit {
       storeClip(this.storage, path, 'This clip'),
     );
     const page = { kind: 'clip', source, cues: '', clip: { clip, lengthMs, moving }, ...poster } as const;
-    await steps.act(() => this.lessons.addPage(job.subjectId, page));
+    await steps.act(() => this.pages.addPage(job.subjectId, page));
   }
 
   /** The pictures of some pages that follow each other, each as soon as it is there. */

@@ -1,7 +1,7 @@
 import createPurify, { type Config } from 'dompurify';
 import { JSDOM } from 'jsdom';
-import { Problem } from '../../../platform/http/index.ts';
-import { jobScope } from '../../../platform/scope/index.ts';
+import { Problem } from '../../platform/http/index.ts';
+import { jobScope } from '../../platform/scope/index.ts';
 import { DEEPEST_SVG, LARGEST_SVG, MOST_SVG_ELEMENTS } from './limits.ts';
 
 const RULES: Config & { readonly IN_PLACE: true } = {

@@ -1,16 +1,16 @@
-import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
+import { pictureKey } from '@oakbell/core/media';
 import { PAGE_WIDTH, picturesOf, readBackdrop, readThings, type Page, type Rect } from '@oakbell/core/pages';
-import { In, Repository } from 'typeorm';
+import { liesBeneath } from '@oakbell/core/scene';
+import { Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { LessonAssetEntity, PageEntity, type LessonEntity } from './lesson.entity.ts';
-import { liesBeneath } from '@oakbell/core/scene';
-import { EditsService } from './edits.service.ts';
-import { clipKey, corePage, pictureKey } from './lessons.rules.ts';
-import { LessonsService } from './lessons.service.ts';
-import { storeCovered, type StoredPicture } from './imports/index.ts';
+import { storeCovered, type StoredPicture } from '../files/index.ts';
+import { LessonAssetEntity, PageEntity } from './page.entity.ts';
+import { corePage } from './pages.rules.ts';
+import { PagesService } from './pages.service.ts';
 
 interface Copying {
   /** Which pages; all when null. */
@@ -20,35 +20,20 @@ interface Copying {
   /** Whether the teacher's cues come along. */
   readonly cues?: boolean;
 }
-interface Sized {
-  readonly digest: string;
-  readonly width: number;
-  readonly height: number;
-}
-
 /** What is on a page: backdrop, placed things, its picture; and copies of whole pages. */
 @Injectable()
-export class PagesService implements OnModuleInit {
+export class PageEditing {
   constructor(
-    private readonly lessons: LessonsService,
-    private readonly edits: EditsService,
+    private readonly pages: PagesService,
     private readonly acts: Acts,
-    @InjectRepository(PageEntity) private readonly pages: Repository<PageEntity>,
+    @InjectRepository(PageEntity) private readonly rows: Repository<PageEntity>,
     @InjectRepository(LessonAssetEntity) private readonly assets: Repository<LessonAssetEntity>,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
-  onModuleInit(): void {
-    // A lesson is heard with files that were brought to it, and no others: nobody publishes a file by naming it.
-    this.edits.guard(async ({ id }, { before, edits: { finish } }) => {
-      if (finish?.music && finish !== before.finish && !(await this.hasClip(id, finish.music.clip)))
-        throw new Problem(422, 'music-missing', 'This music was not brought to the lesson. The lesson is as it was.');
-    });
-  }
-
   /** @throws Problem `bad-backdrop`, `not-a-board`, `picture-missing` */
   async setBackdrop(lessonId: string, pageId: string, value: unknown): Promise<PageEntity> {
-    const page = await this.lessons.pageOf(lessonId, pageId);
+    const page = await this.pages.pageOf(lessonId, pageId);
     if (page.kind !== 'board') throw new Problem(422, 'not-a-board', 'Only a board has a backdrop.');
     const backdrop = readBackdrop(value);
     if (!backdrop) {
@@ -59,13 +44,13 @@ export class PagesService implements OnModuleInit {
       );
     }
     await this.#ensurePictures(lessonId, { ...corePage(page), backdrop } as Page);
-    await this.pages.update({ id: pageId }, { backdrop });
+    await this.rows.update({ id: pageId }, { backdrop });
     return { ...page, backdrop };
   }
 
   /** @throws Problem `bad-things`, `picture-missing` */
   async setThings(lessonId: string, pageId: string, value: unknown): Promise<PageEntity> {
-    const page = await this.lessons.pageOf(lessonId, pageId);
+    const page = await this.pages.pageOf(lessonId, pageId);
     const read = readThings(value);
     if (!read.ok) {
       const words =
@@ -78,18 +63,18 @@ export class PagesService implements OnModuleInit {
       });
     }
     await this.#ensurePictures(lessonId, corePage({ ...page, things: read.things }));
-    await this.pages.update({ id: pageId }, { things: read.things as PageEntity['things'] });
+    await this.rows.update({ id: pageId }, { things: read.things as PageEntity['things'] });
     return { ...page, things: read.things };
   }
 
   /** A copy beside its original, with cues and things. @throws Problem `too-many-pages` */
   async duplicate(lessonId: string, pageId: string): Promise<PageEntity> {
-    const { kind, backdrop, things, height, picture, smallPicture, clip, cues, source } = await this.lessons.pageOf(
+    const { kind, backdrop, things, height, picture, smallPicture, clip, cues, source } = await this.pages.pageOf(
       lessonId,
       pageId,
     );
     const copy = { kind, backdrop, things, height, picture, smallPicture, clip, cues, source };
-    return this.lessons.addPage(lessonId, copy, pageId);
+    return this.pages.addPage(lessonId, copy, pageId);
   }
 
   /** Copies pages of another lesson in, in their order: at the front for an opening, else at the end. */
@@ -98,19 +83,19 @@ export class PagesService implements OnModuleInit {
     from: string,
     { pages: chosen = null, atFront = false, cues: withCues = true }: Copying = {},
   ): Promise<readonly PageEntity[]> {
-    const pages = (await this.lessons.pagesOf(from)).filter((page) => chosen === null || chosen.includes(page.id));
+    const pages = (await this.pages.pagesOf(from)).filter((page) => chosen === null || chosen.includes(page.id));
     // Only what is on these pages comes along: the rest of the other lesson is not part of this one.
     const placed = new Set(pages.flatMap((page) => picturesOf(corePage(page))));
     for (const asset of await this.assets.findBy({ lessonId: from })) {
       if (placed.has(asset.digest)) await this.assets.upsert({ ...asset, lessonId }, ['lessonId', 'digest']);
     }
-    const there = await this.lessons.pagesOf(lessonId);
+    const there = await this.pages.pagesOf(lessonId);
     const copies: PageEntity[] = [];
     for (const { kind, backdrop, things, height, picture, smallPicture, clip, cues, source } of pages) {
       // A hand-in's sheets stay with the hand-in: nobody's work becomes a page of a lesson by way of a copy.
       if (kind === 'document') continue;
       copies.push(
-        await this.lessons.addPage(lessonId, {
+        await this.pages.addPage(lessonId, {
           kind,
           backdrop,
           things,
@@ -124,7 +109,7 @@ export class PagesService implements OnModuleInit {
       );
     }
     if (atFront && there.length > 0) {
-      await this.lessons.order(
+      await this.pages.order(
         lessonId,
         [...copies, ...there].map((page) => page.id),
       );
@@ -148,20 +133,20 @@ export class PagesService implements OnModuleInit {
     picture: StoredPicture,
     source: string | null,
   ): Promise<PageEntity> {
-    const page = await this.lessons.pageOf(lessonId, pageId);
+    const page = await this.pages.pageOf(lessonId, pageId);
     if (page.kind !== 'slide' && page.kind !== 'document')
       throw new Problem(422, 'not-a-slide', 'Only a slide has a picture that can be replaced.');
     for (const digest of [page.picture, page.smallPicture])
-      if (digest) await this.addAsset(lessonId, { digest, width: 0, height: page.height });
+      if (digest) await this.pages.addAsset(lessonId, { digest, width: 0, height: page.height });
     const change = { picture: picture.picture, smallPicture: picture.smallPicture, height: picture.height, source };
-    await this.pages.update({ id: pageId }, change);
+    await this.rows.update({ id: pageId }, change);
     return { ...page, ...change };
   }
 
   /** Puts an earlier picture of this page back. @throws Problem `not-found` */
   async putPictureBack(lessonId: string, pageId: string, before: StoredPicture): Promise<PageEntity> {
     for (const digest of [before.picture, before.smallPicture]) {
-      if (!(await this.hasPicture(lessonId, digest))) throw notFound('picture');
+      if (!(await this.pages.hasPicture(lessonId, digest))) throw notFound('picture');
     }
     return this.replacePicture(lessonId, pageId, before, null);
   }
@@ -182,47 +167,14 @@ export class PagesService implements OnModuleInit {
     }));
     const made = await storeCovered(this.storage, await this.storage.read(pictureKey(page.picture)), shares);
     for (const digest of [made.picture, made.smallPicture])
-      await this.addAsset(lessonId, { digest, width: 0, height: page.height });
+      await this.pages.addAsset(lessonId, { digest, width: 0, height: page.height });
     return { ...page, things, picture: made.picture, smallPicture: made.smallPicture };
-  }
-
-  async addAsset(lessonId: string, { digest, width, height }: Sized): Promise<Sized> {
-    await this.assets.upsert({ lessonId, digest, width, height, createdAt: new Date() }, ['lessonId', 'digest']);
-    return { digest, width, height };
-  }
-
-  /** Where everything lies that a lesson shows to its maker: the pictures and clips of its pages, placed ones, its cover. */
-  async filesOf(lesson: Pick<LessonEntity, 'id' | 'cover'>): Promise<readonly string[]> {
-    const pages = await this.lessons.allPagesOf(lesson.id);
-    const pictures = pages.flatMap((page) => picturesOf(corePage(page)));
-    const small = pages.flatMap((page) => page.smallPicture ?? []);
-    const cover = lesson.cover ? [lesson.cover] : [];
-    const clips = pages.flatMap((page) => page.clip?.clip ?? []);
-    return [...[...pictures, ...small, ...cover].map(pictureKey), ...clips.map(clipKey)];
-  }
-
-  /** Whether a clip belongs to the lesson. */
-  async hasClip(lessonId: string, digest: string): Promise<boolean> {
-    if (await this.#hasAsset(lessonId, digest)) return true;
-    return (await this.lessons.allPagesOf(lessonId)).some((page) => page.clip?.clip === digest);
-  }
-
-  /** Whether a picture belongs to the lesson: a page's, or one placed on it. */
-  async hasPicture(lessonId: string, digest: string): Promise<boolean> {
-    if (await this.#hasAsset(lessonId, digest)) return true;
-    const pages = await this.lessons.allPagesOf(lessonId);
-    return pages.some((page) => page.smallPicture === digest || picturesOf(corePage(page)).includes(digest));
-  }
-
-  async #hasAsset(lessonId: string, digest: string): Promise<boolean> {
-    const lessons = [lessonId, ...(await this.lessons.sourcesOf(lessonId))];
-    return this.assets.existsBy({ lessonId: In(lessons), digest });
   }
 
   /** Pictures that are placed must have been brought to this lesson: no one can show another's by its digest. */
   async #ensurePictures(lessonId: string, page: Page): Promise<void> {
     for (const digest of picturesOf(page)) {
-      if (await this.hasPicture(lessonId, digest)) continue;
+      if (await this.pages.hasPicture(lessonId, digest)) continue;
       throw new Problem(
         422,
         'picture-missing',

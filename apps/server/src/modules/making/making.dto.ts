@@ -1,34 +1,11 @@
 import { ApiProperty } from '@nestjs/swagger';
 import { headOf, type Edit, type EditList } from '@oakbell/core/edits';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsOptional } from 'class-validator';
-import {
-  Choice,
-  Decimal,
-  Numbers,
-  Flag,
-  Free,
-  Id,
-  Parts,
-  Text,
-  Texts,
-  When,
-  Whole,
-  Part,
-} from '../../platform/http/index.ts';
+import { Choice, Flag, Free, Id, Parts, Text, When, Whole, Part } from '../../platform/http/index.ts';
 import { JobDto } from '../../platform/jobs/index.ts';
 import { MediaDto } from '../access/index.ts';
-import {
-  LESSON_KINDS,
-  PAGE_KINDS,
-  SAVED_AS,
-  UPLOAD_KINDS,
-  type LessonEntity,
-  type LessonKind,
-  type PageEntity,
-  type PageKind,
-  type SavedAs,
-  type UploadEntity,
-} from './lesson.entity.ts';
+import { LESSON_KINDS, SAVED_AS, type LessonEntity, type LessonKind, type SavedAs } from '../lessons/index.ts';
+import { PageDto, pageDto, type PageEntity } from '../pages/index.ts';
 
 export class NewLessonDto {
   @Choice(['slides', 'worked']) kind: 'slides' | 'worked';
@@ -107,106 +84,6 @@ export class JoinDto {
   @Whole({ optional: true }) start?: number;
   @Whole({ optional: true }) end?: number;
 }
-/** A sound that belongs to a lesson: a music bed. */
-export class SoundFileDto {
-  @Text() clip: string;
-  @Text() name: string;
-  @Whole() lengthMs: number;
-}
-export class NewBoardDto {
-  /** docs/formats/page.md */
-  @Free() backdrop: object;
-  /** The page after which it goes; at the end when left out. */
-  @Id({ optional: true }) after?: string;
-}
-export class NewWindowDto {
-  /** The page after which it goes; at the end when left out. */
-  @Id({ optional: true }) after?: string;
-}
-export class PageOrderDto {
-  @Texts() pages: string[];
-}
-export class CuesDto {
-  /** Paragraphs, lists and words that stand out, as HTML. */
-  @Text({ max: 12_000 }) cues: string;
-}
-export class BackdropDto {
-  @Free() backdrop: object;
-}
-export class ThingsDto {
-  /** docs/formats/page.md */
-  @IsArray()
-  @ArrayMaxSize(301)
-  @ApiProperty({ type: 'array', items: { type: 'object', additionalProperties: true } })
-  things: object[];
-}
-export class CopyPagesDto {
-  @Id() from: string;
-  /** Which of its pages; all when left out. */
-  @Texts({ optional: true }) pages?: string[];
-  @Flag({ optional: true }) atFront?: boolean;
-}
-export class PickedPagesDto {
-  @Id() upload: string;
-  /** From 1. */
-  @Numbers() pages: number[];
-}
-export class PickDto {
-  @Parts(() => PickedPagesDto) picked: PickedPagesDto[];
-}
-export class NewPictureDto {
-  /** A page of an uploaded file … */
-  @Id({ optional: true }) upload?: string;
-  @Whole({ min: 1, optional: true }) number?: number;
-  /** … or an earlier picture of this page. */
-  @Text({ optional: true }) picture?: string;
-  @Text({ optional: true }) smallPicture?: string;
-  @Whole({ min: 1, optional: true }) height?: number;
-}
-/** In shares of the page's width and height, 0…1. */
-export class CutOutDto {
-  @Id({ optional: true }) upload?: string;
-  @Whole({ min: 1, optional: true }) number?: number;
-  @Id({ optional: true }) page?: string;
-  @Decimal({ max: 1 }) x: number;
-  @Decimal({ max: 1 }) y: number;
-  @Decimal({ min: 0.005, max: 1 }) width: number;
-  @Decimal({ min: 0.005, max: 1 }) height: number;
-}
-export class PlacedPictureDto {
-  @Text() digest: string;
-  /** Pixels. */
-  @Whole() width: number;
-  @Whole() height: number;
-}
-export class UploadDto {
-  @Id() id: string;
-  @Text() name: string;
-  @Choice(UPLOAD_KINDS) kind: UploadEntity['kind'];
-  @Choice(['converting', 'ready', 'failed']) state: UploadEntity['state'];
-  @Whole() pages: number;
-  /** Whether the file brings speaker notes, which become cues. */
-  @Flag() hasNotes: boolean;
-  @Text() failure: string;
-}
-
-export class PageClipDto {
-  @Text() clip: string;
-  @Whole() lengthMs: number;
-  /** Whether there is more to it than sound. */
-  @Flag() moving: boolean;
-}
-export class PageDto {
-  @Id() id: string;
-  @Choice(PAGE_KINDS) kind: PageKind;
-  @Free({ nullable: true }) backdrop: object | null;
-  @ApiProperty({ type: 'array', items: { type: 'object', additionalProperties: true } }) things: object[];
-  @Whole() height: number;
-  @Text({ nullable: true }) picture: string | null;
-  @Text({ nullable: true }) smallPicture: string | null;
-  @Part(() => PageClipDto, { nullable: true }) clip: PageClipDto | null;
-  @Text() cues: string;
-}
 export class LessonDto {
   @Id() id: string;
   @Choice(LESSON_KINDS) kind: LessonKind;
@@ -244,11 +121,6 @@ export class LessonRowDto {
   @Flag() recorded: boolean;
 }
 
-export function pageDto(page: PageEntity): PageDto {
-  const { id, kind, backdrop, things, height, picture, smallPicture, clip, cues } = page;
-  return { id, kind, backdrop, things: [...things], height, picture, smallPicture, clip, cues };
-}
-
 interface Around {
   readonly edits: EditList;
   readonly last: Edit | null;
@@ -283,8 +155,4 @@ export function lessonDto(lesson: LessonEntity, { edits, last, pages, borrowed, 
     media,
     withdrawnAt: lesson.withdrawnAt?.toISOString() ?? null,
   };
-}
-
-export function uploadDto({ id, name, kind, state, pages, notes, failure }: UploadEntity): UploadDto {
-  return { id, name, kind, state, pages, hasNotes: notes.some((text) => text !== ''), failure };
 }

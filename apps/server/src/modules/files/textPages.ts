@@ -1,7 +1,7 @@
 import { createCanvas, GlobalFonts, type SKRSContext2D } from '@napi-rs/canvas';
 import { createRequire } from 'node:module';
-import { Problem } from '../../../platform/http/index.ts';
-import { jobScope } from '../../../platform/scope/index.ts';
+import { Problem } from '../../platform/http/index.ts';
+import { jobScope } from '../../platform/scope/index.ts';
 import { MOST_SHEETS } from './limits.ts';
 import { PICTURE_WIDTH, type RawPicture } from './pdf.ts';
 

@@ -1,8 +1,7 @@
 import { BLANK, type Page } from '@oakbell/core/pages';
-import type { PageEntity } from './lesson.entity.ts';
+import type { PageEntity } from './page.entity.ts';
 
-/** The most pages of one lesson. */
-export const MOST_PAGES = 200;
+export { MOST_PAGES } from '../files/index.ts';
 
 /** A page as the core knows it. */
 export function corePage(
@@ -17,5 +16,3 @@ export function corePage(
     return { id, kind: 'board', height, backdrop: page.backdrop ?? BLANK, ...things };
   return { id, kind: page.kind, height, picture: page.picture, ...things };
 }
-
-export { clipKey, pictureKey } from '@oakbell/core/media';

@@ -2,11 +2,11 @@ import { heightFor } from '@oakbell/core/pages';
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import sharp, { type Sharp, type SharpOptions } from 'sharp';
-import { convert } from '../../../platform/converters/index.ts';
-import { Problem } from '../../../platform/http/index.ts';
-import { jobScope } from '../../../platform/scope/index.ts';
-import type { Storage } from '../../../platform/storage/index.ts';
-import { pictureKey } from '../lessons.rules.ts';
+import { convert } from '../../platform/converters/index.ts';
+import { Problem } from '../../platform/http/index.ts';
+import { jobScope } from '../../platform/scope/index.ts';
+import type { Storage } from '../../platform/storage/index.ts';
+import { pictureKey } from '@oakbell/core/media';
 import { LONGEST_SIDE, MOST_PIXELS, TALLEST_PAGE } from './limits.ts';
 import { PICTURE_WIDTH, type RawPicture } from './pdf.ts';
 

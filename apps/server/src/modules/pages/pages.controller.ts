@@ -1,38 +1,32 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Res } from '@nestjs/common';
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { clipKey, pictureKey } from '@oakbell/core/media';
 import { readBackdrop, WIDE_HEIGHT } from '@oakbell/core/pages';
 import type { Response } from 'express';
-import { InSteps } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May, MediaService, Redirected, sendTo } from '../access/index.ts';
+import { PageEditing } from './pageEditing.service.ts';
 import {
   BackdropDto,
   CopyPagesDto,
   CuesDto,
   NewBoardDto,
-  NewPictureDto,
   NewWindowDto,
   pageDto,
   PageDto,
   PageOrderDto,
   ThingsDto,
-} from './lessons.dto.ts';
-import { DrawingService } from './drawing.service.ts';
-import { clipKey } from './lessons.rules.ts';
-import { LessonsService } from './lessons.service.ts';
+} from './pages.dto.ts';
 import { PagesService } from './pages.service.ts';
-import { UploadsService } from './uploads.service.ts';
 
 /** The pages of a lesson, for its maker. */
 @ApiTags('lessons')
 @Controller('api/lessons/:id')
 export class PagesController {
   constructor(
-    private readonly lessons: LessonsService,
     private readonly pages: PagesService,
-    private readonly uploads: UploadsService,
-    private readonly drawing: DrawingService,
+    private readonly editing: PageEditing,
     private readonly media: MediaService,
   ) {}
 
@@ -47,7 +41,7 @@ export class PagesController {
   ): Promise<PageDto> {
     const backdrop = readBackdrop(body.backdrop);
     if (!backdrop || backdrop.kind === 'picture') throw new Problem(422, 'bad-backdrop', 'There is no such board.');
-    return pageDto(await this.lessons.addBoard(id, backdrop, body.after));
+    return pageDto(await this.pages.addBoard(id, backdrop, body.after));
   }
 
   @Post('windows')
@@ -59,7 +53,7 @@ export class PagesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: NewWindowDto,
   ): Promise<PageDto> {
-    return pageDto(await this.lessons.addPage(id, { kind: 'window', height: WIDE_HEIGHT }, body.after));
+    return pageDto(await this.pages.addPage(id, { kind: 'window', height: WIDE_HEIGHT }, body.after));
   }
 
   @Get('clips/:digest')
@@ -86,7 +80,7 @@ export class PagesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: PageOrderDto,
   ): Promise<void> {
-    await this.lessons.order(id, body.pages);
+    await this.pages.order(id, body.pages);
   }
 
   @Post('pages/copies')
@@ -100,7 +94,7 @@ export class PagesController {
     @Body() body: CopyPagesDto,
   ): Promise<PageDto[]> {
     return (
-      await this.pages.copyFrom(id, body.from, { pages: body.pages ?? null, atFront: body.atFront ?? false })
+      await this.editing.copyFrom(id, body.from, { pages: body.pages ?? null, atFront: body.atFront ?? false })
     ).map(pageDto);
   }
 
@@ -114,7 +108,7 @@ export class PagesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Param('page', ParseUUIDPipe) page: string,
   ): Promise<void> {
-    await this.lessons.setRemoved(id, page, true);
+    await this.pages.setRemoved(id, page, true);
   }
 
   @Post('pages/:page/restore')
@@ -127,7 +121,7 @@ export class PagesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Param('page', ParseUUIDPipe) page: string,
   ): Promise<void> {
-    await this.lessons.setRemoved(id, page, false);
+    await this.pages.setRemoved(id, page, false);
   }
 
   @Post('pages/:page/duplicate')
@@ -139,7 +133,7 @@ export class PagesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Param('page', ParseUUIDPipe) page: string,
   ): Promise<PageDto> {
-    return pageDto(await this.pages.duplicate(id, page));
+    return pageDto(await this.editing.duplicate(id, page));
   }
 
   @Put('pages/:page/cues')
@@ -153,7 +147,7 @@ export class PagesController {
     @Param('page', ParseUUIDPipe) page: string,
     @Body() body: CuesDto,
   ): Promise<void> {
-    await this.lessons.setCues(id, page, body.cues);
+    await this.pages.setCues(id, page, body.cues);
   }
 
   @Put('pages/:page/backdrop')
@@ -166,7 +160,7 @@ export class PagesController {
     @Param('page', ParseUUIDPipe) page: string,
     @Body() body: BackdropDto,
   ): Promise<PageDto> {
-    return pageDto(await this.pages.setBackdrop(id, page, body.backdrop));
+    return pageDto(await this.editing.setBackdrop(id, page, body.backdrop));
   }
 
   @Put('pages/:page/things')
@@ -179,26 +173,20 @@ export class PagesController {
     @Param('page', ParseUUIDPipe) page: string,
     @Body() body: ThingsDto,
   ): Promise<PageDto> {
-    return pageDto(await this.pages.setThings(id, page, body.things));
+    return pageDto(await this.editing.setThings(id, page, body.things));
   }
 
-  @Put('pages/:page/picture')
-  @InSteps('the picture is drawn first')
-  @For('teacher')
+  @Get('pictures/:digest')
+  @For('teacher', 'learner')
   @May('make', 'lesson')
-  @ApiOkResponse({ type: PageDto })
-  async setPicture(
+  @Redirected('a picture in WebP')
+  async picture(
     @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
-    @Param('page', ParseUUIDPipe) page: string,
-    @Body() { upload, number = 1, picture, smallPicture, height }: NewPictureDto,
-  ): Promise<PageDto> {
-    if (upload) {
-      const fresh = await this.drawing.pagePicture(person.id, await this.uploads.one(id, upload), number);
-      return pageDto(await this.pages.replacePicture(id, page, fresh.picture, fresh.source));
-    }
-    if (!picture || !smallPicture || !height)
-      throw new Problem(400, 'not-valid', 'Name a page of a file, or an earlier picture.');
-    return pageDto(await this.pages.putPictureBack(id, page, { picture, smallPicture, height }));
+    @Param('digest') digest: string,
+    @Res() response: Response,
+  ): Promise<void> {
+    if (!(await this.pages.hasPicture(id, digest))) throw notFound('picture');
+    sendTo(response, await this.media.address(person, [`lesson:${id}`], pictureKey(digest)));
   }
 }

@@ -6,22 +6,33 @@ import {
   ParseIntPipe,
   ParseUUIDPipe,
   Post,
+  Put,
   Query,
+  Req,
   Res,
   UploadedFiles,
   UseInterceptors,
 } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import type { Response } from 'express';
-import { InSteps } from '../../platform/acts/index.ts';
+import type { Request, Response } from 'express';
+import { InSteps, keyIfAny } from '../../platform/acts/index.ts';
 import { Problem } from '../../platform/http/index.ts';
 import { JobDto, jobDto } from '../../platform/jobs/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May, MediaService, Redirected, sendTo } from '../access/index.ts';
+import { ReceiveFiles, withFiles, type UploadedFile } from '../files/index.ts';
+import { LessonsService } from '../lessons/index.ts';
+import { PageDto, pageDto, PageEditing } from '../pages/index.ts';
 import { DrawingService } from './drawing.service.ts';
-import { ReceiveFiles, withFiles, type UploadedFile } from './imports/index.ts';
-import { CutOutDto, PickDto, PlacedPictureDto, SoundFileDto, UploadDto, uploadDto } from './lessons.dto.ts';
-import { LessonsService } from './lessons.service.ts';
+import {
+  CutOutDto,
+  NewPictureDto,
+  PickDto,
+  PlacedPictureDto,
+  SoundFileDto,
+  UploadDto,
+  uploadDto,
+} from './uploads.dto.ts';
 import { UploadsService } from './uploads.service.ts';
 
 const FILES = {
@@ -38,6 +49,7 @@ export class UploadsController {
     private readonly lessons: LessonsService,
     private readonly uploads: UploadsService,
     private readonly drawing: DrawingService,
+    private readonly editing: PageEditing,
     private readonly media: MediaService,
   ) {}
 
@@ -154,5 +166,43 @@ export class UploadsController {
     return withFiles(files, async (received) => {
       return [...(await this.drawing.placePictures(person.id, id, received))];
     });
+  }
+
+  @Post('imports')
+  @InSteps(FILES_FIRST)
+  @For('teacher')
+  @May('make', 'lesson')
+  @UseInterceptors(ReceiveFiles())
+  @ApiConsumes('multipart/form-data')
+  @ApiBody(FILES)
+  @ApiCreatedResponse({ type: JobDto })
+  async import(
+    @By() person: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @UploadedFiles() files: UploadedFile[],
+    @Req() request: Request,
+  ): Promise<JobDto> {
+    const to = { personId: person.id, lessonId: id, keyed: keyIfAny(request) };
+    return withFiles(files, (received) => this.uploads.takeIn(to, received));
+  }
+
+  @Put('pages/:page/picture')
+  @InSteps('the picture is drawn first')
+  @For('teacher')
+  @May('make', 'lesson')
+  @ApiOkResponse({ type: PageDto })
+  async setPicture(
+    @By() person: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('page', ParseUUIDPipe) page: string,
+    @Body() { upload, number = 1, picture, smallPicture, height }: NewPictureDto,
+  ): Promise<PageDto> {
+    if (upload) {
+      const fresh = await this.drawing.pagePicture(person.id, await this.uploads.one(id, upload), number);
+      return pageDto(await this.editing.replacePicture(id, page, fresh.picture, fresh.source));
+    }
+    if (!picture || !smallPicture || !height)
+      throw new Problem(400, 'not-valid', 'Name a page of a file, or an earlier picture.');
+    return pageDto(await this.editing.putPictureBack(id, page, { picture, smallPicture, height }));
   }
 }

@@ -1,5 +1,5 @@
-import { Problem } from '../../../platform/http/index.ts';
-import { ConverterError, withFolder, type WorkFolder } from '../../../platform/converters/index.ts';
+import { Problem } from '../../platform/http/index.ts';
+import { ConverterError, withFolder, type WorkFolder } from '../../platform/converters/index.ts';
 import { MOST_FILE_PAGES, TALLEST_PAGE } from './limits.ts';
 
 /** How wide a page's picture is made, in pixels. */

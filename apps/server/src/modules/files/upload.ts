@@ -6,8 +6,8 @@ import { mkdirSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline, Transform } from 'node:stream';
-import { workFolder } from '../../../platform/config/index.ts';
-import { workOf } from '../../../platform/converters/index.ts';
+import { workFolder } from '../../platform/config/index.ts';
+import { workOf } from '../../platform/converters/index.ts';
 import { LARGEST_FILE, LARGEST_UPLOAD, MOST_FILES } from './limits.ts';
 
 /** An uploaded file as it lies on this machine's disk. */

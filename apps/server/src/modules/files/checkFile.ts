@@ -1,5 +1,5 @@
 import { open, readFile } from 'node:fs/promises';
-import { Problem } from '../../../platform/http/index.ts';
+import { Problem } from '../../platform/http/index.ts';
 import { LARGEST_SVG } from './limits.ts';
 import { checkMedia } from './media.ts';
 import { pdfPages } from './pdf.ts';

@@ -2,10 +2,10 @@ import { heightFor, PAGE_WIDTH, WIDE_HEIGHT } from '@oakbell/core/pages';
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
-import { BOUNDED, probe, QUIET, withFolder, type WorkFolder } from '../../../platform/converters/index.ts';
-import { Problem } from '../../../platform/http/index.ts';
-import type { Storage } from '../../../platform/storage/index.ts';
-import { clipKey } from '../lessons.rules.ts';
+import { BOUNDED, probe, QUIET, withFolder, type WorkFolder } from '../../platform/converters/index.ts';
+import { Problem } from '../../platform/http/index.ts';
+import type { Storage } from '../../platform/storage/index.ts';
+import { clipKey } from '@oakbell/core/media';
 import { LONGEST_CLIP_S, MOST_CLIP_PIXELS } from './limits.ts';
 import { storePictureFile, type StoredPicture } from './pictures.ts';
 

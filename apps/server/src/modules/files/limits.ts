@@ -14,6 +14,8 @@ export const MOST_FILES = 50;
 export const LONGEST_SIDE = 12_000;
 export const MOST_PIXELS = 64_000_000;
 
+/** Pages of one lesson. */
+export const MOST_PAGES = 200;
 /** Pages of a file that pages are picked from: a textbook. */
 export const MOST_FILE_PAGES = 1500;
 

@@ -6,12 +6,14 @@ import { Acts, OnceOnly, type Keyed } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { jobDto, JobDto, JobHandlers, JobsService, type Ending, type JobEntity } from '../../platform/jobs/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { FileChecks, ImportsService, withStored, type CheckedFile, type UploadedFile } from './imports/index.ts';
-import { pdfPages } from './imports/pdf.ts';
-import { withSlidesAsPdf } from './imports/slides.ts';
-import { UploadEntity, type LessonEntity } from './lesson.entity.ts';
-import { MOST_PAGES } from './lessons.rules.ts';
-import { LessonsService } from './lessons.service.ts';
+import { FileChecks, withStored, type CheckedFile, type UploadedFile } from '../files/index.ts';
+import { ImportsService } from '../imports/index.ts';
+import { pdfPages } from '../files/index.ts';
+import { withSlidesAsPdf } from '../files/index.ts';
+import { UploadEntity } from './upload.entity.ts';
+import type { LessonEntity } from '../lessons/index.ts';
+import { MOST_PAGES } from '../files/index.ts';
+import { PagesService } from '../pages/index.ts';
 
 export const CONVERT = 'convert-slides';
 
@@ -25,7 +27,7 @@ export interface PickedPages {
 @Injectable()
 export class UploadsService implements OnModuleInit {
   constructor(
-    private readonly lessons: LessonsService,
+    private readonly pages: PagesService,
     private readonly imports: ImportsService,
     private readonly checks: FileChecks,
     private readonly jobs: JobsService,
@@ -112,7 +114,7 @@ export class UploadsService implements OnModuleInit {
     }
     const wanted = files.reduce((sum, file) => sum + file.chosen.length, 0);
     if (wanted === 0) throw new Problem(422, 'nothing-picked', 'No page was picked. Pick at least one.');
-    const there = (await this.lessons.pagesOf(lesson.id)).length;
+    const there = (await this.pages.pagesOf(lesson.id)).length;
     if (there + wanted > MOST_PAGES) {
       throw new Problem(
         422,
@@ -129,7 +131,7 @@ export class UploadsService implements OnModuleInit {
     files: readonly UploadedFile[],
   ): Promise<JobDto> {
     const { personId, lessonId, keyed } = to;
-    const pages = (await this.lessons.pagesOf(lessonId)).length;
+    const pages = (await this.pages.pagesOf(lessonId)).length;
     return this.once.prepared(
       keyed,
       () => this.checks.bring(files, { personId, subjectId: lessonId, pages }),

@@ -5,8 +5,8 @@
 import type { Readable } from 'node:stream';
 import { SaxesParser } from 'saxes';
 import yauzl, { type Entry, type ZipFile } from 'yauzl';
-import { Problem } from '../../../platform/http/index.ts';
-import { ConverterError, withFolder } from '../../../platform/converters/index.ts';
+import { Problem } from '../../platform/http/index.ts';
+import { ConverterError, withFolder } from '../../platform/converters/index.ts';
 import { LARGEST_UNPACKED, LARGEST_XML, MOST_ENTRIES } from './limits.ts';
 
 export interface SlideFile {

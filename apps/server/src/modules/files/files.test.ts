@@ -1,4 +1,4 @@
-import { inTestJob } from '../../../testing/inTestJob.ts';
+import { inTestJob } from '../../testing/inTestJob.ts';
 import { sniff, byName } from './sniff.ts';
 import { textPictures, wrap } from './textPages.ts';
 

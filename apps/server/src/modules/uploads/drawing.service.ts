@@ -5,10 +5,9 @@ import { Problem } from '../../platform/http/index.ts';
 import { endsWith, JobHandlers, JobsService, type Ending, type JobEntity } from '../../platform/jobs/index.ts';
 import { Quotas } from '../../platform/quotas/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { checkFile, isDrawing } from './imports/checkFile.ts';
+import { checkFile, isDrawing } from '../files/index.ts';
 import {
   checkMedia,
-  ImportsService,
   posterOf,
   storePlaced,
   withStored,
@@ -16,16 +15,16 @@ import {
   type Share,
   type StoredPicture,
   type UploadedFile,
-} from './imports/index.ts';
-import { storeClip } from './imports/media.ts';
-import { pdfPicture, pdfPiece } from './imports/pdf.ts';
-import { checkPicture, drawSvg, openPicture } from './imports/pictures.ts';
-import { cleanSvg } from './imports/svg.ts';
+} from '../files/index.ts';
+import { ImportsService } from '../imports/index.ts';
+import { storeClip } from '../files/index.ts';
+import { pdfPicture, pdfPiece } from '../files/index.ts';
+import { checkPicture, drawSvg, openPicture } from '../files/index.ts';
+import { cleanSvg } from '../files/index.ts';
 import { ensurePage, kindOf, UploadsService } from './uploads.service.ts';
-import type { UploadEntity } from './lesson.entity.ts';
-import { pictureKey } from './lessons.rules.ts';
-import { LessonsService } from './lessons.service.ts';
-import { PagesService } from './pages.service.ts';
+import type { UploadEntity } from './upload.entity.ts';
+import { pictureKey } from '@oakbell/core/media';
+import { PagesService } from '../pages/index.ts';
 
 /** Width of a page's preview, in pixels. */
 const PREVIEW_WIDTH = 480;
@@ -56,7 +55,6 @@ interface Loose {
 @Injectable()
 export class DrawingService implements OnModuleInit {
   constructor(
-    private readonly lessons: LessonsService,
     private readonly pages: PagesService,
     private readonly uploads: UploadsService,
     private readonly imports: ImportsService,
@@ -201,7 +199,7 @@ export class DrawingService implements OnModuleInit {
 
   /** Out of the file a page came from where that is a PDF, so that the piece is sharp. */
   async #cutPage(lessonId: string, pageId: string, part: Share): Promise<PlacedPicture> {
-    const page = await this.lessons.pageOf(lessonId, pageId);
+    const page = await this.pages.pageOf(lessonId, pageId);
     if (!page.picture) throw new Problem(422, 'not-a-slide', 'Pieces can be cut out of pages with a picture.');
     const [key = '', number = '1'] = (page.source ?? '').split('#');
     if (key === '' || (await this.storage.size(key)) === null)

@@ -1,29 +1,17 @@
-import {
-  Body,
-  Controller,
-  Get,
-  HttpCode,
-  Param,
-  ParseUUIDPipe,
-  Patch,
-  Post,
-  Req,
-  Res,
-  UploadedFiles,
-  UseInterceptors,
-} from '@nestjs/common';
-import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Patch, Post } from '@nestjs/common';
+import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Micros } from '@oakbell/core/clock';
 import { headOf, readEdit, type Edit } from '@oakbell/core/edits';
+import { pictureKey } from '@oakbell/core/media';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
-import type { Request, Response } from 'express';
-import { InSteps, keyIfAny, OnceIfKeyed } from '../../platform/acts/index.ts';
-import { notFound, Problem } from '../../platform/http/index.ts';
-import { jobDto, JobDto, JobsService } from '../../platform/jobs/index.ts';
+import { OnceIfKeyed } from '../../platform/acts/index.ts';
+import { Problem } from '../../platform/http/index.ts';
+import { jobDto, JobsService } from '../../platform/jobs/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
-import { May, MediaService, Redirected, sendTo } from '../access/index.ts';
-import { EditsService, type Wanted } from './edits.service.ts';
-import { IMPORT, ReceiveFiles, withFiles, type UploadedFile } from './imports/index.ts';
+import { May, MediaService } from '../access/index.ts';
+import { IMPORT } from '../imports/index.ts';
+import { EditsService, LessonsService, type LessonEntity, type Wanted } from '../lessons/index.ts';
+import { PageEditing, PagesService } from '../pages/index.ts';
 import {
   ChangeDto,
   ChangedDto,
@@ -36,20 +24,15 @@ import {
   LessonRowDto,
   LessonFactsDto,
   NewLessonDto,
-} from './lessons.dto.ts';
-import type { LessonEntity } from './lesson.entity.ts';
-import { pictureKey } from './lessons.rules.ts';
-import { LessonsService } from './lessons.service.ts';
-import { PagesService } from './pages.service.ts';
-import { UploadsService } from './uploads.service.ts';
+} from './making.dto.ts';
 
 @ApiTags('lessons')
 @Controller('api/lessons')
-export class LessonsController {
+export class MakingController {
   constructor(
     private readonly lessons: LessonsService,
-    private readonly uploads: UploadsService,
     private readonly pages: PagesService,
+    private readonly editing: PageEditing,
     private readonly edits: EditsService,
     private readonly jobs: JobsService,
     private readonly media: MediaService,
@@ -60,7 +43,7 @@ export class LessonsController {
   @ApiOkResponse({ type: [LessonRowDto] })
   async mine(@By() person: SignedIn): Promise<LessonRowDto[]> {
     const lessons = await this.lessons.of(person.id);
-    const shown = await this.lessons.shownOf(lessons.map((lesson) => lesson.id));
+    const shown = await this.pages.shownOf(lessons.map((lesson) => lesson.id));
     return Promise.all(
       lessons.map(async ({ id, kind, title, unitId, savedAs, updatedAt, length, cover }) => {
         const { pages = 0, picture = null } = shown.get(id) ?? {};
@@ -94,9 +77,9 @@ export class LessonsController {
     if (!backdrop || backdrop.kind === 'picture') throw new Problem(422, 'bad-backdrop', 'There is no such board.');
     const lesson = await this.lessons.add({ ownerId: person.id, kind, title, goal, targetMs, unitId });
     const boards = body.boards ?? (kind === 'worked' && !from ? 1 : 0);
-    for (let i = 0; i < boards; i += 1) await this.lessons.addBoard(lesson.id, backdrop);
-    if (from) await this.pages.copyFrom(lesson.id, from);
-    if (opening) await this.pages.copyFrom(lesson.id, opening, { atFront: true });
+    for (let i = 0; i < boards; i += 1) await this.pages.addBoard(lesson.id, backdrop);
+    if (from) await this.editing.copyFrom(lesson.id, from);
+    if (opening) await this.editing.copyFrom(lesson.id, opening, { atFront: true });
     return this.#whole(person, lesson.id);
   }
 
@@ -183,40 +166,6 @@ export class LessonsController {
     return this.#whole(person, id);
   }
 
-  @Post(':id/imports')
-  @InSteps('files are received and looked into first')
-  @For('teacher')
-  @May('make', 'lesson')
-  @UseInterceptors(ReceiveFiles())
-  @ApiConsumes('multipart/form-data')
-  @ApiBody({
-    schema: { type: 'object', properties: { files: { type: 'array', items: { type: 'string', format: 'binary' } } } },
-  })
-  @ApiCreatedResponse({ type: JobDto })
-  async import(
-    @By() person: SignedIn,
-    @Param('id', ParseUUIDPipe) id: string,
-    @UploadedFiles() files: UploadedFile[],
-    @Req() request: Request,
-  ): Promise<JobDto> {
-    const to = { personId: person.id, lessonId: id, keyed: keyIfAny(request) };
-    return withFiles(files, (received) => this.uploads.takeIn(to, received));
-  }
-
-  @Get(':id/pictures/:digest')
-  @For('teacher', 'learner')
-  @May('make', 'lesson')
-  @Redirected('a picture in WebP')
-  async picture(
-    @By() person: SignedIn,
-    @Param('id', ParseUUIDPipe) id: string,
-    @Param('digest') digest: string,
-    @Res() response: Response,
-  ): Promise<void> {
-    if (!(await this.pages.hasPicture(id, digest))) throw notFound('picture');
-    sendTo(response, await this.media.address(person, [`lesson:${id}`], pictureKey(digest)));
-  }
-
   async #last(lesson: LessonEntity): Promise<Edit | null> {
     return (await this.edits.past(lesson, 1))[0]?.edit ?? null;
   }
@@ -227,8 +176,8 @@ export class LessonsController {
     return lessonDto(lesson, {
       edits: await this.edits.of(lesson),
       last: await this.#last(lesson),
-      pages: await this.lessons.pagesOf(id),
-      borrowed: await this.lessons.borrowedPages(id),
+      pages: await this.pages.pagesOf(id),
+      borrowed: await this.pages.borrowedPages(id),
       media: await this.media.give(person, [`lesson:${id}`], await this.pages.filesOf(lesson)),
       importing: newest ? jobDto(newest) : null,
     });

@@ -3,8 +3,8 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { inTestJob } from '../../../testing/inTestJob.ts';
-import { odpOf, pptxOf } from '../../../testing/files.ts';
+import { inTestJob } from '../../testing/inTestJob.ts';
+import { odpOf, pptxOf } from '../../testing/files.ts';
 import { readSlides } from './slides.ts';
 import { cleanSvg } from './svg.ts';
 

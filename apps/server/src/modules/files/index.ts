@@ -1,0 +1,22 @@
+export { FilesModule } from './files.module.ts';
+export { checkFile, isDrawing } from './checkFile.ts';
+export { FileChecks, withStored, type CheckedFile } from './fileChecks.service.ts';
+export { MOST_PAGES } from './limits.ts';
+export { checkMedia, posterOf, storeClip } from './media.ts';
+export { drawPages, pdfPages, pdfPicture, pdfPiece, type RawPicture, type Share } from './pdf.ts';
+export {
+  checkPicture,
+  drawSvg,
+  openPicture,
+  storeCovered,
+  storePictureFile,
+  storePlaced,
+  storeRawPicture,
+  storeSvg,
+  type PlacedPicture,
+  type StoredPicture,
+} from './pictures.ts';
+export { withSlidesAsPdf } from './slides.ts';
+export { cleanSvg } from './svg.ts';
+export { ensureFits, textPictures } from './textPages.ts';
+export { ReceiveFiles, withFiles, type UploadedFile } from './upload.ts';

@@ -1,0 +1,2 @@
+export { ImportsModule } from './imports.module.ts';
+export { IMPORT, ImportsService } from './imports.service.ts';

@@ -1,0 +1,1 @@
+export { MakingModule } from './making.module.ts';

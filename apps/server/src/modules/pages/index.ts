@@ -1,0 +1,7 @@
+export { PagesModule } from './pages.module.ts';
+export { cuesOfText, textOfCues } from './cues.ts';
+export type { PageEntity } from './page.entity.ts';
+export { PageEditing } from './pageEditing.service.ts';
+export { PageDto, pageDto } from './pages.dto.ts';
+export { corePage } from './pages.rules.ts';
+export { PagesService } from './pages.service.ts';

@@ -1,0 +1,59 @@
+import { ApiProperty } from '@nestjs/swagger';
+import { ArrayMaxSize, IsArray } from 'class-validator';
+import { Choice, Flag, Free, Id, Part, Text, Texts, Whole } from '../../platform/http/index.ts';
+import { PAGE_KINDS, type PageEntity, type PageKind } from './page.entity.ts';
+
+export class NewBoardDto {
+  /** docs/formats/page.md */
+  @Free() backdrop: object;
+  /** The page after which it goes; at the end when left out. */
+  @Id({ optional: true }) after?: string;
+}
+export class NewWindowDto {
+  /** The page after which it goes; at the end when left out. */
+  @Id({ optional: true }) after?: string;
+}
+export class PageOrderDto {
+  @Texts() pages: string[];
+}
+export class CuesDto {
+  /** Paragraphs, lists and words that stand out, as HTML. */
+  @Text({ max: 12_000 }) cues: string;
+}
+export class BackdropDto {
+  @Free() backdrop: object;
+}
+export class ThingsDto {
+  /** docs/formats/page.md */
+  @IsArray()
+  @ArrayMaxSize(301)
+  @ApiProperty({ type: 'array', items: { type: 'object', additionalProperties: true } })
+  things: object[];
+}
+export class CopyPagesDto {
+  @Id() from: string;
+  /** Which of its pages; all when left out. */
+  @Texts({ optional: true }) pages?: string[];
+  @Flag({ optional: true }) atFront?: boolean;
+}
+export class PageClipDto {
+  @Text() clip: string;
+  @Whole() lengthMs: number;
+  /** Whether there is more to it than sound. */
+  @Flag() moving: boolean;
+}
+export class PageDto {
+  @Id() id: string;
+  @Choice(PAGE_KINDS) kind: PageKind;
+  @Free({ nullable: true }) backdrop: object | null;
+  @ApiProperty({ type: 'array', items: { type: 'object', additionalProperties: true } }) things: object[];
+  @Whole() height: number;
+  @Text({ nullable: true }) picture: string | null;
+  @Text({ nullable: true }) smallPicture: string | null;
+  @Part(() => PageClipDto, { nullable: true }) clip: PageClipDto | null;
+  @Text() cues: string;
+}
+export function pageDto(page: PageEntity): PageDto {
+  const { id, kind, backdrop, things, height, picture, smallPicture, clip, cues } = page;
+  return { id, kind, backdrop, things: [...things], height, picture, smallPicture, clip, cues };
+}

@@ -1,0 +1,170 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { picturesOf, SQUARED, WIDE_HEIGHT, type Backdrop } from '@oakbell/core/pages';
+import { clipKey, pictureKey } from '@oakbell/core/media';
+import { randomUUID } from 'node:crypto';
+import { In, IsNull, Repository } from 'typeorm';
+import { Acts } from '../../platform/acts/index.ts';
+import { notFound, Problem } from '../../platform/http/index.ts';
+import { EditsService, LessonsService, type LessonEntity } from '../lessons/index.ts';
+import { cleanCues } from './cues.ts';
+import { LessonAssetEntity, PageEntity } from './page.entity.ts';
+import { corePage, MOST_PAGES } from './pages.rules.ts';
+
+type NewPage = Pick<PageEntity, 'kind' | 'height'> &
+  Partial<Pick<PageEntity, 'backdrop' | 'things' | 'picture' | 'smallPicture' | 'clip' | 'cues' | 'source'>>;
+
+interface Sized {
+  readonly digest: string;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The pages of lessons, and the pictures and clips that belong to them. */
+@Injectable()
+export class PagesService implements OnModuleInit {
+  constructor(
+    @InjectRepository(PageEntity) private readonly rows: Repository<PageEntity>,
+    @InjectRepository(LessonAssetEntity) private readonly assets: Repository<LessonAssetEntity>,
+    private readonly lessons: LessonsService,
+    private readonly edits: EditsService,
+    private readonly acts: Acts,
+  ) {}
+
+  onModuleInit(): void {
+    // A lesson is heard with files that were brought to it, and no others: nobody publishes a file by naming it.
+    this.edits.guard(async ({ id }, { before, edits: { finish } }) => {
+      if (finish?.music && finish !== before.finish && !(await this.hasClip(id, finish.music.clip)))
+        throw new Problem(422, 'music-missing', 'This music was not brought to the lesson. The lesson is as it was.');
+    });
+  }
+
+  async pagesOf(lessonId: string): Promise<readonly PageEntity[]> {
+    return this.rows.find({ where: { lessonId, removedAt: IsNull() }, order: { position: 'ASC' } });
+  }
+
+  /** How many pages lessons have, and the first picture of each: in one query for all of them. */
+  async shownOf(ids: readonly string[]): Promise<ReadonlyMap<string, { pages: number; picture: string | null }>> {
+    if (ids.length === 0) return new Map();
+    const rows = (await this.rows.query(
+      `SELECT lessonId, COUNT(*) AS pages,
+         SUBSTRING(MIN(CONCAT(LPAD(position, 10, '0'), smallPicture)), 11) AS picture
+       FROM page WHERE lessonId IN (?) AND removedAt IS NULL GROUP BY lessonId`,
+      [ids],
+    )) as { lessonId: string; pages: string; picture: string | null }[];
+    return new Map(rows.map(({ lessonId, pages, picture }) => [lessonId, { pages: Number(pages), picture }]));
+  }
+
+  /** Every page that ink may stand on: removed ones too, and those of lessons whose takes it plays. */
+  async allPagesOf(lessonId: string): Promise<readonly PageEntity[]> {
+    const own = await this.rows.find({ where: { lessonId }, order: { position: 'ASC' } });
+    return [...own, ...(await this.borrowedPages(lessonId))];
+  }
+
+  /** The pages of other lessons that this one plays. */
+  async borrowedPages(lessonId: string): Promise<readonly PageEntity[]> {
+    const sources = await this.lessons.sourcesOf(lessonId);
+    if (sources.length === 0) return [];
+    return this.rows.find({ where: { lessonId: In([...sources]) }, order: { position: 'ASC' } });
+  }
+
+  async pageOf(lessonId: string, pageId: string): Promise<PageEntity> {
+    const page = await this.rows.findOneBy({ lessonId, id: pageId });
+    if (!page) throw notFound('page');
+    return page;
+  }
+
+  /** Adds a page after another, or at the end. @throws Problem `too-many-pages` */
+  async addPage(lessonId: string, page: NewPage, after?: string): Promise<PageEntity> {
+    return this.acts.do(() => this.#addPage(lessonId, page, after));
+  }
+
+  async #addPage(lessonId: string, page: NewPage, after?: string): Promise<PageEntity> {
+    // One after another: two pages that come at once would be given the same place.
+    await this.lessons.locked(lessonId);
+    const now = await this.pagesOf(lessonId);
+    if (now.length >= MOST_PAGES) {
+      throw new Problem(
+        422,
+        'too-many-pages',
+        `A lesson can have ${MOST_PAGES} pages. The ${now.length} that are there are safe.`,
+      );
+    }
+    const before = after === undefined ? now.length - 1 : now.findIndex((one) => one.id === after);
+    const made = this.rows.create({
+      backdrop: null,
+      things: [],
+      picture: null,
+      smallPicture: null,
+      clip: null,
+      cues: '',
+      source: null,
+      ...page,
+      id: randomUUID(),
+      lessonId,
+      position: (now[before]?.position ?? -1) + 1,
+      removedAt: null,
+    });
+    if (before < now.length - 1)
+      await this.rows.increment({ id: In(now.slice(before + 1).map((one) => one.id)) }, 'position', 1);
+    await this.rows.insert(made);
+    return made;
+  }
+
+  async addBoard(lessonId: string, backdrop: Backdrop = SQUARED, after?: string): Promise<PageEntity> {
+    return this.addPage(lessonId, { kind: 'board', backdrop, height: WIDE_HEIGHT }, after);
+  }
+
+  /** Puts the pages into this order; it must name each page once. @throws Problem `not-the-pages` */
+  async order(lessonId: string, ids: readonly string[]): Promise<void> {
+    await this.lessons.locked(lessonId);
+    const now = new Set((await this.pagesOf(lessonId)).map((page) => page.id));
+    if (ids.length !== now.size || new Set(ids).size !== now.size || !ids.every((id) => now.has(id))) {
+      throw new Problem(409, 'not-the-pages', 'The pages have changed meanwhile. The order is as it was.');
+    }
+    for (const [position, id] of ids.entries()) await this.rows.update({ id }, { position });
+  }
+
+  async setRemoved(lessonId: string, pageId: string, removed: boolean): Promise<void> {
+    await this.pageOf(lessonId, pageId);
+    await this.rows.update({ id: pageId }, { removedAt: removed ? new Date() : null });
+  }
+
+  async setCues(lessonId: string, pageId: string, cues: string): Promise<void> {
+    await this.pageOf(lessonId, pageId);
+    await this.rows.update({ id: pageId }, { cues: cleanCues(cues) });
+  }
+
+  async addAsset(lessonId: string, { digest, width, height }: Sized): Promise<Sized> {
+    await this.assets.upsert({ lessonId, digest, width, height, createdAt: new Date() }, ['lessonId', 'digest']);
+    return { digest, width, height };
+  }
+
+  /** Where everything lies that a lesson shows to its maker: the pictures and clips of its pages, placed ones, its cover. */
+  async filesOf(lesson: Pick<LessonEntity, 'id' | 'cover'>): Promise<readonly string[]> {
+    const pages = await this.allPagesOf(lesson.id);
+    const pictures = pages.flatMap((page) => picturesOf(corePage(page)));
+    const small = pages.flatMap((page) => page.smallPicture ?? []);
+    const cover = lesson.cover ? [lesson.cover] : [];
+    const clips = pages.flatMap((page) => page.clip?.clip ?? []);
+    return [...[...pictures, ...small, ...cover].map(pictureKey), ...clips.map(clipKey)];
+  }
+
+  /** Whether a clip belongs to the lesson. */
+  async hasClip(lessonId: string, digest: string): Promise<boolean> {
+    if (await this.#hasAsset(lessonId, digest)) return true;
+    return (await this.allPagesOf(lessonId)).some((page) => page.clip?.clip === digest);
+  }
+
+  /** Whether a picture belongs to the lesson: a page's, or one placed on it. */
+  async hasPicture(lessonId: string, digest: string): Promise<boolean> {
+    if (await this.#hasAsset(lessonId, digest)) return true;
+    const pages = await this.allPagesOf(lessonId);
+    return pages.some((page) => page.smallPicture === digest || picturesOf(corePage(page)).includes(digest));
+  }
+
+  async #hasAsset(lessonId: string, digest: string): Promise<boolean> {
+    const lessons = [lessonId, ...(await this.lessons.sourcesOf(lessonId))];
+    return this.assets.existsBy({ lessonId: In(lessons), digest });
+  }
+}

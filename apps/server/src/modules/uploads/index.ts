@@ -1,0 +1,1 @@
+export { UploadsModule } from './uploads.module.ts';
