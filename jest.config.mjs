@@ -23,14 +23,14 @@ const project = (displayName, rootDir, decorators, extra = {}) => ({
   ...extra,
 });
 /** What only a build makes: addresses of files, and classes. */
-const BUILT = { '\\?worker&url$': '<rootDir>/testing/address.ts', '\\.css$': '<rootDir>/testing/styles.ts' };
+const BUILT = { '\\.worklet\\.ts': '<rootDir>/testing/address.ts', '\\.css$': '<rootDir>/testing/styles.ts' };
 export default {
   projects: [
     project('core', 'packages/core', false),
     project('web', 'apps/web', false, { moduleNameMapper: BUILT }),
     project('screens', 'apps/web', false, {
       testMatch: ['<rootDir>/src/**/*.test.tsx'],
-      testEnvironment: 'jsdom',
+      testEnvironment: '<rootDir>/testing/environment.mjs',
       moduleNameMapper: BUILT,
       setupFiles: ['<rootDir>/testing/setup.ts'],
     }),

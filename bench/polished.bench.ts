@@ -10,6 +10,7 @@ import { speechFile } from '../e2e/support/speech.ts';
 import { longLesson } from '../e2e/support/longLesson.ts';
 import { measured } from './measure.ts';
 import { onceKey } from '../e2e/support/requests.ts';
+import { settled, frames } from '../e2e/support/settled.ts';
 
 const s = fromSeconds;
 interface Lesson {
@@ -104,9 +105,10 @@ test('no silence is heard at a cut in Polish', async ({ page }) => {
   const edits = await save(page, id, (now) => withCuts(now, CUTS, 40));
   await page.goto(`/lessons/${id}/polish`);
   await expect(page.getByText(/ long$/)).toBeVisible();
-  await page.waitForTimeout(1500);
+  await settled(page);
   await page.keyboard.press('Space');
-  await page.waitForTimeout(40_000);
+  await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible({ timeout: 60_000 });
   const heard = Float32Array.from(await page.evaluate(() => (window as unknown as { heard: () => number[] }).heard()));
   const begins = heard.findIndex((x) => Math.abs(x) > 0.01);
   expect(begins).toBeGreaterThanOrEqual(0);
@@ -146,7 +148,7 @@ test('going to a moment of an hour costs what it costs in five minutes', async (
     await save(page, id, (edits) => withCuts(edits, cuts, minutes * 60));
     await page.goto(`/lessons/${id}/polish`);
     await expect(page.getByText(/ long$/)).toBeVisible({ timeout: 60_000 });
-    await page.waitForTimeout(4000);
+    await settled(page);
     const costs: number[] = [];
     let state = 7;
     const next = () => (state = (state * 48271) % 2147483647) / 2147483647;
@@ -163,7 +165,7 @@ test('going to a moment of an hour costs what it costs in five minutes', async (
         return paintedAt() < since ? null : paintedAt() - since;
       }, next());
       if (took !== null) costs.push(took);
-      await page.waitForTimeout(150);
+      await frames(page, 9);
     }
     expect(costs.length).toBeGreaterThan(20);
     return percentile(costs, 0.95);

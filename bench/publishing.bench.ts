@@ -9,6 +9,7 @@ import { asPerson, signIn } from '../e2e/support/people.ts';
 import { speechFile } from '../e2e/support/speech.ts';
 import { measured } from './measure.ts';
 import { uploadTake } from '../e2e/support/uploadTake.ts';
+import { settled } from '../e2e/support/settled.ts';
 
 const MINUTES = 10;
 const STROKES = 300;
@@ -60,7 +61,7 @@ test('ten minutes, from Publish to the first sound, and what a learner downloads
 
   for (const one of await learner.page.getByRole('navigation', { name: 'Pages' }).getByRole('button').all())
     await one.click();
-  await learner.page.waitForTimeout(2000);
+  await settled(learner.page);
   const [edition] = (await (await page.request.get(`/api/lessons/${lesson.id}/editions`)).json()) as { id: string }[];
   const voice = Number(
     (await learner.page.request.head((await editionFile(learner.page, edition!.id, 'voice.webm'))!)).headers()[

@@ -7,19 +7,30 @@ import { editionFile } from '../e2e/support/edition.ts';
 import { CHROMIUM, FLAGS } from '../e2e/support/browser.ts';
 import { makeLesson, signIn } from '../e2e/support/people.ts';
 import { openProfile } from '../e2e/support/profile.ts';
-import { draw, logOf, openRoom, press, record, segmentsOf, stopAndSave, type LogEvent } from '../e2e/support/room.ts';
+import {
+  draw,
+  logOf,
+  openRoom,
+  press,
+  record,
+  segmentsOf,
+  stopAndSave,
+  type LogEvent,
+  lasts,
+} from '../e2e/support/room.ts';
 import { speechFile } from '../e2e/support/speech.ts';
 import { flashesIn } from './film.ts';
 import { measured } from './measure.ts';
 import { bestCorrelation, clicksIn, RATE, samplesInWav } from '../e2e/support/sound.ts';
 import { onceKey } from '../e2e/support/requests.ts';
+import { frames } from '../e2e/support/settled.ts';
 
 test('the voice as it was spoken', async ({ page }) => {
   await signIn(page, 'ilse.marrow');
   const { id } = await makeLesson(page, 'Bench: voice');
   await openRoom(page, id);
   await record(page);
-  await page.waitForTimeout(8000);
+  await lasts(page, 8);
   await stopAndSave(page);
   const [segment] = await segmentsOf(page, id);
   const heard = samplesInWav(await (await page.request.get(`/api/takes/${segment!.takeId}/voice`)).body());
@@ -60,15 +71,15 @@ test('sound, ink, camera and a companion at the same moment, with twenty pauses 
   await record(page);
   await pad.getByText('Recording', { exact: true }).waitFor();
   for (let i = 0; i < 21; i += 1) {
-    await page.waitForTimeout(350 + ((i * 37) % 90));
+    await lasts(page, (350 + ((i * 37) % 90)) / 1000);
     await draw(page, [0.1, 0.1 + i * 0.03], [0.3, 0.1 + i * 0.03], 6);
-    await page.waitForTimeout(300);
+    await lasts(page, 0.3);
     await draw(page, [0.4, 0.1 + i * 0.03], [0.5, 0.1 + i * 0.03], 6);
     if (i % 4 === 0) await draw(pad, [0.6, 0.1 + i * 0.03], [0.7, 0.1 + i * 0.03], 6);
-    await page.waitForTimeout(200);
+    await lasts(page, 0.2);
     if (i === 20) break;
     await press(page, 'Pause');
-    await page.waitForTimeout(200 + ((i * 53) % 300));
+    await frames(page, 12 + ((i * 3) % 18));
     await press(page, 'Go on');
     await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
   }
@@ -176,7 +187,7 @@ test('what a killed browser loses', async ({ baseURL }) => {
     await openRoom(page, id);
     await page.context().route('**/api/takes/**', (route) => route.abort());
     await record(page);
-    await page.waitForTimeout(2500);
+    await lasts(page, 2.5);
     const box = (await page.locator('canvas[data-stage]').boundingBox())!;
     await page.mouse.move(box.x + 50, box.y + 50);
     const begunAt = Date.now();

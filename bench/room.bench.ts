@@ -7,9 +7,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { cutLine, keepSockets } from '../e2e/support/lines.ts';
 import { makeLesson, signIn } from '../e2e/support/people.ts';
-import { draw, logOf, openRoom, record, segmentsOf, stopAndSave } from '../e2e/support/room.ts';
+import { draw, logOf, openRoom, record, segmentsOf, stopAndSave, lasts } from '../e2e/support/room.ts';
 import { measured, median } from './measure.ts';
 import { uploadTake } from '../e2e/support/uploadTake.ts';
+import { frames } from '../e2e/support/settled.ts';
 
 const FRAME_MS = 1000 / 60;
 const quantile = (values: readonly number[], share: number) =>
@@ -113,11 +114,11 @@ test('from the pen to the page, with a thousand strokes there already', async ({
   });
   // In the free strip at the foot of the page.
   for (let i = 0; i < 6; i += 1) await draw(page, [0.1, 0.7 + i * 0.04], [0.9, 0.7 + i * 0.04], 40);
-  await page.waitForTimeout(300);
+  await frames(page, 18);
   const seen = await pixelsSeen(page);
-  const frames = seen.map(({ askedAt, paintedAt }) => ((paintedAt ?? Infinity) - askedAt) / FRAME_MS);
+  const waited = seen.map(({ askedAt, paintedAt }) => ((paintedAt ?? Infinity) - askedAt) / FRAME_MS);
   expect(seen.length).toBeGreaterThan(100);
-  measured('ink.latency_frames', quantile(frames, 0.95), 'frames', '≤ 2');
+  measured('ink.latency_frames', quantile(waited, 0.95), 'frames', '≤ 2');
 });
 
 test('what one more point costs, with two thousand strokes and with twenty', async ({ page }) => {
@@ -178,14 +179,14 @@ test('what recording costs the machine, and tasks that are too long', async ({ p
     const { processInfo } = await system.send('SystemInfo.getProcessInfo');
     return processInfo.filter((one) => one.type === 'renderer').reduce((sum, one) => sum + one.cpuTime, 0);
   };
-  await page.waitForTimeout(1000);
+  await frames(page, 60);
   const [cpuBefore, begun] = [await cpu(), Date.now()];
   while (Date.now() - begun < 30_000) await draw(page, [0.1, 0.2 + (Date.now() % 500) / 1000], [0.9, 0.25], 60);
   measured('record.cpu_share', ((await cpu()) - cpuBefore) / ((Date.now() - begun) / 1000), 'of a core', '≤ 0.35');
   for (let turn = 0; Date.now() - begun < 120_000; turn += 1) {
     await page.keyboard.press(turn % 10 < 5 ? 'ArrowRight' : 'ArrowLeft');
     await draw(page, [0.1, 0.2 + (turn % 7) * 0.1], [0.7, 0.25 + (turn % 7) * 0.1], 30);
-    await page.waitForTimeout(1200);
+    await lasts(page, 1.2);
   }
   const tasks = await page.evaluate(() => (window as unknown as { tasks: number[] }).tasks);
   if (tasks.length > 0) console.log('long tasks, ms:', tasks.map(Math.round).join(' '));
@@ -236,7 +237,7 @@ test('from a companion’s pen to the room, and ten lost lines', async ({ page, 
         .catch(() => undefined);
   }, 10);
   for (let i = 0; i < 5; i += 1) await draw(pad, [0.1, 0.1 + i * 0.05], [0.8, 0.12 + i * 0.05], 40);
-  await page.waitForTimeout(500);
+  await frames(page, 30);
   clearInterval(pump);
   const delays = (await pixelsSeen(page)).map(({ askedAt, paintedAt }) => (paintedAt ?? Infinity) - askedAt);
   expect(delays.length).toBeGreaterThan(80);
@@ -252,13 +253,13 @@ test('from a companion’s pen to the room, and ten lost lines', async ({ page, 
   );
   for (let i = 0; i < 10; i += 1) {
     const line = draw(pad, [0.1, 0.4 + i * 0.05], [0.8, 0.42 + i * 0.05], 40);
-    await pad.waitForTimeout(150);
+    await frames(pad, 9);
     await cutLine(pad);
     await line;
-    await pad.waitForTimeout(900);
+    await frames(pad, 54);
   }
   const sent = await pad.evaluate(() => (window as unknown as { sent: number }).sent);
-  await pad.waitForTimeout(3000);
+  await lasts(page, 3);
   await stopAndSave(page);
   const [segment] = await segmentsOf(page, id);
   const log = await logOf(page, segment!.takeId);

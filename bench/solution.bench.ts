@@ -6,7 +6,7 @@ import type { Page as LessonPage } from '@oakbell/core/pages';
 import { sceneAt, type SceneSource } from '@oakbell/core/scene';
 import { editionFile, editionManifest } from '../e2e/support/edition.ts';
 import { makeLesson, signIn } from '../e2e/support/people.ts';
-import { draw, openRoom, record, stopAndSave } from '../e2e/support/room.ts';
+import { draw, openRoom, record, stopAndSave, lasts } from '../e2e/support/room.ts';
 import { clicksIn, RATE, samplesInWav } from '../e2e/support/sound.ts';
 import { measured } from './measure.ts';
 import { onceKey } from '../e2e/support/requests.ts';
@@ -71,7 +71,7 @@ test('a worked solution of five minutes plays back with its ink where it was wri
     const row = strokes % 18;
     await draw(page, [0.08, 0.08 + row * 0.045], [0.2 + (strokes % 5) * 0.1, 0.1 + row * 0.045], 20);
     strokes += 1;
-    await page.waitForTimeout(900 + (strokes % 7) * 130);
+    await lasts(page, 0.9 + (strokes % 7) * 0.13);
     const board = Math.floor(((Date.now() - begun) / (MINUTES * 60_000)) * 3);
     if (board > turned && board < 3) {
       await page.keyboard.press('ArrowRight');

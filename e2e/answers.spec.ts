@@ -1,62 +1,63 @@
 import { expect, test } from '@playwright/test';
 import { asPerson, signIn } from './support/people.ts';
-import { draw, press, record } from './support/room.ts';
+import { draw, press, record, lasts } from './support/room.ts';
 
-test('a learner answers aloud within the limit, hears it, hands it in; the teacher hears it and speaks on it', async ({
-  page,
-  browser,
-}) => {
-  test.setTimeout(150_000);
-  await signIn(page, 'ilse.marrow');
-  const lessons = (await (await page.request.get('/api/lessons')).json()) as { id: string; title: string }[];
-  const lesson = lessons.find((one) => one.title === 'The rule of twelfths')!;
-  await page.goto(`/lessons/${lesson.id}/assign`);
-  await page.getByLabel('Who').selectOption({ index: 1 });
-  await page.getByLabel('What to do').fill('How deep is it at ten? Answer aloud.');
-  await page.getByRole('switch', { name: 'They answer aloud' }).click();
-  await page.getByLabel('Seconds at most').fill('10');
-  await page.getByLabel('On which page').selectOption({ label: 'Page 4 of this lesson' });
-  await expect(page.getByLabel('What learners will see')).toContainText('Answer aloud, up to 0:10.');
-  await page.getByRole('button', { name: 'Assign', exact: true }).click();
-  await expect(page.getByLabel('What to do')).toHaveValue('');
-  const given = (await (await page.request.get(`/api/lessons/${lesson.id}/assignments`)).json()) as {
-    id: string;
-    answerLimitMs: number | null;
-  }[];
-  const { id } = given.find((one) => one.answerLimitMs === 10_000)!;
+test(
+  'a learner answers aloud within the limit, hears it, hands it in; the teacher hears it and speaks on it',
+  { tag: '@real-time' },
+  async ({ page, browser }) => {
+    test.setTimeout(150_000);
+    await signIn(page, 'ilse.marrow');
+    const lessons = (await (await page.request.get('/api/lessons')).json()) as { id: string; title: string }[];
+    const lesson = lessons.find((one) => one.title === 'The rule of twelfths')!;
+    await page.goto(`/lessons/${lesson.id}/assign`);
+    await page.getByLabel('Who').selectOption({ index: 1 });
+    await page.getByLabel('What to do').fill('How deep is it at ten? Answer aloud.');
+    await page.getByRole('switch', { name: 'They answer aloud' }).click();
+    await page.getByLabel('Seconds at most').fill('10');
+    await page.getByLabel('On which page').selectOption({ label: 'Page 4 of this lesson' });
+    await expect(page.getByLabel('What learners will see')).toContainText('Answer aloud, up to 0:10.');
+    await page.getByRole('button', { name: 'Assign', exact: true }).click();
+    await expect(page.getByLabel('What to do')).toHaveValue('');
+    const given = (await (await page.request.get(`/api/lessons/${lesson.id}/assignments`)).json()) as {
+      id: string;
+      answerLimitMs: number | null;
+    }[];
+    const { id } = given.find((one) => one.answerLimitMs === 10_000)!;
 
-  const { page: learner, context } = await asPerson(browser, 'tam.oriel', { permissions: ['microphone'] });
-  await learner.addInitScript(() => localStorage.setItem('oakbell.countdown', '0'));
-  await learner.goto(`/desk/${id}`);
-  await learner.getByRole('link', { name: 'Record your answer' }).click();
-  await expect(learner.getByText('Ready to record')).toBeVisible();
-  // Fewer things: no camera, no boards, no saying again from here.
-  await expect(learner.getByRole('button', { name: 'Camera' })).toHaveCount(0);
-  await expect(learner.getByRole('button', { name: 'Add a board' })).toHaveCount(0);
-  await record(learner);
-  await draw(learner, [0.2, 0.3], [0.6, 0.4]);
-  // Left alone, it ends at the limit, which was said before.
-  await expect(learner.getByText(/nearly there/)).toBeVisible({ timeout: 15_000 });
-  await expect(learner.getByText('It is saved.')).toBeVisible({ timeout: 30_000 });
-  await expect(learner.getByRole('heading', { name: /Your take is 0:1\d long/ })).toBeVisible();
-  await learner.getByRole('button', { name: 'Record again' }).click();
-  await expect(learner.getByText('Ready to record')).toBeVisible();
-  await record(learner);
-  await draw(learner, [0.2, 0.3], [0.6, 0.4]);
-  await learner.waitForTimeout(2500);
-  await press(learner, 'Stop');
-  await expect(learner.getByText('It is saved.')).toBeVisible({ timeout: 30_000 });
-  await learner.getByRole('button', { name: 'Hand it in' }).click();
-  await expect(learner.getByText(/Your spoken answer/)).toBeVisible();
-  await expect(learner.getByRole('button', { name: 'Play' }).last()).toBeVisible({ timeout: 30_000 });
-  await context.close();
+    const { page: learner, context } = await asPerson(browser, 'tam.oriel', { permissions: ['microphone'] });
+    await learner.addInitScript(() => localStorage.setItem('oakbell.countdown', '0'));
+    await learner.goto(`/desk/${id}`);
+    await learner.getByRole('link', { name: 'Record your answer' }).click();
+    await expect(learner.getByText('Ready to record')).toBeVisible();
+    // Fewer things: no camera, no boards, no saying again from here.
+    await expect(learner.getByRole('button', { name: 'Camera' })).toHaveCount(0);
+    await expect(learner.getByRole('button', { name: 'Add a board' })).toHaveCount(0);
+    await record(learner);
+    await draw(learner, [0.2, 0.3], [0.6, 0.4]);
+    // Left alone, it ends at the limit, which was said before.
+    await expect(learner.getByText(/nearly there/)).toBeVisible({ timeout: 15_000 });
+    await expect(learner.getByText('It is saved.')).toBeVisible({ timeout: 30_000 });
+    await expect(learner.getByRole('heading', { name: /Your take is 0:1\d long/ })).toBeVisible();
+    await learner.getByRole('button', { name: 'Record again' }).click();
+    await expect(learner.getByText('Ready to record')).toBeVisible();
+    await record(learner);
+    await draw(learner, [0.2, 0.3], [0.6, 0.4]);
+    await lasts(learner, 2.5);
+    await press(learner, 'Stop');
+    await expect(learner.getByText('It is saved.')).toBeVisible({ timeout: 30_000 });
+    await learner.getByRole('button', { name: 'Hand it in' }).click();
+    await expect(learner.getByText(/Your spoken answer/)).toBeVisible();
+    await expect(learner.getByRole('button', { name: 'Play' }).last()).toBeVisible({ timeout: 30_000 });
+    await context.close();
 
-  await page.goto(`/marking/${id}`);
-  await expect(page.getByText('A spoken answer. Listen first')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Play' })).toBeVisible({ timeout: 30_000 });
-  await page.keyboard.press('Space');
-  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
-  await page.getByRole('button', { name: 'Speak on it' }).click();
-  await expect(page.getByText('Ready to record')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Hear the answer again' })).toBeVisible();
-});
+    await page.goto(`/marking/${id}`);
+    await expect(page.getByText('A spoken answer. Listen first')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Play' })).toBeVisible({ timeout: 30_000 });
+    await page.keyboard.press('Space');
+    await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+    await page.getByRole('button', { name: 'Speak on it' }).click();
+    await expect(page.getByText('Ready to record')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Hear the answer again' })).toBeVisible();
+  },
+);

@@ -27,32 +27,33 @@ async function joining(browser: Browser, code: string) {
 
 test.beforeEach(({ page }) => signIn(page, 'ilse.marrow'));
 
-test('a device at another process is let in, writes, finds its room again, and is cut off', async ({
-  page,
-  browser,
-}) => {
-  const code = await withCode(page, 'Let in');
-  const { pad, context } = await joining(browser, code);
-  await expect(pad.getByText('Waiting for the teacher’s yes')).toBeVisible();
-  await expectClean(pad);
-  await expect(page.getByRole('alert')).toContainText('asks to write. Is it yours?');
-  await expectClean(page);
-  await page.getByRole('alert').getByRole('button', { name: 'Let in' }).click();
-  await expect(pad.getByText('Ready: writing counts once it records')).toBeVisible();
-  await record(page);
-  await expect(pad.getByText('Recording', { exact: true })).toBeVisible();
-  await draw(pad, [0.2, 0.3], [0.7, 0.3], 20);
-  await expect.poll(() => inkOnStage(page)).toBeGreaterThan(100);
-  // A page that is loaded again is let in already.
-  await pad.reload();
-  await expect(pad.getByText('Recording', { exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Pen · 1 device' }).click();
-  await page.getByRole('button', { name: 'Cut off' }).click();
-  await expect(pad.getByText('The teacher ended this device’s part')).toBeVisible();
-  await page.keyboard.press('Escape');
-  await stopAndSave(page);
-  await context.close();
-});
+test(
+  'a device at another process is let in, writes, finds its room again, and is cut off',
+  { tag: '@real-time' },
+  async ({ page, browser }) => {
+    const code = await withCode(page, 'Let in');
+    const { pad, context } = await joining(browser, code);
+    await expect(pad.getByText('Waiting for the teacher’s yes')).toBeVisible();
+    await expectClean(pad);
+    await expect(page.getByRole('alert')).toContainText('asks to write. Is it yours?');
+    await expectClean(page);
+    await page.getByRole('alert').getByRole('button', { name: 'Let in' }).click();
+    await expect(pad.getByText('Ready: writing counts once it records')).toBeVisible();
+    await record(page);
+    await expect(pad.getByText('Recording', { exact: true })).toBeVisible();
+    await draw(pad, [0.2, 0.3], [0.7, 0.3], 20);
+    await expect.poll(() => inkOnStage(page)).toBeGreaterThan(100);
+    // A page that is loaded again is let in already.
+    await pad.reload();
+    await expect(pad.getByText('Recording', { exact: true })).toBeVisible();
+    await page.getByRole('button', { name: 'Pen · 1 device' }).click();
+    await page.getByRole('button', { name: 'Cut off' }).click();
+    await expect(pad.getByText('The teacher ended this device’s part')).toBeVisible();
+    await page.keyboard.press('Escape');
+    await stopAndSave(page);
+    await context.close();
+  },
+);
 
 test('a device that is refused sees nothing of the lesson', async ({ page, browser }) => {
   const code = await withCode(page, 'Refused');

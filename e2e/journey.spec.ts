@@ -1,9 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { slides } from './support/papers.ts';
 import { asPerson, signIn } from './support/people.ts';
-import { draw, inkOnStage, logOf, openRoom, press, record, segmentsOf, stopAndSave } from './support/room.ts';
+import { draw, inkOnStage, logOf, openRoom, press, record, segmentsOf, stopAndSave, lasts } from './support/room.ts';
 
-test('from a PDF to feedback that was heard', async ({ browser, page }) => {
+test('from a PDF to feedback that was heard', { tag: '@real-time' }, async ({ browser, page }) => {
   test.setTimeout(240_000);
   const title = 'Tides at the quay, spoken';
 
@@ -52,10 +52,9 @@ test('from a PDF to feedback that was heard', async ({ browser, page }) => {
     await page.mouse.move(700, 420, { steps: 10 });
     await page.keyboard.press('r');
     await expect(page.getByText('Paused: nothing is recorded')).toBeVisible();
-    await page.waitForTimeout(700);
     await page.keyboard.press('r');
     await page.keyboard.press('ArrowRight');
-    await page.waitForTimeout(6000);
+    await lasts(page, 6);
     await page.keyboard.press('Enter');
     await expect(page.getByText('It is saved.')).toBeVisible();
   });
@@ -114,9 +113,10 @@ test('from a PDF to feedback that was heard', async ({ browser, page }) => {
     await expect.poll(async () => Number(await time.getAttribute('aria-valuenow'))).toBeGreaterThanOrEqual(2);
     await phone.getByLabel('Speed').selectOption('2');
     await expect.poll(async () => Number(await time.getAttribute('aria-valuenow'))).toBeGreaterThanOrEqual(3);
+    const reported = phone.waitForResponse((answer) => /\/reports$/.test(answer.url()) && answer.ok());
     await phone.getByRole('button', { name: 'Pause' }).click();
+    await reported;
     const stopped = Number(await time.getAttribute('aria-valuenow'));
-    await phone.waitForTimeout(800);
     await phone.reload();
     await expect(phone.getByRole('button', { name: /Go on from/ })).toBeVisible();
     expect(Math.abs(Number(await time.getAttribute('aria-valuenow')) - stopped)).toBeLessThanOrEqual(1);
@@ -164,7 +164,7 @@ test('from a PDF to feedback that was heard', async ({ browser, page }) => {
     await expect(page.getByText('Ready to record')).toBeVisible();
     await record(page);
     await draw(page, [0.2, 0.4], [0.7, 0.4]);
-    await page.waitForTimeout(1500);
+    await lasts(page, 1.5);
     await stopAndSave(page);
     await page.getByRole('button', { name: 'Keep it', exact: true }).click();
     await page.getByLabel('Points, up to 20').fill('18');
@@ -180,38 +180,43 @@ test('from a PDF to feedback that was heard', async ({ browser, page }) => {
     await phone.getByRole('link', { name: 'Feedback', exact: true }).click();
     await phone.getByRole('link', { name: new RegExp(title) }).click();
     await expect(phone.getByText('18 of 20 points')).toBeVisible();
+    const heard = phone.waitForResponse((answer) => /\/reports$/.test(answer.url()) && answer.ok());
     await phone.getByRole('button', { name: 'Watch', exact: true }).click();
     await expect(phone.getByRole('button', { name: 'Watch again' })).toBeVisible({ timeout: 20_000 });
-    await phone.waitForTimeout(500);
+    await heard;
     await page.reload();
     await expect(page.getByRole('link', { name: /Ebba Stroud/ })).toContainText(/heard \d+ %/);
     await learner.context.close();
   });
 });
 
-test('what is recorded again goes out of the lesson, and further takes come after', async ({ page }) => {
-  await signIn(page, 'ilse.marrow');
-  const response = await page.request.post('/api/lessons', {
-    data: { kind: 'worked', title: 'Several takes', boards: 1 },
-  });
-  const { id } = (await response.json()) as { id: string };
-  await openRoom(page, id);
-  await record(page);
-  await draw(page, [0.2, 0.2], [0.6, 0.2]);
-  await stopAndSave(page);
-  await page.getByRole('button', { name: 'Record again' }).click();
-  await expect(page.getByText('Ready to record')).toBeVisible();
-  expect(await segmentsOf(page, id)).toHaveLength(0);
-  expect(await inkOnStage(page)).toBe(0);
+test(
+  'what is recorded again goes out of the lesson, and further takes come after',
+  { tag: '@real-time' },
+  async ({ page }) => {
+    await signIn(page, 'ilse.marrow');
+    const response = await page.request.post('/api/lessons', {
+      data: { kind: 'worked', title: 'Several takes', boards: 1 },
+    });
+    const { id } = (await response.json()) as { id: string };
+    await openRoom(page, id);
+    await record(page);
+    await draw(page, [0.2, 0.2], [0.6, 0.2]);
+    await stopAndSave(page);
+    await page.getByRole('button', { name: 'Record again' }).click();
+    await expect(page.getByText('Ready to record')).toBeVisible();
+    expect(await segmentsOf(page, id)).toHaveLength(0);
+    expect(await inkOnStage(page)).toBe(0);
 
-  await record(page);
-  await draw(page, [0.2, 0.4], [0.6, 0.4]);
-  await stopAndSave(page);
-  await page.getByRole('button', { name: 'Keep it and record more' }).click();
-  await expect(page.getByText('Ready to record')).toBeVisible();
-  await expect.poll(() => inkOnStage(page), 'ink of the take before is still on the page').toBeGreaterThan(200);
-  await record(page);
-  await page.waitForTimeout(1000);
-  await stopAndSave(page);
-  expect(await segmentsOf(page, id)).toHaveLength(2);
-});
+    await record(page);
+    await draw(page, [0.2, 0.4], [0.6, 0.4]);
+    await stopAndSave(page);
+    await page.getByRole('button', { name: 'Keep it and record more' }).click();
+    await expect(page.getByText('Ready to record')).toBeVisible();
+    await expect.poll(() => inkOnStage(page), 'ink of the take before is still on the page').toBeGreaterThan(200);
+    await record(page);
+    await lasts(page, 1);
+    await stopAndSave(page);
+    expect(await segmentsOf(page, id)).toHaveLength(2);
+  },
+);

@@ -67,9 +67,11 @@ test('pages are picked from a file, dragged and keyed into order, duplicated, re
   const grip = page.getByRole('button', { name: 'Move page 3' });
   await grip.focus();
   await page.keyboard.press('Space');
-  await page.waitForTimeout(300);
+  const announced = page.locator('[id^=DndLiveRegion]');
+  await expect(announced).not.toBeEmpty();
+  const taken = (await announced.textContent())!;
   await page.keyboard.press('ArrowUp');
-  await page.waitForTimeout(300);
+  await expect(announced).not.toHaveText(taken);
   await page.keyboard.press('Space');
   await expect.poll(async () => (await pagesOf(page, id)).map((one) => one.id)).toEqual([board, third, second]);
   const from = (await page.getByRole('button', { name: 'Move page 1' }).boundingBox())!;
@@ -186,41 +188,45 @@ test('a board becomes axes with chosen ranges, dark, and the school’s own pict
   await expect.poll(backdrop).toMatchObject({ kind: 'picture' });
 });
 
-test('a worked solution is made in one step with its question, in a unit, named by the pattern', async ({ page }) => {
-  const unit = `Vectors ${Date.now() % 100_000}`;
-  await page.goto('/lessons');
-  await page.getByRole('button', { name: 'New course' }).click();
-  await page.getByRole('textbox', { name: 'New course' }).fill('Coastal pilotage');
-  await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await page
-    .getByRole('button', { name: /^More for Coastal pilotage/ })
-    .last()
-    .click();
-  await page.getByRole('menuitem', { name: 'Add a unit' }).click();
-  await page.getByRole('textbox', { name: 'New unit' }).fill(unit);
-  await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await page.getByRole('button', { name: 'Naming' }).click();
-  await page.getByLabel('New lessons are named').fill('{unit} {number} · {title}');
-  await expect(page.getByText('Tides 4 · The rule of twelfths')).toBeVisible();
-  await page.getByRole('button', { name: 'Use this pattern' }).click();
+test(
+  'a worked solution is made in one step with its question, in a unit, named by the pattern',
+  { tag: '@real-time' },
+  async ({ page }) => {
+    const unit = `Vectors ${Date.now() % 100_000}`;
+    await page.goto('/lessons');
+    await page.getByRole('button', { name: 'New course' }).click();
+    await page.getByRole('textbox', { name: 'New course' }).fill('Coastal pilotage');
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await page
+      .getByRole('button', { name: /^More for Coastal pilotage/ })
+      .last()
+      .click();
+    await page.getByRole('menuitem', { name: 'Add a unit' }).click();
+    await page.getByRole('textbox', { name: 'New unit' }).fill(unit);
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await page.getByRole('button', { name: 'Naming' }).click();
+    await page.getByLabel('New lessons are named').fill('{unit} {number} · {title}');
+    await expect(page.getByText('Tides 4 · The rule of twelfths')).toBeVisible();
+    await page.getByRole('button', { name: 'Use this pattern' }).click();
 
-  await page.getByRole('button', { name: unit, exact: true }).click();
-  await page.getByRole('button', { name: 'Make a lesson' }).first().click();
-  await page.getByRole('radio', { name: /Worked solution/ }).click();
-  await page.getByLabel('Title', { exact: true }).fill('Leeway');
-  await expect(page.getByText(`It will be called “${unit} 1 · Leeway”.`)).toBeVisible();
-  await page.getByRole('textbox', { name: 'Question' }).fill('How many degrees of leeway does she make?');
-  await page.getByLabel('How many').fill('3');
-  await page.getByRole('button', { name: 'Make it and go to the recording room' }).click();
-  await expect(page.getByText('Ready to record')).toBeVisible();
-  const id = idIn(page);
-  const pages = await pagesOf(page, id);
-  expect(pages).toHaveLength(3);
-  expect(pages[0]!.things).toMatchObject([{ kind: 'text', text: 'How many degrees of leeway does she make?' }]);
-  await page.goto('/lessons');
-  await page.getByRole('button', { name: unit, exact: true }).click();
-  await expect(page.getByRole('link', { name: `${unit} 1 · Leeway` })).toBeVisible();
-  await page.getByRole('button', { name: `More for ${unit} 1 · Leeway` }).click();
-  await page.getByRole('menuitem', { name: 'Save as a template' }).click();
-  await expect(page.getByText('Template', { exact: true })).toBeVisible();
-});
+    await page.getByRole('button', { name: unit, exact: true }).click();
+    await page.getByRole('button', { name: 'Make a lesson' }).first().click();
+    await page.getByRole('radio', { name: /Worked solution/ }).click();
+    await page.getByLabel('Title', { exact: true }).fill('Leeway');
+    await expect(page.getByText(`It will be called “${unit} 1 · Leeway”.`)).toBeVisible();
+    await page.getByRole('textbox', { name: 'Question' }).fill('How many degrees of leeway does she make?');
+    await page.getByLabel('How many').fill('3');
+    await page.getByRole('button', { name: 'Make it and go to the recording room' }).click();
+    await expect(page.getByText('Ready to record')).toBeVisible();
+    const id = idIn(page);
+    const pages = await pagesOf(page, id);
+    expect(pages).toHaveLength(3);
+    expect(pages[0]!.things).toMatchObject([{ kind: 'text', text: 'How many degrees of leeway does she make?' }]);
+    await page.goto('/lessons');
+    await page.getByRole('button', { name: unit, exact: true }).click();
+    await expect(page.getByRole('link', { name: `${unit} 1 · Leeway` })).toBeVisible();
+    await page.getByRole('button', { name: `More for ${unit} 1 · Leeway` }).click();
+    await page.getByRole('menuitem', { name: 'Save as a template' }).click();
+    await expect(page.getByText('Template', { exact: true })).toBeVisible();
+  },
+);

@@ -6,6 +6,7 @@ import { readBackdrop, readThings, type Page as CorePage } from '@oakbell/core/p
 import { PAGE_FONT, paintPage, paintStroke, type Surface } from '@oakbell/core/scene';
 import { makeLesson, signIn } from './support/people.ts';
 import { draw, logOf, openRoom, record, segmentsOf, stopAndSave } from './support/room.ts';
+import { settled } from './support/settled.ts';
 
 const FONT = '@fontsource/atkinson-hyperlegible/files/atkinson-hyperlegible-latin-400-normal.woff2';
 /** Of 255: how much the brightness of a picture may differ on average, and for one pixel in a hundred. */
@@ -139,7 +140,7 @@ test('browser and server paint every kind of thing and every backdrop alike', as
   }
 });
 
-test('browser and server paint pens, highlighter and straight lines alike', async ({ page }) => {
+test('browser and server paint pens, highlighter and straight lines alike', { tag: '@real-time' }, async ({ page }) => {
   const { id } = await makeLesson(page, 'Painted ink', 1);
   await openRoom(page, id);
   await record(page);
@@ -152,7 +153,7 @@ test('browser and server paint pens, highlighter and straight lines alike', asyn
   await draw(page, [0.1, 0.8], [0.6, 0.81], 10);
   await page.keyboard.up('Shift');
   await page.mouse.move(5, 5);
-  await page.waitForTimeout(300);
+  await settled(page);
   const { width, data } = await inBrowser(page);
   await stopAndSave(page);
   const log = await logOf(page, (await segmentsOf(page, id))[0]!.takeId);

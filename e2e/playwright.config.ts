@@ -3,14 +3,20 @@ import { join } from 'node:path';
 import { CHROMIUM, FLAGS } from './support/browser.ts';
 import { speechFile } from './support/speech.ts';
 
+/** Tells tests that record through the real sound thread. */
+const REAL_TIME = /@real-time/;
+
 /** Run by the test command, which starts an Oak Bell of its own with the demo world. */
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
   outputDir: join(import.meta.dirname, '../.oakbell/results/browser'),
-  workers: 1,
-  // A machine that stalls gives the sound thread no time: a test that needed a second try is listed as flaky.
-  retries: 1,
+  projects: [
+    { name: 'beside each other', grepInvert: REAL_TIME, fullyParallel: true },
+    // What records through the real sound thread has the machine for itself; a machine that stalls all the same gives
+    // that thread no time: these alone may be tried once more, and the closing lines say how many were.
+    { name: 'in real time', grep: REAL_TIME, retries: 1 },
+  ],
   timeout: 90_000,
   expect: { timeout: 15_000 },
   forbidOnly: Boolean(process.env['CI']),

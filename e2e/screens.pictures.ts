@@ -2,7 +2,8 @@ import { expect, test, type Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { asPerson, signIn } from './support/people.ts';
-import { draw, openRoom, record } from './support/room.ts';
+import { draw, lasts, openRoom, record } from './support/room.ts';
+import { frames, settled } from './support/settled.ts';
 
 const FOLDER = join(import.meta.dirname, '../docs/screenshots');
 mkdirSync(FOLDER, { recursive: true });
@@ -10,8 +11,7 @@ mkdirSync(FOLDER, { recursive: true });
 async function picture(page: Page, name: string): Promise<void> {
   await page.mouse.move(2, 2);
   await page.evaluate(() => window.scrollTo(0, 0));
-  await page.waitForLoadState('networkidle');
-  await page.waitForTimeout(700);
+  await settled(page);
   await page.screenshot({ path: join(FOLDER, `${name}.png`) });
 }
 
@@ -66,7 +66,7 @@ test('the recording room at work', async ({ page }) => {
   await page.keyboard.press('1');
   await draw(page, [0.52, 0.3], [0.72, 0.26]);
   await draw(page, [0.72, 0.26], [0.69, 0.23], 8);
-  await page.waitForTimeout(1200);
+  await lasts(page, 1.2);
   await page.screenshot({ path: join(FOLDER, 'record.png') });
   await page.keyboard.press('Enter');
   await expect(page.getByText('It is saved.')).toBeVisible();
@@ -93,7 +93,7 @@ test('the recording room with a camera', async ({ page }) => {
     .getByRole('button', { name: /upper right corner/ })
     .click({ timeout: 5000 })
     .catch(() => undefined);
-  await page.waitForTimeout(1500);
+  await lasts(page, 1.5);
   await page.screenshot({ path: join(FOLDER, 'record-camera.png') });
   await page.keyboard.press('Enter');
   await expect(page.getByText('It is saved.')).toBeVisible();
@@ -150,7 +150,6 @@ for (const [suffix, viewport] of [
       await page.getByRole('link', { name: /The rule of twelfths/ }).click();
       await page.getByRole('link', { name: 'Record your answer' }).click();
       await expect(page.getByText('Ready to record')).toBeVisible();
-      await page.waitForTimeout(1500);
       await picture(page, 'answer-phone');
     }
     await page.goto('/desk?list=feedback');
@@ -172,7 +171,7 @@ test('the sound check, and a pen companion', async ({ page, browser }) => {
   await page.getByRole('button', { name: 'Sound check' }).click();
   await page.getByRole('button', { name: 'Record ten seconds' }).click();
   await expect(page.getByText('This sounds good')).toBeVisible({ timeout: 30_000 });
-  await page.waitForTimeout(500);
+  await settled(page);
   await page.screenshot({ path: join(FOLDER, 'sound-check.png') });
   await page.getByRole('button', { name: 'Close' }).click();
   await page.getByRole('button', { name: 'Pen', exact: true }).click();
@@ -196,7 +195,7 @@ test('the sound check, and a pen companion', async ({ page, browser }) => {
     ],
   ] as const)
     await draw(pad, from, to);
-  await pad.waitForTimeout(700);
+  await frames(pad, 40);
   await pad.screenshot({ path: join(FOLDER, 'companion.png') });
   await page.keyboard.press('Enter');
   await expect(page.getByText('It is saved.')).toBeVisible();

@@ -2,13 +2,13 @@ import { chromium, expect, test, type Page } from '@playwright/test';
 import { BARE_FLAGS, CHROMIUM } from './support/browser.ts';
 import { slides } from './support/papers.ts';
 import { asPerson, makeLesson, PASSWORD, signIn } from './support/people.ts';
-import { draw, logOf, openRoom, press, record, segmentsOf, stopAndSave, told } from './support/room.ts';
+import { draw, logOf, openRoom, press, record, segmentsOf, stopAndSave, told, lasts } from './support/room.ts';
 import { openProfile } from './support/profile.ts';
 import { speechFile } from './support/speech.ts';
 import { onceKey } from './support/requests.ts';
 
 const [HTTP_PID, DATABASE_PID] = (process.env['OAKBELL_PIDS'] ?? '').split(' ').map(Number);
-const HALF_A_MINUTE_MS = 30_000;
+const HALF_A_MINUTE_S = 30;
 const lengthOf = (segment: { start: number; end: number } | undefined) =>
   segment ? (segment.end - segment.start) / 1e6 : 0;
 
@@ -55,70 +55,78 @@ test.describe('the microphone', () => {
       await expect(page.getByRole('alert')).toContainText('may not use the microphone');
     }));
 
-  test('unplugged in mid-take: an alarm in words, ink goes on, and the take is whole', async ({ page }) => {
-    await signIn(page, 'ilse.marrow');
-    const { id } = await makeLesson(page, 'Unplugged');
-    await page.addInitScript(() => {
-      const real = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
-      navigator.mediaDevices.getUserMedia = async (wanted) => {
-        const stream = await real(wanted);
-        Object.assign(window, {
-          unplug: () =>
-            stream.getAudioTracks().forEach((track) => (track.stop(), track.dispatchEvent(new Event('ended')))),
-        });
-        return stream;
-      };
-    });
-    await openRoom(page, id);
-    await record(page);
-    await page.waitForTimeout(1000);
-    await page.evaluate(() => (window as unknown as { unplug: () => void }).unplug());
-    await expect(page.getByRole('alert')).toContainText('The microphone is gone');
-    await draw(page, [0.2, 0.2], [0.6, 0.3]);
-    await page.waitForTimeout(1000);
-    const whole = await told(page);
-    await stopAndSave(page);
-    const [segment] = await segmentsOf(page, id);
-    expect(whole).toBeGreaterThan(1.5);
-    expect(lengthOf(segment)).toBeGreaterThan(whole - 0.3);
-    expect((await logOf(page, segment!.takeId)).some((event) => event.kind === 'stroke')).toBe(true);
-  });
+  test(
+    'unplugged in mid-take: an alarm in words, ink goes on, and the take is whole',
+    { tag: '@real-time' },
+    async ({ page }) => {
+      await signIn(page, 'ilse.marrow');
+      const { id } = await makeLesson(page, 'Unplugged');
+      await page.addInitScript(() => {
+        const real = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
+        navigator.mediaDevices.getUserMedia = async (wanted) => {
+          const stream = await real(wanted);
+          Object.assign(window, {
+            unplug: () =>
+              stream.getAudioTracks().forEach((track) => (track.stop(), track.dispatchEvent(new Event('ended')))),
+          });
+          return stream;
+        };
+      });
+      await openRoom(page, id);
+      await record(page);
+      await lasts(page, 1);
+      await page.evaluate(() => (window as unknown as { unplug: () => void }).unplug());
+      await expect(page.getByRole('alert')).toContainText('The microphone is gone');
+      await draw(page, [0.2, 0.2], [0.6, 0.3]);
+      await lasts(page, 1);
+      const whole = await told(page);
+      await stopAndSave(page);
+      const [segment] = await segmentsOf(page, id);
+      expect(whole).toBeGreaterThan(1.5);
+      expect(lengthOf(segment)).toBeGreaterThan(whole - 0.3);
+      expect((await logOf(page, segment!.takeId)).some((event) => event.kind === 'stroke')).toBe(true);
+    },
+  );
 });
 
-test('the browser storage is full: it says so, recording goes on, and nothing is lost', async () => {
-  await withProfile(async (open) => {
-    const { page } = await open();
-    const { id } = await makeLesson(page, 'Full storage');
-    await openRoom(page, id);
-    const cdp = await page.context().newCDPSession(page);
-    const used = await page.evaluate(async () => (await navigator.storage.estimate()).usage ?? 0);
-    await cdp.send('Storage.overrideQuotaForOrigin', {
-      origin: new URL(page.url()).origin,
-      quotaSize: used + 1_500_000,
+test(
+  'the browser storage is full: it says so, recording goes on, and nothing is lost',
+  { tag: '@real-time' },
+  async () => {
+    await withProfile(async (open) => {
+      const { page } = await open();
+      const { id } = await makeLesson(page, 'Full storage');
+      await openRoom(page, id);
+      const cdp = await page.context().newCDPSession(page);
+      const used = await page.evaluate(async () => (await navigator.storage.estimate()).usage ?? 0);
+      await cdp.send('Storage.overrideQuotaForOrigin', {
+        origin: new URL(page.url()).origin,
+        quotaSize: used + 1_500_000,
+      });
+      await record(page);
+      await expect(page.getByRole('alert')).toContainText('storage of this browser is full', { timeout: 45_000 });
+      const full = await told(page);
+      await expect.poll(() => told(page), { timeout: 30_000 }).toBeGreaterThan(full + 2);
+      const whole = await told(page);
+      await stopAndSave(page);
+      expect(lengthOf((await segmentsOf(page, id))[0])).toBeGreaterThan(whole - 0.3);
     });
-    await record(page);
-    await expect(page.getByRole('alert')).toContainText('storage of this browser is full', { timeout: 45_000 });
-    const full = await told(page);
-    await expect.poll(() => told(page), { timeout: 30_000 }).toBeGreaterThan(full + 2);
-    const whole = await told(page);
-    await stopAndSave(page);
-    expect(lengthOf((await segmentsOf(page, id))[0])).toBeGreaterThan(whole - 0.3);
-  });
-});
+  },
+);
 
 test.describe('in mid-recording, for half a minute', () => {
   for (const [what, pid] of [
     ['the server is away', HTTP_PID],
     ['the database is away', DATABASE_PID],
   ] as const) {
-    test(`${what}: it is said, recording goes on, and all of it arrives`, async ({ page }) => {
+    test(`${what}: it is said, recording goes on, and all of it arrives`, { tag: '@real-time' }, async ({ page }) => {
       test.skip(!pid, 'needs the test command, which tells the process');
       test.setTimeout(150_000);
       await signIn(page, 'ilse.marrow');
       const { id } = await makeLesson(page, `While ${what}`);
       await openRoom(page, id);
       await record(page);
-      await page.waitForTimeout(3000);
+      await lasts(page, 3);
       const before = await told(page);
       process.kill(pid!, 'SIGSTOP');
       const awaySince = Date.now();
@@ -127,12 +135,12 @@ test.describe('in mid-recording, for half a minute', () => {
           timeout: 25_000,
         });
         await draw(page, [0.2, 0.2], [0.6, 0.3]);
-        await page.waitForTimeout(HALF_A_MINUTE_MS - (Date.now() - awaySince));
+        await lasts(page, HALF_A_MINUTE_S - (Date.now() - awaySince) / 1000);
         await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
       } finally {
         process.kill(pid!, 'SIGCONT');
       }
-      await page.waitForTimeout(3000);
+      await lasts(page, 3);
       const whole = await told(page);
       expect(whole, 'it went on while the other was away').toBeGreaterThan(before + 10);
       await stopAndSave(page, 60_000);
@@ -143,76 +151,88 @@ test.describe('in mid-recording, for half a minute', () => {
   }
 });
 
-test('a session that ends while recording: sign in again in the room, and nothing is lost', async ({ page }) => {
-  await signIn(page, 'ilse.marrow');
-  const { id } = await makeLesson(page, 'Signed out');
-  await openRoom(page, id);
-  await record(page);
-  await page.waitForTimeout(1500);
-  await page.context().clearCookies();
-  await expect(page.getByText('You were signed out').first()).toBeVisible();
-  await page.waitForTimeout(1500);
-  await page.getByLabel('Name').fill('ilse.marrow');
-  await page.getByLabel('Password', { exact: true }).fill(PASSWORD);
-  await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByText('Everything is saved')).toBeVisible();
-  const whole = await told(page);
-  await stopAndSave(page);
-  expect(whole).toBeGreaterThan(2.5);
-  expect(lengthOf((await segmentsOf(page, id))[0])).toBeGreaterThan(whole - 0.3);
-});
-
-test('two tabs on one lesson: the second says so and may take over; the first keeps what it has', async ({ page }) => {
-  await signIn(page, 'ilse.marrow');
-  const { id } = await makeLesson(page, 'Two tabs');
-  await openRoom(page, id);
-  await record(page);
-  await page.waitForTimeout(1500);
-  const second = await page.context().newPage();
-  await openRoom(second, id);
-  await press(second, 'Record');
-  await expect(second.getByRole('heading', { name: 'This lesson is being recorded elsewhere' })).toBeVisible();
-  await second.getByRole('button', { name: 'Take over here' }).click();
-  await record(second);
-  await expect(page.getByRole('alert').first()).toContainText('Another window records this lesson now');
-  await expect(page.getByText('It is saved.')).toBeVisible();
-  await second.waitForTimeout(1200);
-  await stopAndSave(second);
-  expect(await segmentsOf(second, id)).toHaveLength(2);
-});
-
-test('a browser killed in mid-recording: the take is offered, kept and can be published', async () => {
-  test.setTimeout(120_000);
-  await withProfile(async (open, kill) => {
-    const { page } = await open();
-    const { id } = await makeLesson(page, 'Killed');
+test(
+  'a session that ends while recording: sign in again in the room, and nothing is lost',
+  { tag: '@real-time' },
+  async ({ page }) => {
+    await signIn(page, 'ilse.marrow');
+    const { id } = await makeLesson(page, 'Signed out');
     await openRoom(page, id);
-    // From now on nothing reaches the server: what is kept is what the browser itself kept.
-    await page.context().route('**/api/takes/**', (route) => route.abort());
     await record(page);
-    await page.waitForTimeout(3000);
-    await draw(page, [0.2, 0.2], [0.6, 0.3]);
-    await page.waitForTimeout(1000);
+    await lasts(page, 1.5);
+    await page.context().clearCookies();
+    await expect(page.getByText('You were signed out').first()).toBeVisible();
+    await lasts(page, 1.5);
+    await page.getByLabel('Name').fill('ilse.marrow');
+    await page.getByLabel('Password', { exact: true }).fill(PASSWORD);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByText('Everything is saved')).toBeVisible();
     const whole = await told(page);
-    await kill();
+    await stopAndSave(page);
+    expect(whole).toBeGreaterThan(2.5);
+    expect(lengthOf((await segmentsOf(page, id))[0])).toBeGreaterThan(whole - 0.3);
+  },
+);
 
-    const { page: today } = await open();
-    const left = today.getByRole('listitem').filter({ hasText: 'It is whole in this browser' });
-    await expect(left).toContainText(/A recording of 0:0[2-9]/);
-    await left.getByRole('button', { name: 'Keep it' }).click();
-    await expect(today.getByText('The recording is saved')).toBeVisible();
-    const [segment] = await segmentsOf(today, id);
-    expect(lengthOf(segment), 'a second may be lost, no more').toBeGreaterThan(whole - 1.1);
-    const log = await logOf(today, segment!.takeId);
-    expect(log.filter((event) => event.kind === 'stroke')).toHaveLength(1);
-    expect([log[0]!.kind, log[0]!.at < 100_000], 'the page that was up is told from the beginning').toEqual([
-      'page',
-      true,
-    ]);
-    const published = await today.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() });
-    expect(published.status()).toBe(201);
-  });
-});
+test(
+  'two tabs on one lesson: the second says so and may take over; the first keeps what it has',
+  { tag: '@real-time' },
+  async ({ page }) => {
+    await signIn(page, 'ilse.marrow');
+    const { id } = await makeLesson(page, 'Two tabs');
+    await openRoom(page, id);
+    await record(page);
+    await lasts(page, 1.5);
+    const second = await page.context().newPage();
+    await openRoom(second, id);
+    await press(second, 'Record');
+    await expect(second.getByRole('heading', { name: 'This lesson is being recorded elsewhere' })).toBeVisible();
+    await second.getByRole('button', { name: 'Take over here' }).click();
+    await record(second);
+    await expect(page.getByRole('alert').first()).toContainText('Another window records this lesson now');
+    await expect(page.getByText('It is saved.')).toBeVisible();
+    await lasts(second, 1.2);
+    await stopAndSave(second);
+    expect(await segmentsOf(second, id)).toHaveLength(2);
+  },
+);
+
+test(
+  'a browser killed in mid-recording: the take is offered, kept and can be published',
+  { tag: '@real-time' },
+  async () => {
+    test.setTimeout(120_000);
+    await withProfile(async (open, kill) => {
+      const { page } = await open();
+      const { id } = await makeLesson(page, 'Killed');
+      await openRoom(page, id);
+      // From now on nothing reaches the server: what is kept is what the browser itself kept.
+      await page.context().route('**/api/takes/**', (route) => route.abort());
+      await record(page);
+      await lasts(page, 3);
+      await draw(page, [0.2, 0.2], [0.6, 0.3]);
+      await lasts(page, 1);
+      const whole = await told(page);
+      await kill();
+
+      const { page: today } = await open();
+      const left = today.getByRole('listitem').filter({ hasText: 'It is whole in this browser' });
+      await expect(left).toContainText(/A recording of 0:0[2-9]/);
+      await left.getByRole('button', { name: 'Keep it' }).click();
+      await expect(today.getByText('The recording is saved')).toBeVisible();
+      const [segment] = await segmentsOf(today, id);
+      expect(lengthOf(segment), 'a second may be lost, no more').toBeGreaterThan(whole - 1.1);
+      const log = await logOf(today, segment!.takeId);
+      expect(log.filter((event) => event.kind === 'stroke')).toHaveLength(1);
+      expect([log[0]!.kind, log[0]!.at < 100_000], 'the page that was up is told from the beginning').toEqual([
+        'page',
+        true,
+      ]);
+      const published = await today.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() });
+      expect(published.status()).toBe(201);
+    });
+  },
+);
 
 test('files that cannot be used are refused in words on the page, and the lesson stays as it was', async ({ page }) => {
   await signIn(page, 'ilse.marrow');

@@ -1,9 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
+import { settled } from './settled.ts';
 
 /** Nothing on this screen keeps anyone out, as far as a machine can tell. */
 export async function expectClean(page: Page): Promise<void> {
-  await page.waitForTimeout(400);
+  await settled(page);
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
     .analyze();

@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import { frames } from './settled.ts';
 
 /** Opens a lesson's recording room, without a countdown. */
 export async function openRoom(page: Page, lessonId: string): Promise<void> {
@@ -33,7 +34,8 @@ export async function draw(
   await page.mouse.down();
   for (let i = 1; i <= steps; i += 1) {
     await page.mouse.move(...at(i / steps));
-    await page.waitForTimeout(8);
+    // A pen tells of itself once for each picture of the screen.
+    await frames(page, 1);
   }
   await page.mouse.up();
 }
@@ -43,6 +45,14 @@ export async function told(page: Page): Promise<number> {
   const text = (await page.getByRole('timer', { name: 'Length of the take' }).textContent())!;
   const [minutes, seconds] = text.split(':').map(Number);
   return minutes! * 60 + seconds!;
+}
+
+/** Waits until the take is so many seconds longer, by the clock of the room. */
+export async function lasts(page: Page, seconds: number): Promise<void> {
+  const until = (await told(page)) + seconds;
+  await expect
+    .poll(() => told(page), { timeout: 1000 * (seconds + 15), intervals: [50] })
+    .toBeGreaterThanOrEqual(until);
 }
 
 /** Stops, and waits until the server has the take. Returns its length in seconds as the room tells it. */

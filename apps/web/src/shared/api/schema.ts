@@ -232,9 +232,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["lessons_mine"];
+        get: operations["making_mine"];
         put?: never;
-        post: operations["lessons_add"];
+        post: operations["making_add"];
         delete?: never;
         options?: never;
         head?: never;
@@ -248,13 +248,13 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["lessons_one"];
+        get: operations["making_one"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch: operations["lessons_describe"];
+        patch: operations["making_describe"];
         trace?: never;
     };
     "/api/lessons/{id}/changes": {
@@ -264,9 +264,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["lessons_past"];
+        get: operations["making_past"];
         put?: never;
-        post: operations["lessons_change"];
+        post: operations["making_change"];
         delete?: never;
         options?: never;
         head?: never;
@@ -282,7 +282,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["lessons_split"];
+        post: operations["making_split"];
         delete?: never;
         options?: never;
         head?: never;
@@ -298,39 +298,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["lessons_join"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/imports": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["lessons_import"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/pictures/{digest}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["lessons_picture"];
-        put?: never;
-        post?: never;
+        post: operations["making_join"];
         delete?: never;
         options?: never;
         head?: never;
@@ -513,15 +481,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/lessons/{id}/pages/{page}/picture": {
+    "/api/lessons/{id}/pictures/{digest}": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        put: operations["pages_setPicture"];
+        get: operations["pages_picture"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -635,6 +603,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["uploads_addAssets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["uploads_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/pages/{page}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["uploads_setPicture"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1611,14 +1611,6 @@ export interface components {
                 [key: string]: unknown;
             }[];
         };
-        NewPictureDto: {
-            /** Format: uuid */
-            upload?: string;
-            number?: number;
-            picture?: string;
-            smallPicture?: string;
-            height?: number;
-        };
         UploadDto: {
             /** Format: uuid */
             id: string;
@@ -1659,6 +1651,14 @@ export interface components {
             clip: string;
             name: string;
             lengthMs: number;
+        };
+        NewPictureDto: {
+            /** Format: uuid */
+            upload?: string;
+            number?: number;
+            picture?: string;
+            smallPicture?: string;
+            height?: number;
         };
         UnitDto: {
             /** Format: uuid */
@@ -2361,7 +2361,7 @@ export interface operations {
             };
         };
     };
-    lessons_mine: {
+    making_mine: {
         parameters: {
             query?: never;
             header?: never;
@@ -2380,7 +2380,7 @@ export interface operations {
             };
         };
     };
-    lessons_add: {
+    making_add: {
         parameters: {
             query?: never;
             header?: {
@@ -2406,7 +2406,7 @@ export interface operations {
             };
         };
     };
-    lessons_one: {
+    making_one: {
         parameters: {
             query?: never;
             header?: never;
@@ -2427,7 +2427,7 @@ export interface operations {
             };
         };
     };
-    lessons_describe: {
+    making_describe: {
         parameters: {
             query?: never;
             header?: never;
@@ -2452,7 +2452,7 @@ export interface operations {
             };
         };
     };
-    lessons_past: {
+    making_past: {
         parameters: {
             query?: never;
             header?: never;
@@ -2473,7 +2473,7 @@ export interface operations {
             };
         };
     };
-    lessons_change: {
+    making_change: {
         parameters: {
             query?: never;
             header?: never;
@@ -2498,7 +2498,7 @@ export interface operations {
             };
         };
     };
-    lessons_split: {
+    making_split: {
         parameters: {
             query?: never;
             header?: never;
@@ -2523,7 +2523,7 @@ export interface operations {
             };
         };
     };
-    lessons_join: {
+    making_join: {
         parameters: {
             query?: never;
             header?: never;
@@ -2545,54 +2545,6 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LessonDto"];
                 };
-            };
-        };
-    };
-    lessons_import: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "multipart/form-data": {
-                    files?: string[];
-                };
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobDto"];
-                };
-            };
-        };
-    };
-    lessons_picture: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-                digest: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description leads to the address of a picture in WebP */
-            307: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
         };
     };
@@ -2853,29 +2805,24 @@ export interface operations {
             };
         };
     };
-    pages_setPicture: {
+    pages_picture: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 id: string;
-                page: string;
+                digest: string;
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewPictureDto"];
-            };
-        };
+        requestBody?: never;
         responses: {
-            200: {
+            /** @description leads to the address of a picture in WebP */
+            307: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["PageDto"];
-                };
+                content?: never;
             };
         };
     };
@@ -3050,6 +2997,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlacedPictureDto"][];
+                };
+            };
+        };
+    };
+    uploads_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    files?: string[];
+                };
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobDto"];
+                };
+            };
+        };
+    };
+    uploads_setPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPictureDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageDto"];
                 };
             };
         };

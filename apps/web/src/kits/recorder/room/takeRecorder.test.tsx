@@ -1,0 +1,124 @@
+import { MantineProvider } from '@mantine/core';
+import { act, cleanup, render, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { here, plugIn } from '../../../../testing/soundHere.ts';
+import { ALARM_WORDS, TakeRecorder, useRecorderView } from '../capture/index.ts';
+import { RoomClock } from './RoomClock.tsx';
+import { RunControls } from './RunControls.tsx';
+
+const SETUP = {
+  lessonId: 'lesson',
+  firstPage: 'one',
+  earlierInk: () => [],
+  earlierHeight: () => null,
+  takeOver: false,
+};
+
+function Controls({ recorder }: { recorder: TakeRecorder }) {
+  const { state, alarms } = useRecorderView(recorder);
+  const press = () => {
+    if (state.kind === 'listening') void recorder.start(0);
+    if (state.kind === 'recording') void recorder.pause();
+    if (state.kind === 'paused') void recorder.goOn();
+  };
+  return (
+    <>
+      <RunControls recorder={recorder} onPress={press} onAgain={() => undefined} />
+      <RoomClock recorder={recorder} targetMs={4000} />
+      {alarms.map((alarm) => (
+        <p key={alarm} role="alert">
+          {ALARM_WORDS[alarm]}
+        </p>
+      ))}
+    </>
+  );
+}
+
+async function openRoom() {
+  plugIn();
+  const recorder = await TakeRecorder.listen(SETUP, null);
+  if (typeof recorder === 'string') throw new Error(recorder);
+  render(
+    <MantineProvider>
+      <Controls recorder={recorder} />
+    </MantineProvider>,
+  );
+  return { recorder, hand: userEvent.setup() };
+}
+const button = (name: string) => screen.getByRole('button', { name });
+const logged = () =>
+  (here.worker?.orders ?? []).flatMap((order) => (order.kind === 'log' ? [order.text] : [])).join('');
+
+afterEach(cleanup);
+
+it('says why there is no microphone, and begins nothing', async () => {
+  for (const [refused, fault] of [
+    ['NotAllowedError', 'refused'],
+    ['NotFoundError', 'none'],
+    ['NotReadableError', 'busy'],
+  ] as const) {
+    plugIn(refused);
+    expect(await TakeRecorder.listen(SETUP, null)).toBe(fault);
+  }
+});
+
+it('records, pauses and goes on at the press of one button, which says what it does next', async () => {
+  const { recorder, hand } = await openRoom();
+  await hand.click(button('Record'));
+  await screen.findByRole('button', { name: 'Pause' });
+  expect(here.worker!.orders[0]).toMatchObject({ kind: 'begin', facts: { lessonId: 'lesson', takeOver: false } });
+  await hand.click(button('Pause'));
+  await screen.findByRole('button', { name: 'Go on' });
+  expect(recorder.canWrite).toBe(true);
+  await hand.click(button('Go on'));
+  await screen.findByRole('button', { name: 'Pause' });
+  expect(logged()).toContain('"kind":"paused"');
+});
+
+it('counts only what was let through, and says when the length aimed at is passed', async () => {
+  const { hand } = await openRoom();
+  await hand.click(button('Record'));
+  await screen.findByRole('button', { name: 'Pause' });
+  act(() => here.hears(5));
+  await waitFor(() => expect(screen.getByRole('timer').textContent).toMatch(/^0:0[45]/));
+  await screen.findByText(/over/);
+});
+
+it('stops once all sound is in, and is over when the server has the take whole', async () => {
+  const { recorder, hand } = await openRoom();
+  await hand.click(button('Record'));
+  await hand.click(await screen.findByRole('button', { name: 'Stop' }));
+  await waitFor(() => expect(here.worker!.orders.at(-1)).toEqual({ kind: 'finish', closings: 1 }));
+  expect(recorder.view.state.kind).toBe('stopping');
+  act(() => here.says({ kind: 'recorded', frames: 96_000, voice: null, films: new Map() }));
+  expect(recorder.view.state).toMatchObject({ kind: 'recorded', length: 2e6, finished: false });
+  act(() => here.says({ kind: 'finished', frames: 96_000 }));
+  expect(recorder.view.state).toMatchObject({ finished: true });
+  recorder.close();
+  expect(here.worker!.isOver).toBe(true);
+});
+
+it('tells at once that the microphone is gone, and that another window has taken over', async () => {
+  const { hand } = await openRoom();
+  await hand.click(button('Record'));
+  await screen.findByRole('button', { name: 'Pause' });
+  act(() => void here.track!.dispatchEvent(new Event('ended')));
+  expect(screen.getByRole('alert').textContent).toBe(ALARM_WORDS['microphone-gone']);
+  act(() => here.says({ kind: 'taken-over' }));
+  await waitFor(() => expect(here.worker!.orders.at(-1)).toMatchObject({ kind: 'finish' }));
+});
+
+it('takes a sentence back to the last pause in speech, with the page that was up then', async () => {
+  const { recorder, hand } = await openRoom();
+  await hand.click(button('Record'));
+  await screen.findByRole('button', { name: 'Pause' });
+  act(() => here.hears(3, 0.3));
+  act(() => here.hears(1, 0.0001));
+  act(() => here.hears(2, 0.3));
+  act(() => recorder.turnTo('two'));
+  await hand.click(button('Say that again'));
+  await waitFor(() => expect(recorder.view.state).toMatchObject({ kind: 'countdown' }));
+  expect(recorder.view.page).toBe('one');
+  expect(logged()).toContain('"kind":"said-again"');
+  expect(recorder.length).toBeLessThan(recorder.now);
+});
