@@ -12,7 +12,8 @@ export async function settled(page: Page): Promise<void> {
   await expect(page.locator('[aria-busy="true"], .mantine-Loader-root, .mantine-Skeleton-root')).toHaveCount(0);
   await page.evaluate(async () => {
     await document.fonts.ready;
-    const pictures = [...document.images].filter((image) => !image.complete);
+    // A picture that is loaded when it comes into view may never be.
+    const pictures = [...document.images].filter((image) => !image.complete && image.loading !== 'lazy');
     await Promise.all(pictures.map((image) => image.decode().catch(() => undefined)));
     const finite = document.getAnimations().filter((one) => one.effect?.getComputedTiming().endTime !== Infinity);
     await Promise.all(finite.map((one) => one.finished.catch(() => undefined)));

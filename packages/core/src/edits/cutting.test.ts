@@ -1,6 +1,8 @@
 import { fromSeconds, type Micros } from '../clock/index.ts';
 import {
   applyEdit,
+  bringBack,
+  cutFrom,
   cutStretch,
   cutStretches,
   heardStretches,
@@ -169,5 +171,34 @@ describe('any sequence of these', () => {
         edits = after(edits, invertEdit(edit));
       expect(edits).toEqual(lesson);
     }
+  });
+});
+
+describe('recording again from here', () => {
+  const fast: EditList = {
+    version: 1,
+    segments: [
+      { id: 'a', takeId: 't1', ...range(0, 40), speed: 4 },
+      { id: 'b', takeId: 't2', ...range(0, 6) },
+    ],
+  };
+  it('cuts at the moment that is heard there, also in what is played fast', () => {
+    expect(plain(after(fast, cutFrom(fast, s(5), newId)))).toEqual([['t1', 0, 20]]);
+    expect(plain(after(fast, cutFrom(fast, s(12), newId)))).toEqual([
+      ['t1', 0, 40],
+      ['t2', 0, 2],
+    ]);
+    expect(cutFrom(fast, s(16), newId)).toBeNull();
+  });
+  it('is taken back in front of what was recorded since', () => {
+    const cut = after(fast, cutFrom(fast, s(5), newId));
+    const more = { op: 'insert', index: 1, segment: { id: 'c', takeId: 't3', ...range(0, 2) } } as const;
+    const back = after(after(cut, more), bringBack(after(cut, more), fast));
+    expect(plain(back)).toEqual([
+      ['t1', 0, 40],
+      ['t2', 0, 6],
+      ['t3', 0, 2],
+    ]);
+    expect(bringBack(fast, fast)).toBeNull();
   });
 });

@@ -15,6 +15,23 @@ export function cutStretch(edits: EditList, range: TimeRange, newId: NewId): Edi
   return cutStretches(edits, [range], newId, 'cut');
 }
 
+/** Cuts everything from `time` on: what is recorded next follows what came before it. */
+export function cutFrom(edits: EditList, time: Micros, newId: NewId): Edit | null {
+  return cutStretch(edits, { start: time, end: programmeOf(edits).length }, newId);
+}
+
+/** Brings back what was cut off the end of `before`, in front of whatever came to the list since. */
+export function bringBack(edits: EditList, before: EditList): Edit | null {
+  const list = new Doing(edits);
+  for (const [index, segment] of before.segments.entries()) {
+    const there = list.edits.segments.find((one) => one.id === segment.id);
+    if (!there) list.do({ op: 'insert', index, segment });
+    else if (there.start !== segment.start || there.end !== segment.end) list.trim(there, segment);
+  }
+  const length = (programmeOf(list.edits).length - programmeOf(edits).length) as Micros;
+  return list.edit({ kind: 'put-back', at: programmeOf(edits).length, length });
+}
+
 /** Cuts several stretches out at once: they must be disjoint and in rising order. */
 export function cutStretches(edits: EditList, ranges: RangeSet, newId: NewId, kind: EditAct['kind']): Edit | null {
   const list = new Doing(edits);

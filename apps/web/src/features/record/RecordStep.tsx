@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { micros, ZERO } from '@oakbell/core/clock';
-import { emptying, type Edit, type Programme, type Segment } from '@oakbell/core/edits';
+import { ZERO } from '@oakbell/core/clock';
+import { bringBack, cutFrom, emptying, type Edit } from '@oakbell/core/edits';
 import { readLog, TakeIndex, type TakeEvent } from '@oakbell/core/log';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
 import { useQueryClient } from '@tanstack/react-query';
@@ -90,10 +90,10 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
     });
     const turn = turnsOf(programme, source.takes).find((one) => one.page === page);
     if (!turn) return notifications.show({ message: 'This page is not in the recording yet. Go to it and record.' });
-    await changeEdits(() => cutFrom(programme, turn.at));
+    await changeEdits((now) => listOf(cutFrom(now.edits, turn.at, () => crypto.randomUUID())));
     setRound((one) => one + 1);
     offerUndo('The recording ends before this page now. Record it again from here.', async () => {
-      await changeEdits((now) => restored(now.edits.segments, edits.segments));
+      await changeEdits((now) => listOf(bringBack(now.edits, edits)));
       setRound((one) => one + 1);
     });
   };
@@ -141,33 +141,7 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
   );
 }
 
-/** Takes everything from programme time `time` on out of a lesson, last first. */
-function cutFrom(programme: Programme, time: number): readonly Edit[] {
-  return programme.segments
-    .map((segment, index): Edit | null => {
-      const start = programme.starts[index]!;
-      const { start: from, end } = segment;
-      if (start >= time) return { op: 'remove', index, segment };
-      const cut = micros(from + time - start);
-      return cut < end
-        ? { op: 'trim', segment: segment.id, from: { start: from, end }, to: { start: from, end: cut } }
-        : null;
-    })
-    .filter((edit) => edit !== null)
-    .reverse();
-}
-
-/** Brings the segments of before back in front of what was recorded since. */
-function restored(now: readonly Segment[], before: readonly Segment[]): readonly Edit[] {
-  return before.flatMap((segment, index): readonly Edit[] => {
-    const there = now.find((one) => one.id === segment.id);
-    if (!there) return [{ op: 'insert', index, segment }];
-    const { start, end } = segment;
-    return there.end === end
-      ? []
-      : [{ op: 'trim', segment: segment.id, from: { start: there.start, end: there.end }, to: { start, end } }];
-  });
-}
+const listOf = (edit: Edit | null): readonly Edit[] => (edit ? [edit] : []);
 
 const roomPages = (lesson: Lesson): readonly RoomPage[] =>
   lesson.pages.map((page, i) => ({

@@ -35,7 +35,7 @@ class FakeSocket {
 }
 
 const BOARD = { id: 'one', kind: 'board', height: 900, backdrop: { kind: 'blank' } } as const;
-const PEN = { colour: '#26221b', width: 5 };
+const PEN = { colour: 'ink', width: 5 };
 const ROOM = { id: 'room', code: '482913', expiresAt: '2026-03-02T09:00:00Z' };
 
 function Devices({ recorder }: { recorder: TakeRecorder }) {
