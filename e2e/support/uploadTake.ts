@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test';
 import { createHash, randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { BufferSource, EncodedPacketSink, Input, OggInputFormat } from 'mediabunny';
-import { partOf } from '../../apps/web/src/kits/recorder/capture/voiceParts.ts';
+import { writeVoicePart } from '@oakbell/core/formats';
 import { RATE } from './sound.ts';
 
 /** The voice of an Ogg Opus file in the parts that a recording browser sends: two seconds each. */
@@ -16,7 +16,9 @@ export async function voicePartsOf(ogg: string): Promise<readonly Buffer[]> {
     packets.push(packet.data);
   const parts: Buffer[] = [];
   for (let at = 0; at < packets.length; at += 100)
-    parts.push(Buffer.from(partOf({ run: 0, startFrame: 0, preSkip: 312 }, packets.slice(at, at + 100))));
+    parts.push(
+      Buffer.from(writeVoicePart({ run: 0, startFrame: 0, preSkip: 312, packets: packets.slice(at, at + 100) })),
+    );
   return parts;
 }
 

@@ -1,7 +1,7 @@
 import { BufferSource, EncodedPacketSink, Input, OggInputFormat } from 'mediabunny';
 import { createHash } from 'node:crypto';
 import { encoded } from './sounds.ts';
-import { writeVoicePart } from '../modules/takes/voicePart.ts';
+import { writeVoicePart } from '@oakbell/core/formats';
 
 const RATE = 48_000;
 
@@ -25,7 +25,9 @@ export async function partsOf(samples: Float32Array): Promise<readonly { bytes: 
   for await (const packet of new EncodedPacketSink(track).packets()) packets.push(packet.data);
   const parts: { bytes: Buffer; digest: string }[] = [];
   for (let at = 0; at < packets.length; at += 100) {
-    const bytes = writeVoicePart({ run: 0, startFrame: 0, preSkip: 312, packets: packets.slice(at, at + 100) });
+    const bytes = Buffer.from(
+      writeVoicePart({ run: 0, startFrame: 0, preSkip: 312, packets: packets.slice(at, at + 100) }),
+    );
     parts.push({ bytes, digest: digestOf(bytes) });
   }
   return parts;

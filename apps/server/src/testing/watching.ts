@@ -1,7 +1,7 @@
 import { addressesOf, editionKey, pictureKey, type EditionFile, type GivenMedia } from '@oakbell/core/media';
 import type { agent, Response } from 'supertest';
 import { gunzipSync } from 'node:zlib';
-import type { Manifest } from '../modules/editions/manifest.ts';
+import type { Manifest } from '@oakbell/core/formats';
 
 type Agent = ReturnType<typeof agent>;
 

@@ -4,3 +4,4 @@ export * from './backdrop.ts';
 export * from './placed.ts';
 export * from './emptyCorner.ts';
 export * from './speaking.ts';
+export * from './pageRecord.ts';

@@ -3,8 +3,9 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { heardBy, PeaksMeter } from '@oakbell/core/audio';
 import { dressingOf, NO_FINISH, programmeOf, type EditList, type Finish, type Segment } from '@oakbell/core/edits';
 import { readEarlier, TakeIndex, type TakeEvent } from '@oakbell/core/log';
+import { manifestOf, type Manifest } from '@oakbell/core/formats';
 import { editionKey } from '@oakbell/core/media';
-import type { Page } from '@oakbell/core/pages';
+import { pageOf, type Page } from '@oakbell/core/pages';
 import { alwaysCovered, filmPieces, type FilmFile, type ProgrammeFilm, type SceneSource } from '@oakbell/core/scene';
 import { createHash, randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
@@ -23,19 +24,11 @@ import { Events } from '../../platform/events/index.ts';
 import { claimById, FileClaims, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { AccessService } from '../access/index.ts';
 import { clipKey, pictureKey } from '@oakbell/core/media';
-import { corePage, PagesService, PageEditing } from '../pages/index.ts';
+import { PagesService, PageEditing } from '../pages/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { RATE, TakeFilmsService, TakeMaterialService, TakesService } from '../takes/index.ts';
 import { EditionEntity } from './edition.entity.ts';
-import {
-  coarsePeaks,
-  pagesPlayed,
-  picturesShown,
-  playedRanges,
-  publishedEdits,
-  publishedTakes,
-  type Manifest,
-} from './manifest.ts';
+import { coarsePeaks, pagesPlayed, picturesShown, playedRanges, publishedEdits, publishedTakes } from './manifest.ts';
 import { cutFilm } from './programmeFilm.ts';
 import { ProgrammeSoundService } from './programmeSound.service.ts';
 
@@ -104,7 +97,7 @@ export class EditionMaker implements OnModuleInit {
   async #excerpt({ subjectId, input }: JobEntity): Promise<string> {
     const { segments, clean } = input as ExcerptInput;
     const edits: EditList = { version: 1, segments, finish: { ...NO_FINISH, ...clean } };
-    const pages = (await this.pages.allPagesOf(subjectId)).map(corePage);
+    const pages = (await this.pages.allPagesOf(subjectId)).map(pageOf);
     const key = `excerpts/${randomUUID()}.webm`;
     await withSounds(async (sounds) => {
       const { blocks } = await this.sound.render(sounds, { edits, pages });
@@ -126,7 +119,7 @@ export class EditionMaker implements OnModuleInit {
   async #make(job: JobEntity, progress: Progress): Promise<Ending> {
     const id = job.subjectId;
     const edition = await this.editions.findOneByOrFail({ id });
-    const pages = (await this.pages.allPagesOf(edition.lessonId)).map(corePage);
+    const pages = (await this.pages.allPagesOf(edition.lessonId)).map(pageOf);
     const known = await this.#eventsOf(edition.edits);
     const films = await this.#films(edition, { pages, takes: known.takes }, (share) => progress(share * FILM_SHARE));
     const voice = await this.#voice(edition, pages, (share) =>
@@ -215,7 +208,7 @@ export class EditionMaker implements OnModuleInit {
     const eventsOf = (id: string) => events.get(id) ?? [];
     const all = await this.pages.allPagesOf(lesson.id);
     const source = {
-      pages: all.map(corePage),
+      pages: all.map(pageOf),
       programme: programmeOf(edition.edits),
       takes,
       dressing: dressingOf(edition.edits),
@@ -227,20 +220,18 @@ export class EditionMaker implements OnModuleInit {
     const patches = new Map(all.map((page) => [page.id, alwaysCovered(source, page.id)]));
     const coveredOn = (page: string) => patches.get(page) ?? [];
     const pages = await Promise.all(shown.map((page) => this.editing.covered(lesson.id, page, coveredOn(page.id))));
-    return {
-      edition: 'oakbell.edition',
-      version: 1,
+    return manifestOf({
       id: edition.id,
       number: edition.number,
       title: lesson.title,
       kind: lesson.kind,
       length: edition.length,
-      pages: pages.map((page) => ({ ...corePage(page), ...(page.smallPicture ? { small: page.smallPicture } : {}) })),
+      pages: pages.map((page) => ({ ...pageOf(page), ...(page.smallPicture ? { small: page.smallPicture } : {}) })),
       edits: publishedEdits(edition.edits),
       takes: publishedTakes(edition.edits, { eventsOf, earlierOf: (id) => earlier.get(id) ?? [], coveredOn }),
       films,
       peaks: Buffer.from(peaks).toString('base64'),
-    };
+    });
   }
 
   async #makeAac(id: string): Promise<Ending> {

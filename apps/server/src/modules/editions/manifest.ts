@@ -10,39 +10,10 @@ import {
   logText,
 } from '@oakbell/core/log';
 import { dressingOf, type EditList, type Overlay } from '@oakbell/core/edits';
+import type { ManifestPage, ManifestTake } from '@oakbell/core/formats';
 import { intersect, union, type RangeSet } from '@oakbell/core/intervals';
-import { picturesOf, type Page, type Rect } from '@oakbell/core/pages';
-import { liesBeneath, type ProgrammeFilm } from '@oakbell/core/scene';
-
-/**
- * What a player needs to draw an edition (docs/formats/edition.md), and no more than the edition shows: no page that is
- * never up, nothing that was cut away, rubbed out or removed, no cues. It never changes once made.
- */
-export interface Manifest {
-  readonly edition: 'oakbell.edition';
-  readonly version: 1;
-  readonly id: string;
-  readonly number: number;
-  readonly title: string;
-  readonly kind: string;
-  /** Programme length in microseconds. */
-  readonly length: number;
-  readonly pages: readonly ManifestPage[];
-  readonly edits: EditList;
-  readonly takes: readonly ManifestTake[];
-  /** The programme films there are; none without a camera, a live window or a moving clip. */
-  readonly films: readonly ProgrammeFilm[];
-  /** Ten peaks a second of the programme voice, one byte each, in base 64. */
-  readonly peaks: string;
-}
-export type ManifestPage = Page & { readonly small?: string };
-export interface ManifestTake {
-  readonly id: string;
-  /** What of its log is seen, as text; the ink of earlier takes is written in. */
-  readonly log: string;
-  /** None: kept for players that ask for it. */
-  readonly earlier: readonly string[];
-}
+import { picturesOf, type Rect } from '@oakbell/core/pages';
+import { liesBeneath } from '@oakbell/core/scene';
 
 /** The stretches of each take that an edition plays, in take time. */
 export function playedRanges(edits: EditList): ReadonlyMap<string, RangeSet> {

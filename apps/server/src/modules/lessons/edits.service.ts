@@ -17,6 +17,7 @@ import {
   type Segment,
   type Step,
 } from '@oakbell/core/edits';
+import type { PastChange, Wanted } from '@oakbell/core/formats';
 import { LRUCache } from 'lru-cache';
 import { MoreThan, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
@@ -24,8 +25,6 @@ import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { LessonChangeEntity, LessonEditsEntity, LessonEntity } from './lesson.entity.ts';
 
-/** What is to be done to a lesson: edits in their order, or so many steps back or on. */
-export type Wanted = { readonly do: readonly Edit[] } | { readonly undo: number } | { readonly redo: number };
 export interface Change {
   readonly byId: string;
   /** The revision it was made on; null to make it on the newest. */
@@ -46,13 +45,6 @@ export interface Made {
 }
 /** Refuses an edit list that its maker may not have, with a Problem. */
 export type EditsGuard = (lesson: LessonEntity, made: Made) => Promise<void>;
-
-/** A change that can be taken back, and how long the lesson was before it. */
-export interface PastChange {
-  readonly revision: number;
-  readonly edit: Edit;
-  readonly lengthBefore: number;
-}
 
 /** The list is written down whole after so many changes; in between it is made from there. */
 const SNAPSHOT_EVERY = 64;

@@ -1,4 +1,4 @@
 export { LessonsModule } from './lessons.module.ts';
-export { EditsService, type Wanted } from './edits.service.ts';
+export { EditsService } from './edits.service.ts';
 export { LESSON_KINDS, SAVED_AS, type LessonEntity, type LessonKind, type SavedAs } from './lesson.entity.ts';
 export { LessonsService } from './lessons.service.ts';

@@ -2,6 +2,7 @@ import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Patch, Post } fr
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Micros } from '@oakbell/core/clock';
 import { headOf, readEdit, type Edit } from '@oakbell/core/edits';
+import type { Wanted } from '@oakbell/core/formats';
 import { pictureKey } from '@oakbell/core/media';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
 import { OnceIfKeyed } from '../../platform/acts/index.ts';
@@ -10,7 +11,7 @@ import { jobDto, JobsService } from '../../platform/jobs/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May, MediaService } from '../access/index.ts';
 import { IMPORT } from '../imports/index.ts';
-import { EditsService, LessonsService, type LessonEntity, type Wanted } from '../lessons/index.ts';
+import { EditsService, LessonsService, type LessonEntity } from '../lessons/index.ts';
 import { PageEditing, PagesService } from '../pages/index.ts';
 import {
   ChangeDto,

@@ -3,5 +3,4 @@ export { cuesOfText, textOfCues } from './cues.ts';
 export type { PageEntity } from './page.entity.ts';
 export { PageEditing } from './pageEditing.service.ts';
 export { PageDto, pageDto } from './pages.dto.ts';
-export { corePage } from './pages.rules.ts';
 export { PagesService } from './pages.service.ts';

@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { pictureKey } from '@oakbell/core/media';
-import { PAGE_WIDTH, picturesOf, readBackdrop, readThings, type Page, type Rect } from '@oakbell/core/pages';
+import { pageOf, PAGE_WIDTH, picturesOf, readBackdrop, readThings, type Page, type Rect } from '@oakbell/core/pages';
 import { liesBeneath } from '@oakbell/core/scene';
 import { Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
@@ -9,7 +9,6 @@ import { notFound, Problem } from '../../platform/http/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { storeCovered, type StoredPicture } from '../files/index.ts';
 import { LessonAssetEntity, PageEntity } from './page.entity.ts';
-import { corePage } from './pages.rules.ts';
 import { PagesService } from './pages.service.ts';
 
 interface Copying {
@@ -43,7 +42,7 @@ export class PageEditing {
         'This backdrop makes no sense: check that each axis ends after it begins.',
       );
     }
-    await this.#ensurePictures(lessonId, { ...corePage(page), backdrop } as Page);
+    await this.#ensurePictures(lessonId, { ...pageOf(page), backdrop } as Page);
     await this.rows.update({ id: pageId }, { backdrop });
     return { ...page, backdrop };
   }
@@ -62,7 +61,7 @@ export class PageEditing {
         index: read.index,
       });
     }
-    await this.#ensurePictures(lessonId, corePage({ ...page, things: read.things }));
+    await this.#ensurePictures(lessonId, pageOf({ ...page, things: read.things }));
     await this.rows.update({ id: pageId }, { things: read.things as PageEntity['things'] });
     return { ...page, things: read.things };
   }
@@ -85,7 +84,7 @@ export class PageEditing {
   ): Promise<readonly PageEntity[]> {
     const pages = (await this.pages.pagesOf(from)).filter((page) => chosen === null || chosen.includes(page.id));
     // Only what is on these pages comes along: the rest of the other lesson is not part of this one.
-    const placed = new Set(pages.flatMap((page) => picturesOf(corePage(page))));
+    const placed = new Set(pages.flatMap((page) => picturesOf(pageOf(page))));
     for (const asset of await this.assets.findBy({ lessonId: from })) {
       if (placed.has(asset.digest)) await this.assets.upsert({ ...asset, lessonId }, ['lessonId', 'digest']);
     }

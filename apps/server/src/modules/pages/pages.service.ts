@@ -1,6 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { picturesOf, SQUARED, WIDE_HEIGHT, type Backdrop } from '@oakbell/core/pages';
+import { pageOf, picturesOf, SQUARED, WIDE_HEIGHT, type Backdrop } from '@oakbell/core/pages';
 import { clipKey, pictureKey } from '@oakbell/core/media';
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Repository } from 'typeorm';
@@ -9,7 +9,7 @@ import { notFound, Problem } from '../../platform/http/index.ts';
 import { EditsService, LessonsService, type LessonEntity } from '../lessons/index.ts';
 import { cleanCues } from './cues.ts';
 import { LessonAssetEntity, PageEntity } from './page.entity.ts';
-import { corePage, MOST_PAGES } from './pages.rules.ts';
+import { MOST_PAGES } from './pages.rules.ts';
 
 type NewPage = Pick<PageEntity, 'kind' | 'height'> &
   Partial<Pick<PageEntity, 'backdrop' | 'things' | 'picture' | 'smallPicture' | 'clip' | 'cues' | 'source'>>;
@@ -143,7 +143,7 @@ export class PagesService implements OnModuleInit {
   /** Where everything lies that a lesson shows to its maker: the pictures and clips of its pages, placed ones, its cover. */
   async filesOf(lesson: Pick<LessonEntity, 'id' | 'cover'>): Promise<readonly string[]> {
     const pages = await this.allPagesOf(lesson.id);
-    const pictures = pages.flatMap((page) => picturesOf(corePage(page)));
+    const pictures = pages.flatMap((page) => picturesOf(pageOf(page)));
     const small = pages.flatMap((page) => page.smallPicture ?? []);
     const cover = lesson.cover ? [lesson.cover] : [];
     const clips = pages.flatMap((page) => page.clip?.clip ?? []);
@@ -160,7 +160,7 @@ export class PagesService implements OnModuleInit {
   async hasPicture(lessonId: string, digest: string): Promise<boolean> {
     if (await this.#hasAsset(lessonId, digest)) return true;
     const pages = await this.allPagesOf(lessonId);
-    return pages.some((page) => page.smallPicture === digest || picturesOf(corePage(page)).includes(digest));
+    return pages.some((page) => page.smallPicture === digest || picturesOf(pageOf(page)).includes(digest));
   }
 
   async #hasAsset(lessonId: string, digest: string): Promise<boolean> {

@@ -1,6 +1,6 @@
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { bigWhole, moment } from '../../platform/database/index.ts';
-import type { VoiceFacts } from './voicePart.ts';
+import type { VoiceFacts } from './voiceRuns.ts';
 
 /** Frames a second of every stored voice. */
 export const RATE = 48_000;

@@ -15,7 +15,7 @@ import { TakeFilmsService } from './takeFilms.service.ts';
 import { TakeParts } from './takeParts.service.ts';
 import { TakeMaterialService } from './takeMaterial.service.ts';
 import { voiceFile, type PacketsOf } from './voiceFile.ts';
-import { believableRuns, runEnd } from './voicePart.ts';
+import { believableRuns, runEnd } from './voiceRuns.ts';
 
 export const CLOSE_TAKE = 'close-take';
 

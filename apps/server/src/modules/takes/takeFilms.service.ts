@@ -2,8 +2,9 @@ import { Inject, Injectable, Logger } from '@nestjs/common';
 import { notFound } from '../../platform/http/index.ts';
 import { BOUNDED, ConverterError, QUIET, withFolder } from '../../platform/converters/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { readFilmPart } from '@oakbell/core/formats';
 import { appendFile } from 'node:fs/promises';
-import { filmContainer, readFilmPart, type FilmContainer } from './filmPart.ts';
+import { filmContainer, type FilmContainer } from './filmContainer.ts';
 import { TakeParts } from './takeParts.service.ts';
 import { filmKey, partKey } from './takes.rules.ts';
 
@@ -30,9 +31,10 @@ export class TakeFilmsService {
       const path = await folder.put('film', '');
       let container: FilmContainer | null = null;
       for (const [i, number] of parts.entries()) {
-        const bytes = readFilmPart(await this.storage.read(partKey(takeId, 'film', number)))!.bytes;
-        if (i === 0) container = filmContainer(bytes);
-        await appendFile(path, bytes);
+        const part = readFilmPart(await this.storage.read(partKey(takeId, 'film', number)));
+        if (typeof part === 'string') throw new Error(`a part of a film of ${takeId} is damaged where it lies`);
+        if (i === 0) container = filmContainer(Buffer.from(part.bytes));
+        await appendFile(path, part.bytes);
       }
       if (!container) return;
       const made = `whole.${container}`;

@@ -1,15 +1,15 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
+import { readFilmPart, readVoicePart, TOO_NEW, type Unreadable } from '@oakbell/core/formats';
 import { createHash } from 'node:crypto';
 import { LessThan, Repository } from 'typeorm';
 import { Acts, isThereAlready } from '../../platform/acts/index.ts';
 import { Problem } from '../../platform/http/index.ts';
 import { Quotas } from '../../platform/quotas/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { readFilmPart } from './filmPart.ts';
 import { TakeEntity, TakePartEntity, type PartFacts, type Track } from './take.entity.ts';
 import { LARGEST_PART, LARGEST_TRACK, partKey, unbroken } from './takes.rules.ts';
-import { factsOf, readVoicePart, runEnd, runsOf, type Run, type VoiceFacts } from './voicePart.ts';
+import { factsOf, runEnd, runsOf, type Run, type VoiceFacts } from './voiceRuns.ts';
 
 /** A part as it arrives. */
 interface SentPart {
@@ -31,16 +31,16 @@ export interface Arrived {
   readonly nextRun: number;
 }
 
-/** What is to be known of a part without reading it again; `damaged` where it is none. */
-const FACTS: Readonly<Record<Track, (bytes: Buffer) => PartFacts | 'damaged'>> = {
+/** What is to be known of a part without reading it again. */
+const FACTS: Readonly<Record<Track, (bytes: Buffer) => PartFacts | Unreadable>> = {
   log: () => ({ track: 'log' }),
   voice(bytes) {
     const part = readVoicePart(bytes);
-    return part ? { track: 'voice', ...factsOf(part) } : 'damaged';
+    return typeof part === 'string' ? part : { track: 'voice', ...factsOf(part) };
   },
   film(bytes) {
     const part = readFilmPart(bytes);
-    return part ? { track: 'film', run: part.run } : 'damaged';
+    return typeof part === 'string' ? part : { track: 'film', run: part.run };
   },
 };
 
@@ -55,12 +55,13 @@ export class TakeParts {
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
-  /** Keeps a part. Sending it twice is harmless. @throws Problem `part-damaged`, `part-differs`, `take-closed` */
+  /** Keeps a part. Sending it twice is harmless. @throws Problem `part-damaged`, `part-too-new`, `part-differs`, `take-closed` */
   async add(take: TakeEntity, part: SentPart): Promise<void> {
     const { track, number, bytes } = part;
     const digest = createHash('sha256').update(bytes).digest('hex');
     const facts = FACTS[track](bytes);
-    if (digest !== part.digest || bytes.length === 0 || facts === 'damaged') {
+    if (facts === 'too-new') throw new Problem(422, 'part-too-new', TOO_NEW.part);
+    if (digest !== part.digest || bytes.length === 0 || facts === 'foreign') {
       throw new Problem(
         422,
         'part-damaged',
@@ -140,7 +141,7 @@ export class TakeParts {
 
   async #voicePart(takeId: string, number: number) {
     const part = readVoicePart(await this.storage.read(partKey(takeId, 'voice', number)));
-    if (!part) throw new Error(`a part of the voice of ${takeId} is damaged where it lies`);
+    if (typeof part === 'string') throw new Error(`a part of the voice of ${takeId} is damaged where it lies`);
     return part;
   }
 
@@ -162,7 +163,7 @@ export class TakeParts {
     const known: { number: number; facts: PartFacts }[] = [];
     for (const { number, facts } of rows) {
       const found = facts ?? FACTS[track](await this.storage.read(partKey(takeId, track, number)));
-      if (found === 'damaged') continue;
+      if (typeof found === 'string') continue;
       if (!facts) await this.parts.update({ takeId, track, number }, { facts: found });
       known.push({ number, facts: found });
     }

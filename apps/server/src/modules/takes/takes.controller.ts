@@ -15,6 +15,7 @@ import {
 } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { fromFrames } from '@oakbell/core/clock';
+import { LONGEST_TAKE } from '@oakbell/core/formats';
 import type { Request, Response } from 'express';
 import { InSteps } from '../../platform/acts/index.ts';
 import { Choice, Decimal, Flag, Id, Parts, Problem, Text, Texts, When, Whole } from '../../platform/http/index.ts';
@@ -27,7 +28,6 @@ import { TakeFilmsService } from './takeFilms.service.ts';
 import { TakeMaterialService } from './takeMaterial.service.ts';
 import { TakeParts } from './takeParts.service.ts';
 import { TakesService } from './takes.service.ts';
-import { LONGEST_TAKE } from './voicePart.ts';
 
 export class OpenTakeDto {
   @Id() lessonId: string;

@@ -1,4 +1,4 @@
-import type { FilmContainer } from './filmPart.ts';
+import type { FilmContainer } from './filmContainer.ts';
 import type { Track } from './take.entity.ts';
 
 /** A window that has sent nothing for so long no longer keeps others out. */

@@ -1,15 +1,6 @@
 import { decoded, encoded } from '../../testing/sounds.ts';
 import { missingParts, recordedElsewhere, unbroken } from './takes.rules.ts';
-import {
-  believableRuns,
-  factsOf,
-  LONGEST_TAKE,
-  readVoicePart,
-  runEnd,
-  runsOf,
-  writeVoicePart,
-  type VoicePart,
-} from './voicePart.ts';
+import { believableRuns, runEnd, runsOf } from './voiceRuns.ts';
 
 describe('parts of a take', () => {
   it('are told missing by their numbers, in whatever order they came', () => {
@@ -34,38 +25,15 @@ describe('two windows on one lesson', () => {
   });
 });
 
-describe('a part of a voice', () => {
-  const part: VoicePart = {
-    run: 1,
-    startFrame: 9600,
-    preSkip: 312,
-    packets: [Uint8Array.of(1, 2, 3), Uint8Array.of(4)],
-  };
-  it('is read back as it was written', () => {
-    const read = readVoicePart(writeVoicePart(part))!;
-    expect({ ...read, packets: read.packets.map((packet) => [...packet]) }).toEqual({
-      ...part,
-      packets: [[1, 2, 3], [4]],
-    });
-  });
-  it('is refused when bytes are missing or the header is not ours', () => {
-    const bytes = writeVoicePart(part);
-    expect(readVoicePart(bytes.subarray(0, bytes.length - 1))).toBeNull();
-    expect(readVoicePart(Buffer.from('not a part at all'))).toBeNull();
-    expect(readVoicePart(Buffer.alloc(2))).toBeNull();
-  });
-  it('is refused when it begins beyond the longest take', () => {
-    expect(readVoicePart(writeVoicePart({ ...part, startFrame: LONGEST_TAKE + 1 }))).toBeNull();
-    expect(readVoicePart(writeVoicePart({ ...part, preSkip: 1e9 }))).toBeNull();
-  });
-  it('counts up to the first run that begins long after anything was heard', () => {
+describe('the runs of a voice', () => {
+  it('count up to the first that begins long after anything was heard', () => {
     const run = (startFrame: number) => ({ startFrame, preSkip: 0, packets: 1, parts: [0] });
     expect(believableRuns([run(0), run(48_000 * 30), run(48_000 * 200)])).toEqual([run(0), run(48_000 * 30)]);
     expect(believableRuns([run(0)])).toEqual([run(0)]);
     expect(believableRuns([run(48_000 * 3600)])).toEqual([]);
   });
-  it('joins the others of its run', () => {
-    const facts = factsOf(part);
+  it('are joined of the parts that say so', () => {
+    const facts = { run: 1, startFrame: 9600, preSkip: 312, packets: 2 };
     const runs = runsOf([
       { ...facts, run: 0, startFrame: 0, number: 0 },
       { ...facts, run: 0, startFrame: 0, number: 1 },

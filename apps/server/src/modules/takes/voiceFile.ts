@@ -1,8 +1,9 @@
 import { blocksOf, inPlaces, type Placed } from '@oakbell/core/audio';
+import { PACKET_FRAMES } from '@oakbell/core/formats';
 import { EncodedAudioPacketSource, EncodedPacket, FilePathTarget, OggOutputFormat, Output } from 'mediabunny';
 import type { SoundFolder } from '../../platform/sound/index.ts';
 import { RATE } from './take.entity.ts';
-import { PACKET_FRAMES, type Run } from './voicePart.ts';
+import type { Run } from './voiceRuns.ts';
 
 /** The packets of a run in order, as they are read. */
 export type PacketsOf = (run: Run) => AsyncIterable<Uint8Array>;

@@ -1,18 +1,9 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
+import type { Change } from '@oakbell/core/formats';
 import { Observable } from 'rxjs';
 import { Outbox } from '../acts/index.ts';
 import { Bus } from '../redis/index.ts';
 
-/** What can change under somebody's eyes. */
-export const CHANGED = ['lesson', 'job', 'edition', 'hand-in', 'assignment', 'watched'] as const;
-export interface Change {
-  readonly kind: (typeof CHANGED)[number];
-  readonly id: string;
-  /** The lesson, hand-in or file that it belongs to, where it is not itself one. */
-  readonly of?: string;
-  /** Of a lesson, the revision it has now. */
-  readonly revision?: number;
-}
 interface Told {
   readonly to: readonly string[];
   readonly change: Change;

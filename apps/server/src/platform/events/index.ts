@@ -1,2 +1,2 @@
-export { CHANGED, Events, type Change } from './events.ts';
+export { Events } from './events.ts';
 export { EventsModule } from './events.module.ts';

@@ -1,27 +1,14 @@
 import { micros, ZERO } from '@oakbell/core/clock';
-import { programmeOf, type EditList } from '@oakbell/core/edits';
+import { programmeOf } from '@oakbell/core/edits';
+import { readManifest, TOO_NEW, type Manifest } from '@oakbell/core/formats';
 import { editionKey, pictureKey, type EditionFile } from '@oakbell/core/media';
-import { BLANK, readBackdrop, type Page } from '@oakbell/core/pages';
 import { filmPieces, type ProgrammeFilm } from '@oakbell/core/scene';
 import { useQuery } from '@tanstack/react-query';
-import { call, client, learnMedia, MEDIA_FRESH_MS, mediaAddress, problemOf } from '../../shared/api/index.ts';
+import { call, client, learnMedia, MEDIA_FRESH_MS, mediaAddress, Problem, problemOf } from '../../shared/api/index.ts';
 import type { LessonFilms } from './filmPlayer.ts';
 import { playableLesson, type PlayableLesson } from './lesson.ts';
 import { SegmentPlayer } from './segmentPlayer.ts';
 
-/** A published edition as the server gives it out: docs/formats/edition.md. */
-interface Manifest {
-  readonly id: string;
-  readonly title: string;
-  readonly kind: string;
-  readonly length: number;
-  readonly pages: readonly (Page & { readonly small?: string })[];
-  readonly edits: EditList;
-  readonly takes: readonly { readonly id: string; readonly log: string; readonly earlier: readonly string[] }[];
-  /** Missing in editions of before there were films. */
-  readonly films?: readonly ProgrammeFilm[];
-  readonly peaks: string;
-}
 export interface Edition {
   readonly id: string;
   readonly title: string;
@@ -46,17 +33,20 @@ export function useEdition(id: string | null) {
       learnMedia(await call(client.GET('/api/editions/{id}', { params: { path: { id: id! } } })));
       const response = await fetch(fileOf(id!, 'manifest.json.gz'));
       if (!response.ok) throw problemOf(response.status, await response.json().catch(() => null));
-      return editionOf((await response.json()) as Manifest);
+      const manifest = readManifest(await response.json());
+      if (manifest === 'too-new') throw new Problem(0, 'edition-too-new', TOO_NEW.edition);
+      if (manifest === 'foreign') throw problemOf(500, null);
+      return editionOf(manifest);
     },
   });
 }
 
-function editionOf({ id, title, pages, edits, takes, films = [], peaks }: Manifest): Edition {
+function editionOf({ id, title, pages, edits, takes, films, peaks }: Manifest): Edition {
   const lesson = playableLesson({
     edits,
     takes,
     pages: pages.map(({ small, ...page }) => ({
-      page: readPage(page),
+      page,
       small: small ? editionPicture(small) : null,
     })),
   });
@@ -83,9 +73,4 @@ export function editionPlayer({ id, lesson }: Edition): SegmentPlayer {
     { src: fileOf(id, 'voice.webm'), type: 'audio/webm; codecs=opus' },
     ...(mediaAddress(editionKey(id, 'voice.m4a')) ? [{ src: fileOf(id, 'voice.m4a'), type: 'audio/mp4' }] : []),
   ]);
-}
-
-/** Editions of before boards had many backdrops name theirs by a bare word. */
-function readPage(page: Page): Page {
-  return page.kind === 'board' ? { ...page, backdrop: readBackdrop(page.backdrop) ?? BLANK } : page;
 }

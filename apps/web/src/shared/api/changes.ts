@@ -1,14 +1,7 @@
+import type { Change } from '@oakbell/core/formats';
 import type { QueryClient } from '@tanstack/react-query';
 import { lessonKey, type Lesson } from './lessons.ts';
 import { inTurn } from './turns.ts';
-
-/** What the server says of a change: docs/formats/events.md. */
-export interface Change {
-  readonly kind: 'lesson' | 'job' | 'edition' | 'hand-in' | 'assignment' | 'watched';
-  readonly id: string;
-  readonly of?: string;
-  readonly revision?: number;
-}
 
 /** What is on screen and may be old now, by the first word of its key. */
 const TOUCHED: Readonly<Record<Change['kind'], readonly string[]>> = {

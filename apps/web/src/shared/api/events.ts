@@ -1,6 +1,7 @@
 import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import { applyChange, type Change } from './changes.ts';
+import type { Change } from '@oakbell/core/formats';
+import { applyChange } from './changes.ts';
 
 const ADDRESS = '/api/events';
 /** All tabs of one browser share a line: a browser gives a server only a few. */

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { applyEdit, type Edit, type EditList } from '@oakbell/core/edits';
-import { BLANK, readBackdrop, readThings, type Page } from '@oakbell/core/pages';
+import type { PastChange, Wanted } from '@oakbell/core/formats';
+import { pageOf, readBackdrop, readThings, type Page } from '@oakbell/core/pages';
 import { call, client, type Api } from './client.ts';
 import { learnMedia } from './media.ts';
 
@@ -37,19 +38,10 @@ export function corePage(page: LessonPage): Page {
 }
 const corePages = new WeakMap<LessonPage, Page>();
 
-function toCore({ id, kind, height, picture, clip, backdrop, things: placed }: LessonPage): Page {
-  const read = readThings(placed);
-  const things = read.ok && read.things.length > 0 ? { things: read.things } : {};
-  if (kind === 'window') return { id, kind, height, ...things };
-  if (kind === 'clip' && clip && picture) return { id, kind, height, ...clip, poster: picture, ...things };
-  if (kind === 'board' || kind === 'clip' || picture === null) {
-    return { id, kind: 'board', height, backdrop: readBackdrop(backdrop) ?? BLANK, ...things };
-  }
-  return { id, kind, height, picture, ...things };
+function toCore(page: LessonPage): Page {
+  const read = readThings(page.things);
+  return pageOf({ ...page, backdrop: readBackdrop(page.backdrop), things: read.ok ? read.things : [] });
 }
-
-/** Edits to be done in their order, or so many changes to be taken back or done again. */
-export type Wanted = { readonly do: readonly Edit[] } | { readonly undo: number } | { readonly redo: number };
 
 /**
  * Changes a lesson from the revision that is at hand. Only the change travels: the list is made here by the same
@@ -73,8 +65,6 @@ function applied(list: EditList, edit: Edit): EditList {
   if (!done.ok) throw new RangeError(`a change of the server does not apply here: ${done.reason}`);
   return done.edits;
 }
-
-export type PastChange = Omit<Api['PastChangeDto'], 'edit'> & { readonly edit: Edit };
 
 /** The newest changes that can be taken back, newest first: asked for when somebody looks. */
 export function usePastChanges({ id, revision }: Lesson, wanted: boolean) {

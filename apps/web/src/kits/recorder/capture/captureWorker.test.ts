@@ -1,6 +1,7 @@
 import { logHeaderText } from '@oakbell/core/log';
 import type { CaptureReport, TakeFacts } from './captureProtocol.ts';
-import { filmPart, framed } from './filmParts.ts';
+import { writeFilmPart } from '@oakbell/core/formats';
+import { framed } from './filmParts.ts';
 import { CaptureWorker } from './captureWorker.ts';
 import type { Wire, WireAnswer } from './partSender.ts';
 import { memoryDisk, type MemoryDisk } from './memoryDisk.ts';
@@ -211,7 +212,10 @@ describe('taking up a take that was left', () => {
     const first = logHeaderText() + event(0);
     const there = { voiceParts: 3, logParts: 2, filmParts: 1, logBytes: first.length, voiceFrames: 28_488, nextRun: 1 };
     const disk = left(48_000, first + event(7));
-    const film = [filmPart(0, new Uint8Array([1])), filmPart(0, new Uint8Array([2, 3]))];
+    const film = [
+      writeFilmPart({ run: 0, bytes: new Uint8Array([1]) }),
+      writeFilmPart({ run: 0, bytes: new Uint8Array([2, 3]) }),
+    ];
     // The last part was torn by the crash.
     disk.put('takes/take-1/film.parts', joined([...film.map(framed), new Uint8Array([200, 0, 0, 0, 9])]));
     const { worker, until, sent, sentLog } = bench(arrived(there), disk);
@@ -221,7 +225,7 @@ describe('taking up a take that was left', () => {
     expect(parts.map(({ path }) => path)).toEqual(['/api/takes/take-1/parts/voice/3']);
     const bytes = parts[0]!.body as Uint8Array;
     const header = JSON.parse(new TextDecoder().decode(bytes.slice(4, 4 + bytes[0]!))) as object;
-    expect(header).toEqual({ run: 1, startFrame: 28_488, preSkip: 312 });
+    expect(header).toMatchObject({ run: 1, startFrame: 28_488, preSkip: 312 });
     expect(sentLog()).toBe(event(7));
     expect(sent.find(({ path }) => path.endsWith('/finish'))!.body).toEqual({
       voiceParts: 4,

@@ -4,7 +4,8 @@
  */
 import { logHeaderText } from '@oakbell/core/log';
 import type { CaptureOrder, CaptureReport, TakeFacts } from './captureProtocol.ts';
-import { filmPart, filmsIn, framed, storedParts } from './filmParts.ts';
+import { writeFilmPart } from '@oakbell/core/formats';
+import { filmsIn, framed, storedParts } from './filmParts.ts';
 import { OpusRun, RATE, wavHeader } from '../encoding/index.ts';
 import { PartSender, Refused, type PartCounts, type Wire } from './partSender.ts';
 import { holdTake, markDone, removeStored, storedFilm, StoredTake, storedLog, storedVoice } from './takeStore.ts';
@@ -44,7 +45,7 @@ export class CaptureWorker {
       case 'log':
         return this.#addLog(order.text);
       case 'film':
-        return this.#addFilm(filmPart(order.run, order.bytes));
+        return this.#addFilm(writeFilmPart({ run: order.run, bytes: order.bytes }));
       case 'finish':
         return this.#finish(order.closings);
       case 'recover':

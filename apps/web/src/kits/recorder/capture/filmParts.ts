@@ -2,16 +2,7 @@
  * Films in parts as docs/formats/film-part.md describes them, and how they lie in the browser's own storage: one
  * file, each part behind four bytes with its length, so that a torn end costs the last part only.
  */
-
-/** A part: length of the header (4 bytes), header (JSON), then the next bytes of the film's file. */
-export function filmPart(run: number, bytes: Uint8Array): Uint8Array<ArrayBuffer> {
-  const head = new TextEncoder().encode(JSON.stringify({ run }));
-  const part = new Uint8Array(4 + head.length + bytes.length);
-  new DataView(part.buffer).setUint32(0, head.length, true);
-  part.set(head, 4);
-  part.set(bytes, 4 + head.length);
-  return part;
-}
+import { readFilmPart } from '@oakbell/core/formats';
 
 /** A part as it is stored. */
 export function framed(part: Uint8Array): Uint8Array<ArrayBuffer> {
@@ -37,9 +28,11 @@ export async function storedParts(file: Blob): Promise<readonly Blob[]> {
 export async function filmsIn(parts: readonly Blob[]): Promise<ReadonlyMap<number, Blob>> {
   const pieces = new Map<number, Blob[]>();
   for (const part of parts) {
+    // The header is read; the film itself stays where it lies.
     const end = 4 + (await lengthAt(part, 0));
-    const { run } = JSON.parse(await part.slice(4, end).text()) as { run: number };
-    pieces.set(run, [...(pieces.get(run) ?? []), part.slice(end)]);
+    const read = readFilmPart(new Uint8Array(await part.slice(0, end + 1).arrayBuffer()));
+    if (typeof read === 'string') continue;
+    pieces.set(read.run, [...(pieces.get(read.run) ?? []), part.slice(end)]);
   }
   return new Map([...pieces].map(([run, bytes]) => [run, new Blob(bytes)]));
 }

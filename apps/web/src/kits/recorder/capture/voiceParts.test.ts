@@ -1,4 +1,4 @@
-import { partOf, VoiceParts } from './voiceParts.ts';
+import { VoiceParts } from './voiceParts.ts';
 import { wavHeader } from '../encoding/index.ts';
 import { ALARM_WORDS, controlWord, stateWords } from './words.ts';
 import { MICROPHONE_WORDS } from '../sound/index.ts';
@@ -18,17 +18,6 @@ describe('parts of a voice', () => {
     gather.close();
     expect(parts).toHaveLength(3);
     expect(parts[0]!.length - parts[2]!.length).toBe(50 * 4);
-  });
-  it('have a header, then each packet behind its length', () => {
-    const bytes = partOf({ run: 2, startFrame: 960, preSkip: 312 }, [packet(7), Uint8Array.of(9)]);
-    const view = new DataView(bytes.buffer);
-    const headerEnd = 4 + view.getUint32(0, true);
-    expect(JSON.parse(new TextDecoder().decode(bytes.slice(4, headerEnd)))).toEqual({
-      run: 2,
-      startFrame: 960,
-      preSkip: 312,
-    });
-    expect([...bytes.slice(headerEnd)]).toEqual([2, 0, 7, 7, 1, 0, 9]);
   });
 });
 

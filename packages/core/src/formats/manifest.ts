@@ -1,0 +1,58 @@
+import type { EditList } from '../edits/index.ts';
+import { BLANK, readBackdrop, type Page } from '../pages/index.ts';
+import type { ProgrammeFilm } from '../scene/index.ts';
+import { versionFault, type Unreadable } from './version.ts';
+
+const NAME = 'oakbell.edition';
+/** The version of a manifest that this code writes. */
+export const MANIFEST_VERSION = 1;
+
+/**
+ * What a player needs to draw an edition (docs/formats/edition.md), and no more than the edition shows: no page that is
+ * never up, nothing that was cut away, rubbed out or removed, no cues. It never changes once made.
+ */
+export interface Manifest {
+  readonly edition: typeof NAME;
+  readonly version: typeof MANIFEST_VERSION;
+  readonly id: string;
+  readonly number: number;
+  readonly title: string;
+  readonly kind: string;
+  /** Programme length in microseconds. */
+  readonly length: number;
+  readonly pages: readonly ManifestPage[];
+  readonly edits: EditList;
+  readonly takes: readonly ManifestTake[];
+  /** The programme films there are; none without a camera, a live window or a moving clip. */
+  readonly films: readonly ProgrammeFilm[];
+  /** Ten peaks a second of the programme voice, one byte each, in base 64. */
+  readonly peaks: string;
+}
+export type ManifestPage = Page & { readonly small?: string };
+export interface ManifestTake {
+  readonly id: string;
+  /** What of its log is seen, as text; the ink of earlier takes is written in. */
+  readonly log: string;
+  /** None: kept for players that ask for it. */
+  readonly earlier: readonly string[];
+}
+
+/** A manifest with its header. */
+export const manifestOf = (what: Omit<Manifest, 'edition' | 'version'>): Manifest => ({
+  edition: NAME,
+  version: MANIFEST_VERSION,
+  ...what,
+});
+
+/** Reads a manifest, also one of before there were films and boards had many backdrops. */
+export function readManifest(value: unknown): Manifest | Unreadable {
+  const { edition, version } = (value ?? {}) as Partial<Record<keyof Manifest, unknown>>;
+  if (edition !== NAME) return 'foreign';
+  const fault = versionFault(version, MANIFEST_VERSION);
+  if (fault) return fault;
+  const manifest = value as Omit<Manifest, 'films'> & Partial<Pick<Manifest, 'films'>>;
+  return { films: [], ...manifest, pages: manifest.pages.map(readPage) };
+}
+
+const readPage = (page: ManifestPage): ManifestPage =>
+  page.kind === 'board' ? { ...page, backdrop: readBackdrop(page.backdrop) ?? BLANK } : page;
