@@ -9,7 +9,7 @@ interface Database {
  */
 const NEVER: Readonly<Record<string, string>> = {
   'a finished take that never entered its lesson': `SELECT t.id FROM take t WHERE t.state = 'finished'
-    AND NOT EXISTS(SELECT 1 FROM lesson_change c WHERE c.edit LIKE CONCAT('%', t.id, '%'))`,
+    AND NOT EXISTS(SELECT 1 FROM lesson_change c WHERE c.lessonId = t.lessonId AND c.edit LIKE CONCAT('%', t.id, '%'))`,
   'a hand-in without its feedback lesson': `SELECT s.id FROM submission s LEFT JOIN lesson l ON l.submissionId = s.id WHERE l.id IS NULL`,
   'a hand-in without pages that nobody draws': `SELECT s.id FROM submission s JOIN lesson l ON l.submissionId = s.id
     WHERE NOT EXISTS(SELECT 1 FROM page p WHERE p.lessonId = l.id)

@@ -32,7 +32,7 @@ export function ProblemNote({ failure, onRetry }: { readonly failure: unknown; r
 /** A wait that is seen and read out. */
 export function Waiting({ what }: { readonly what: string }) {
   return (
-    <Center p="xl" role="status">
+    <Center p="xl" role="status" aria-busy="true">
       <Loader size="sm" mr="sm" color="oak" />
       <Text c="dimmed">{what} …</Text>
     </Center>
