@@ -3,11 +3,12 @@ import { cutStretch, programmeOf, type Edit, type EditList } from '@oakbell/core
 import type { Micros } from '@oakbell/core/clock';
 import { randomUUID } from 'node:crypto';
 import { createConnection, type Connection } from 'mysql2/promise';
+import { Agent, request } from 'node:http';
 import { fillClass, giveMany, type Run } from '../apps/server/src/testing/manyRows.ts';
 import { bring, scripted } from '../e2e/support/scriptedTake.ts';
 import { asPerson, makeLesson, signIn } from '../e2e/support/people.ts';
+import { longLesson } from '../e2e/support/longLesson.ts';
 import { onceKey } from '../e2e/support/requests.ts';
-
 import { measured, median } from './measure.ts';
 
 interface Lesson {
@@ -106,25 +107,33 @@ test('a screen asks as often for a thousand rows as for ten', async ({ page, bro
 });
 
 test('reports are counted nearly as fast as rows are written', async ({ page, browser }) => {
-  test.setTimeout(280_000);
-  const learner = await asPerson(browser, 'suvi.aldane');
-  const edition = await editionForSuvi(page, learner.page);
+  test.setTimeout(600_000);
   const SECONDS = 12;
   const LINES = 8;
-  const visits = await Promise.all(
-    Array.from({ length: LINES }, async () => {
+  const { lesson, edition, names } = await givenToMany(page, LINES);
+  expect(lesson).toBeTruthy();
+  // As bare as rows are written to the database: a line that is kept open, and nothing read but the status.
+  const agent = new Agent({ keepAlive: true, maxSockets: LINES });
+  const watchers = await Promise.all(
+    names.map(async (name) => {
+      const { context, page: own } = await asPerson(browser, name);
       const id = randomUUID();
       const body = { editionId: edition, agoMs: 11 * 3_600_000 };
-      expect((await learner.page.request.put(`/api/watching/visits/${id}`, { data: body })).status()).toBe(200);
-      return id;
+      expect((await own.request.put(`/api/watching/visits/${id}`, { data: body })).status()).toBe(200);
+      const cookie = (await context.cookies()).map((one) => `${one.name}=${one.value}`).join('; ');
+      await context.close();
+      return { id, cookie };
     }),
   );
-  const counted = await forSeconds(SECONDS, LINES, async (line, i) => {
-    const start = (i % 40) * 100_000;
+  const report = ({ id, cookie }: { id: string; cookie: string }, i: number) => {
+    const start = (i % 5900) * 100_000;
     const plays = [{ start, end: start + 100_000, speed: 1 }];
-    const path = `/api/watching/visits/${visits[line]}/reports`;
-    const answer = await learner.page.request.post(path, { data: { number: i, plays, position: start } });
-    if (answer.status() !== 204) throw new Error(await answer.text());
+    return post(agent, `/api/watching/visits/${id}/reports`, cookie, { number: i, plays, position: start });
+  };
+  // A browser may ask so often and no oftener: what is measured is not to be held back by that.
+  const counted = await forSeconds(SECONDS, LINES, async (line, i) => {
+    const status = await report(watchers[line]!, i);
+    if (status !== 204) throw new Error(`report ${i} of line ${line}: ${status}`);
   });
   const bare = await withDatabase(async (first) => {
     const columns = (await first.query('SELECT * FROM play LIMIT 1'))[0] as Record<string, unknown>[];
@@ -142,9 +151,48 @@ test('reports are counted nearly as fast as rows are written', async ({ page, br
     await Promise.all(connections.map((connection) => connection.end()));
     return inserted;
   });
-  measured('beats.share_of_ceiling', counted / bare, '', '≥ 0.3');
-  await learner.context.close();
+  measured('beats.share_of_ceiling', counted / bare, `of ${Math.round(bare)}/s`, '≥ 0.3');
 });
+
+function post(agent: Agent, path: string, cookie: string, body: object): Promise<number> {
+  const text = JSON.stringify(body);
+  const headers = { cookie, 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) };
+  return new Promise((resolve, reject) => {
+    const sent = request(new URL(path, process.env['OAKBELL_URL']), { agent, method: 'POST', headers }, (answer) => {
+      answer.resume();
+      answer.on('end', () => resolve(answer.statusCode ?? 0));
+    });
+    sent.on('error', reject);
+    sent.end(text);
+  });
+}
+
+/** A lesson of ten minutes, published and given to a class, and so many of its learners. */
+async function givenToMany(page: Page, count: number) {
+  await signIn(page, 'ilse.marrow');
+  const lesson = await longLesson(page, 10);
+  await page.request.post(`/api/lessons/${lesson}/editions`, { headers: onceKey() });
+  const newest = async () =>
+    ((await (await page.request.get(`/api/lessons/${lesson}/editions`)).json()) as { id: string; state: string }[])[0]!;
+  await expect.poll(async () => (await newest()).state, { timeout: 120_000 }).toBe('ready');
+  const found = await withDatabase(
+    async (connection) =>
+      (
+        await connection.query(
+          `SELECT m.classId AS classId, p.signInName AS name FROM membership m JOIN person p ON p.id = m.personId
+           WHERE m.part = 'learner' AND m.classId IN (SELECT t.classId FROM membership t JOIN person q ON q.id = t.personId
+             WHERE q.signInName = 'ilse.marrow' AND t.part = 'teacher')`,
+        )
+      )[0] as { classId: string; name: string }[],
+  );
+  const { classId } = found[0]!;
+  const names = found.filter((one) => one.classId === classId).map((one) => one.name);
+  expect(names.length).toBeGreaterThanOrEqual(count);
+  const dueAt = new Date(Date.now() + 86_400_000).toISOString();
+  const terms = { lessonId: lesson, classId, instructions: '', dueAt, points: null, handIn: false };
+  expect((await page.request.post('/api/assignments', { data: terms })).status()).toBe(201);
+  return { lesson, edition: (await newest()).id, names: names.slice(0, count) };
+}
 
 /** Does work on so many lines at once for so long; gives how often it was done a second. */
 async function forSeconds(
@@ -159,15 +207,4 @@ async function forSeconds(
     return done;
   });
   return (await Promise.all(counts)).reduce((sum, one) => sum + one, 0) / seconds;
-}
-
-async function editionForSuvi(teacher: Page, learner: Page): Promise<string> {
-  const desk = (await (await learner.request.get('/api/desk')).json()) as { editionId: string | null }[];
-  const there = desk.find((one) => one.editionId !== null)?.editionId;
-  if (there) return there;
-  await signIn(teacher, 'ilse.marrow');
-  const { id, pages } = await makeLesson(teacher, 'To be watched', 1);
-  await bring(teacher, id, scripted([{ does: 'speaks', seconds: 20 }], [pages[0]!.id]));
-  const made = await teacher.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() });
-  return ((await made.json()) as { id: string }).id;
 }
