@@ -86,6 +86,13 @@ const givenLesson = () =>
     const { id } = await recorded();
     return { lesson: id, edition: (await publish(ilse!, id)).id };
   })());
+let given: Promise<string> | null = null;
+/** An edition that Tam may watch. */
+async function watchable(): Promise<string> {
+  given ??= assigned();
+  await given;
+  return (await givenLesson()).edition;
+}
 const assigned = async (terms: object = {}) => assign(ilse!, (await givenLesson()).lesson, ids['10a']!, terms);
 async function handedIn(): Promise<{ submission: string; feedback: string; assignment: string }> {
   const assignment = await assigned();
@@ -329,10 +336,10 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   'put /api/watching/visits/{id}': async () => ({
     path: `/api/watching/visits/${randomUUID()}`,
     by: tam!,
-    body: { editionId: (await givenLesson()).edition },
+    body: { editionId: await watchable() },
   }),
   'post /api/watching/visits/{id}/reports': async () => {
-    const { id } = await visit(tam!, (await givenLesson()).edition);
+    const { id } = await visit(tam!, await watchable());
     const body = { number: 0, plays: [{ start: 0, end: 9e5, speed: 1 }], position: 9e5 };
     const inTheEnd = async () => expect(await count('SELECT COUNT(*) AS n FROM play WHERE visitId = ?', [id])).toBe(1);
     return { path: `/api/watching/visits/${id}/reports`, by: tam!, body, inTheEnd };

@@ -68,7 +68,13 @@ export class WatchingService {
       const startedAt = new Date(Math.max(now - agoMs, edition.createdAt.getTime()));
       const place = { atTakeId: last?.atTakeId ?? null, atTime: last?.atTime ?? 0 };
       const begun = { id, editionId, lessonId, learnerId: person.id, startedAt, lastAt: new Date(now), ...place };
-      await this.visits.insert({ ...begun, claimedMs: 0, counted: [] });
+      // The same visit may be begun twice at the very same moment: whoever comes second finds it there.
+      await this.visits
+        .createQueryBuilder()
+        .insert()
+        .orIgnore()
+        .values({ ...begun, claimedMs: 0, counted: [] })
+        .execute();
     }
     const mine = await this.watched.findBy({ lessonId, learnerId: person.id });
     return { resumeAt: at ?? ZERO, seen: playedRanges(programme, stretchesOf(mine)) };
@@ -164,20 +170,33 @@ export class WatchingService {
     const byTake = groupedBy(told, (stretch) => stretch.takeId);
     // In one order for everybody: two devices of one learner wait for each other, and never in a ring.
     const takeIds = [...byTake.keys()].sort();
-    const who = { learnerId, lessonId };
+    const who = { learnerId, lessonId, takeId: In(takeIds) };
+    const locked = () => this.watched.find({ where: who, lock: { mode: 'pessimistic_write' } });
+    let rows = await locked();
+    if (rows.length < takeIds.length) {
+      // What is not there cannot be locked: it is made first, by whoever comes first.
+      await this.watched
+        .createQueryBuilder()
+        .insert()
+        .orIgnore()
+        .values(takeIds.map((takeId) => ({ learnerId, lessonId, takeId, layers: [], firstAt: startedAt, lastAt: at })))
+        .execute();
+      rows = await locked();
+    }
+    const laid = rows.map(({ takeId, layers, firstAt, lastAt }) => [
+      learnerId,
+      lessonId,
+      takeId,
+      JSON.stringify(withPlays(layers, rangesOf(byTake.get(takeId) ?? []))),
+      firstAt < startedAt ? firstAt : startedAt,
+      lastAt > at ? lastAt : at,
+    ]);
     await this.watched.query(
-      `INSERT INTO watched (learnerId, lessonId, takeId, layers, firstAt, lastAt) VALUES ${takeIds.map(() => '(?, ?, ?, ?, ?, ?)').join(', ')}
-       ON DUPLICATE KEY UPDATE lastAt = GREATEST(lastAt, VALUES(lastAt)), firstAt = LEAST(firstAt, VALUES(firstAt))`,
-      takeIds.flatMap((takeId) => [learnerId, lessonId, takeId, '[]', startedAt, at]),
+      `INSERT INTO watched (learnerId, lessonId, takeId, layers, firstAt, lastAt) VALUES ?
+       ON DUPLICATE KEY UPDATE layers = VALUES(layers), firstAt = VALUES(firstAt), lastAt = VALUES(lastAt)`,
+      [laid],
     );
-    const rows = await this.watched.findBy({ ...who, takeId: In(takeIds) });
-    const laid = rows.map((row) => ({
-      ...row,
-      layers: withPlays(
-        row.layers,
-        (byTake.get(row.takeId) ?? []).map(({ start, end }) => ({ start, end })),
-      ),
-    }));
-    await this.watched.upsert(laid as object[], ['learnerId', 'lessonId', 'takeId']);
   }
 }
+
+const rangesOf = (stretches: readonly TakeStretch[]) => stretches.map(({ start, end }) => ({ start, end }));
