@@ -34,6 +34,7 @@ test('two thousand cuts are made with the keys of Polish, taken back, and made a
   await page.getByRole('button', { name: 'Cuts move to the nearest quiet' }).click();
   await slider.focus();
   await keys(page, 'Home');
+  const marked = page.getByRole('button', { name: 'Cut what is marked' });
   const undoable = async () => (await lessonOf(page, id)).history.undoable;
   const begun = await undoable();
   const times: number[] = [];
@@ -42,7 +43,9 @@ test('two thousand cuts are made with the keys of Polish, taken back, and made a
       (answer) => /\/changes$/.test(answer.url()) && answer.request().method() === 'POST',
     );
     const since = performance.now();
-    await keys(page, '.', '.', '.', 'i', '.', 'o', 'Delete');
+    await keys(page, '.', '.', '.', 'i', '.', 'o');
+    await expect(marked).toBeEnabled();
+    await keys(page, 'Delete');
     expect((await answered).status()).toBe(200);
     // The head stands where the cut was once that is painted.
     await frames(page, 2);

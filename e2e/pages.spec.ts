@@ -36,6 +36,7 @@ test('a goal, a target and cues say how long each page takes and which one overr
   await page.getByRole('textbox', { name: 'Cues' }).fill('one two three four five six seven eight nine ten '.repeat(3));
   await expect(page.getByText(/About \d+ seconds to say/)).toBeVisible();
   await page.getByRole('button', { name: /^Page 2/ }).click();
+  await expect(page.getByRole('textbox', { name: 'Cues' }), 'the cues of the page that was chosen').toHaveText('');
   await page.getByRole('textbox', { name: 'Cues' }).fill('and many more words to say on this page '.repeat(10));
   await page.getByRole('button', { name: /^Page 3/ }).click();
   await expect(page.getByRole('button', { name: /^Page 2 .* over/ })).toBeVisible();

@@ -9,7 +9,7 @@ export const frames = (page: Page, count: number): Promise<void> =>
 /** Waits until nothing on the screen is loading or moving any more: letters are there, pictures shown, motions over. */
 export async function settled(page: Page): Promise<void> {
   await page.waitForLoadState('networkidle');
-  await expect(page.locator('[aria-busy="true"]')).toHaveCount(0);
+  await expect(page.locator('[aria-busy="true"]:visible')).toHaveCount(0);
   await page.evaluate(async () => {
     await document.fonts.ready;
     // A picture that is loaded when it comes into view may never be.
