@@ -8,9 +8,7 @@ export function versionFault(version: unknown, newest: number): Unreadable | nul
   return (version as number) > newest ? 'too-new' : null;
 }
 
-/** What is said of something that a later version wrote. */
-export const TOO_NEW = {
-  part: 'This browser records in a newer way than the school’s server can read. What was recorded is safe in this browser. Tell whoever looks after Oak Bell: the server has to be brought up to date.',
-  edition:
-    'This lesson was made by a newer Oak Bell than this page is of. Load the page again; if that changes nothing, tell your teacher.',
-} as const;
+/** What is said of what a later version wrote. Apart, so that nobody loads the words of the other. */
+export const PART_TOO_NEW =
+  'This browser records in a newer way than the school’s server can read. What was recorded is safe in this browser. Tell whoever looks after Oak Bell: the server has to be brought up to date.';
+export const EDITION_UNREADABLE = 'This lesson was made by a newer Oak Bell. Load the page again.';

@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { readFilmPart, readVoicePart, TOO_NEW, type Unreadable } from '@oakbell/core/formats';
+import { PART_TOO_NEW, readFilmPart, readVoicePart, type Unreadable } from '@oakbell/core/formats';
 import { createHash } from 'node:crypto';
 import { LessThan, Repository } from 'typeorm';
 import { Acts, isThereAlready } from '../../platform/acts/index.ts';
@@ -60,7 +60,7 @@ export class TakeParts {
     const { track, number, bytes } = part;
     const digest = createHash('sha256').update(bytes).digest('hex');
     const facts = FACTS[track](bytes);
-    if (facts === 'too-new') throw new Problem(422, 'part-too-new', TOO_NEW.part);
+    if (facts === 'too-new') throw new Problem(422, 'part-too-new', PART_TOO_NEW);
     if (digest !== part.digest || bytes.length === 0 || facts === 'foreign') {
       throw new Problem(
         422,

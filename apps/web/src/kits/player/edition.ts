@@ -1,6 +1,6 @@
 import { micros, ZERO } from '@oakbell/core/clock';
 import { programmeOf } from '@oakbell/core/edits';
-import { readManifest, TOO_NEW, type Manifest } from '@oakbell/core/formats';
+import { EDITION_UNREADABLE, readManifest, type Manifest } from '@oakbell/core/formats';
 import { editionKey, pictureKey, type EditionFile } from '@oakbell/core/media';
 import { filmPieces, type ProgrammeFilm } from '@oakbell/core/scene';
 import { useQuery } from '@tanstack/react-query';
@@ -34,8 +34,7 @@ export function useEdition(id: string | null) {
       const response = await fetch(fileOf(id!, 'manifest.json.gz'));
       if (!response.ok) throw problemOf(response.status, await response.json().catch(() => null));
       const manifest = readManifest(await response.json());
-      if (manifest === 'too-new') throw new Problem(0, 'edition-too-new', TOO_NEW.edition);
-      if (manifest === 'foreign') throw problemOf(500, null);
+      if (typeof manifest === 'string') throw new Problem(0, manifest, EDITION_UNREADABLE);
       return editionOf(manifest);
     },
   });
