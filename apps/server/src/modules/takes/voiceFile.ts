@@ -27,12 +27,18 @@ async function writeOgg(path: string, { preSkip }: Run, packets: AsyncIterable<U
   await output.start();
   const decoderConfig = { codec: 'opus', sampleRate: RATE, numberOfChannels: 1, description: opusHead(preSkip) };
   const seconds = PACKET_FRAMES / RATE;
-  let at = 0;
-  for await (const packet of packets) {
-    await source.add(new EncodedPacket(packet, 'key', at, seconds), { decoderConfig });
-    at += seconds;
+  let count = 0;
+  try {
+    for await (const packet of packets) {
+      await source.add(new EncodedPacket(packet, 'key', count * seconds, seconds), { decoderConfig });
+      count += 1;
+    }
+    await output.finalize();
+  } catch (failure) {
+    // What is half written is let go, with its file.
+    await output.cancel();
+    throw failure;
   }
-  await output.finalize();
   return path;
 }
 
