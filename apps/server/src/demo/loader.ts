@@ -14,7 +14,7 @@ import { MarkingService } from '../modules/marking/index.ts';
 import { PeopleService } from '../modules/people/index.ts';
 import { SubmissionsService } from '../modules/submissions/index.ts';
 import { TakesService } from '../modules/takes/index.ts';
-import { WatchingService } from '../modules/watching/index.ts';
+import { ReportsService } from '../modules/watching/index.ts';
 import { JobsService } from '../platform/jobs/index.ts';
 import type { Person } from '../platform/sessions/index.ts';
 import type { World, WorldLesson, WorldTake } from './world.ts';
@@ -44,7 +44,7 @@ export class DemoLoader {
     private readonly assignments: AssignmentsService,
     private readonly submissions: SubmissionsService,
     private readonly marking: MarkingService,
-    private readonly watching: WatchingService,
+    private readonly watching: ReportsService,
     private readonly jobs: JobsService,
   ) {}
 

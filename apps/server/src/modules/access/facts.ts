@@ -60,7 +60,9 @@ export interface FactsOf {
 }
 export type Thing = keyof FactsOf;
 
-const ME = '(SELECT CAST(? AS UUID) AS id) me';
+/** What is asked, as rows: which question, the person, the thing. */
+const ME = `(SELECT n, CAST(asker AS UUID) AS id, CAST(asked AS UUID) AS thing
+  FROM JSON_TABLE(?, '$[*]' COLUMNS (n FOR ORDINALITY, asker CHAR(36) PATH '$[0]', asked CHAR(36) PATH '$[1]')) pairs) me`;
 const inClassOf = (assignment: string, part: 'teacher' | 'learner', more = ''): string =>
   `EXISTS(SELECT 1 FROM assignment a JOIN membership m ON m.classId = a.classId AND m.personId = me.id AND m.part = '${part}'${more} WHERE ${assignment})`;
 
@@ -73,23 +75,26 @@ const LESSON = `l.kind AS kind, l.ownerId = me.id AS owns, l.withdrawnAt IS NOT 
   ${inClassOf('x.answerId = l.id', 'teacher', ' JOIN submission x ON x.assignmentId = a.id')} AS teachesAnswer`;
 const WORK = 'LEFT JOIN submission s ON s.id = l.submissionId';
 const EDITION = "e.state = 'ready' AS ready, e.withdrawnAt IS NOT NULL AS editionWithdrawn";
-const owned = (table: string): string => `SELECT t.ownerId = me.id AS owns FROM ${ME} JOIN ${table} t WHERE t.id = ?`;
+const owned = (table: string): string => `SELECT STRAIGHT_JOIN me.n, t.ownerId = me.id AS owns FROM ${ME} JOIN ${table} t ON t.id = me.thing`;
 
-/** The query for each kind of thing. Its parameters: the person, the thing. No row: there is no such thing. */
+/**
+ * The query for each kind of thing. Its parameter: pairs of a person and a thing, as JSON. A row tells the number of the
+ * pair that it answers, from 1; no row: there is no such thing.
+ */
 export const QUERIES: Readonly<Record<Thing, string>> = {
-  lesson: `SELECT ${LESSON} FROM ${ME} JOIN lesson l ${WORK} WHERE l.id = ?`,
-  take: `SELECT ${LESSON}, t.byId = me.id AS recorded FROM ${ME} JOIN take t JOIN lesson l ON l.id = t.lessonId ${WORK} WHERE t.id = ?`,
-  edition: `SELECT ${LESSON}, ${EDITION} FROM ${ME} JOIN edition e JOIN lesson l ON l.id = e.lessonId ${WORK} WHERE e.id = ?`,
-  visit: `SELECT ${LESSON}, ${EDITION}, v.learnerId = me.id AS visits FROM ${ME} JOIN visit v JOIN edition e ON e.id = v.editionId JOIN lesson l ON l.id = e.lessonId ${WORK} WHERE v.id = ?`,
-  class: `SELECT EXISTS(SELECT 1 FROM membership m WHERE m.classId = c.id AND m.personId = me.id AND m.part = 'teacher') AS teaches FROM ${ME} JOIN school_class c WHERE c.id = ?`,
-  assignment: `SELECT
+  lesson: `SELECT STRAIGHT_JOIN me.n, ${LESSON} FROM ${ME} JOIN lesson l ${WORK} WHERE l.id = me.thing`,
+  take: `SELECT STRAIGHT_JOIN me.n, ${LESSON}, t.byId = me.id AS recorded FROM ${ME} JOIN take t JOIN lesson l ON l.id = t.lessonId ${WORK} WHERE t.id = me.thing`,
+  edition: `SELECT STRAIGHT_JOIN me.n, ${LESSON}, ${EDITION} FROM ${ME} JOIN edition e JOIN lesson l ON l.id = e.lessonId ${WORK} WHERE e.id = me.thing`,
+  visit: `SELECT STRAIGHT_JOIN me.n, ${LESSON}, ${EDITION}, v.learnerId = me.id AS visits FROM ${ME} JOIN visit v JOIN edition e ON e.id = v.editionId JOIN lesson l ON l.id = e.lessonId ${WORK} WHERE v.id = me.thing`,
+  class: `SELECT STRAIGHT_JOIN me.n, EXISTS(SELECT 1 FROM membership m WHERE m.classId = c.id AND m.personId = me.id AND m.part = 'teacher') AS teaches FROM ${ME} JOIN school_class c WHERE c.id = me.thing`,
+  assignment: `SELECT STRAIGHT_JOIN me.n,
     EXISTS(SELECT 1 FROM membership m WHERE m.classId = b.classId AND m.personId = me.id AND m.part = 'teacher') AS teaches,
     EXISTS(SELECT 1 FROM membership m WHERE m.classId = b.classId AND m.personId = me.id AND m.part = 'learner') AS learns,
     EXISTS(SELECT 1 FROM submission x WHERE x.assignmentId = b.id AND x.learnerId = me.id) AS handedIn
-    FROM ${ME} JOIN assignment b WHERE b.id = ?`,
-  submission: `SELECT ${inClassOf('a.id = x0.assignmentId', 'teacher')} AS teaches FROM ${ME} JOIN submission x0 WHERE x0.id = ?`,
+    FROM ${ME} JOIN assignment b WHERE b.id = me.thing`,
+  submission: `SELECT STRAIGHT_JOIN me.n, ${inClassOf('a.id = x0.assignmentId', 'teacher')} AS teaches FROM ${ME} JOIN submission x0 WHERE x0.id = me.thing`,
   course: owned('course'),
-  unit: `SELECT c.ownerId = me.id AS owns FROM ${ME} JOIN unit u JOIN course c ON c.id = u.courseId WHERE u.id = ?`,
+  unit: `SELECT STRAIGHT_JOIN me.n, c.ownerId = me.id AS owns FROM ${ME} JOIN unit u JOIN course c ON c.id = u.courseId WHERE u.id = me.thing`,
   job: owned('job'),
 };
 

@@ -1,5 +1,6 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { InSteps } from '../../platform/acts/index.ts';
 import { Decimal, Id, Numbers, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
@@ -8,6 +9,7 @@ import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
+import { ReportsService } from './reports.service.ts';
 import { WatchCounts } from './watchCounts.service.ts';
 import { WatchingService } from './watching.service.ts';
 
@@ -61,6 +63,7 @@ export class WatchedDto {
 export class WatchingController {
   constructor(
     private readonly watching: WatchingService,
+    private readonly reports: ReportsService,
     private readonly counts: WatchCounts,
     private readonly assignments: AssignmentsService,
     private readonly classes: ClassesService,
@@ -86,9 +89,10 @@ export class WatchingController {
   @HttpCode(204)
   @For('learner')
   @May('report', 'visit')
+  @InSteps('many reports are counted in one act')
   @ApiNoContentResponse()
   async report(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string, @Body() body: ReportDto): Promise<void> {
-    await this.watching.report(person, id, body);
+    await this.reports.report(person, id, body);
   }
 
   @Get('assignments/:id')

@@ -5,6 +5,7 @@ import { ClassesModule } from '../classes/index.ts';
 import { EditionsModule } from '../editions/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
 import { PeopleModule } from '../people/index.ts';
+import { ReportsService } from './reports.service.ts';
 import { WatchCounts } from './watchCounts.service.ts';
 import { PlayEntity, VisitEntity, WatchedEntity } from './visit.entity.ts';
 import { WatchingController } from './watching.controller.ts';
@@ -20,7 +21,7 @@ import { WatchingService } from './watching.service.ts';
     PeopleModule,
   ],
   controllers: [WatchingController],
-  providers: [WatchingService, WatchCounts],
-  exports: [WatchingService, WatchCounts],
+  providers: [WatchingService, ReportsService, WatchCounts],
+  exports: [ReportsService, WatchCounts],
 })
 export class WatchingModule {}

@@ -2,3 +2,4 @@ export * from './columns.ts';
 export * from './dataSource.ts';
 export * from './database.module.ts';
 export * from './actDataSource.ts';
+export * from './gathered.ts';

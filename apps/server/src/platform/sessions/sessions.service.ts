@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
-import { LessThan, MoreThan, Not, Repository } from 'typeorm';
+import { In, LessThan, MoreThan, Not, Repository } from 'typeorm';
+import { Gathered } from '../database/index.ts';
 import { SessionEntity, type Role } from './session.entity.ts';
 
 /** Who makes a request. */
@@ -43,6 +44,12 @@ interface NewSession {
 
 @Injectable()
 export class SessionsService {
+  readonly #found = new Gathered<string, SessionEntity | null>(async (digests) => {
+    const rows = await this.sessions.findBy({ digest: In([...digests]) });
+    const byDigest = new Map(rows.map((row) => [row.digest, row]));
+    return digests.map((digest) => byDigest.get(digest) ?? null);
+  });
+
   constructor(@InjectRepository(SessionEntity) private readonly sessions: Repository<SessionEntity>) {}
 
   /** Begins a session and returns its secret, which is not stored. Sessions past their end are swept away. */
@@ -68,12 +75,8 @@ export class SessionsService {
   /** The person a secret stands for, or null when it is unknown, was idle for too long, or its time is over. */
   async personOf(secret: string): Promise<SignedIn | null> {
     const now = Date.now();
-    const found = await this.sessions.findOneBy({
-      digest: digestOf(secret),
-      expiresAt: MoreThan(new Date(now)),
-      lastAt: MoreThan(new Date(now - IDLE_HOURS * HOUR_MS)),
-    });
-    if (!found) return null;
+    const found = await this.#found.ask(digestOf(secret));
+    if (!found || found.expiresAt.getTime() <= now || found.lastAt.getTime() <= now - IDLE_HOURS * HOUR_MS) return null;
     if (now - found.lastAt.getTime() > NOTED_MS)
       await this.sessions.update({ digest: found.digest }, { lastAt: new Date(now) });
     const { personId, role, id, tag, mustChange } = found;

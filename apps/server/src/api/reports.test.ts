@@ -1,0 +1,128 @@
+import { createConnection } from 'mysql2/promise';
+import { DataSource } from 'typeorm';
+import type { ActDataSource } from '../platform/database/index.ts';
+import { assign, newLesson, publish, record, report, visit, type OpenVisit } from '../testing/lesson.ts';
+import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
+
+type Agent = Awaited<ReturnType<TestApp['signedIn']>>;
+let test: TestApp;
+let database: ActDataSource;
+let [teacher, tam, wren]: Agent[] = [];
+let edition: string;
+let assignment: string;
+beforeAll(async () => {
+  test = await startTestApp();
+  const ids = await addSchool(test);
+  database = test.app.get<ActDataSource>(DataSource);
+  [teacher, tam, wren] = [await test.signedIn('ilse'), await test.signedIn('tam'), await test.signedIn('wren')];
+  const lesson = await newLesson(teacher);
+  await record(teacher, lesson.id, 20);
+  edition = (await publish(teacher, lesson.id)).id;
+  assignment = await assign(teacher, lesson.id, ids['10a']!);
+}, 60_000);
+afterAll(() => test.close());
+beforeEach(async () => {
+  await database.query('DELETE FROM play');
+  await database.query('DELETE FROM watched');
+});
+
+const at = (learner: Agent, { id }: OpenVisit, number: number, [start, end]: readonly [number, number]) =>
+  learner
+    .post(`/api/watching/visits/${id}/reports`)
+    .send({ number, plays: [{ start: start * 1e6, end: end * 1e6, speed: 1 }], position: end * 1e6 });
+const begun = async (learner: Agent, secondsAgo = 20) => {
+  const opened = await visit(learner, edition);
+  await database.query('UPDATE visit SET startedAt = NOW(3) - INTERVAL ? SECOND WHERE id = ?', [secondsAgo, opened.id]);
+  return opened;
+};
+const shares = async (): Promise<Readonly<Record<string, number>>> => {
+  const { body } = await teacher!.get(`/api/watching/assignments/${assignment}`).expect(200);
+  const { learners } = body as { learners: { name: string; share: number }[] };
+  return Object.fromEntries(learners.map(({ name, share }) => [name, Math.round(share * 20)]));
+};
+/** The transactions that are made while something is done. */
+async function actsDuring(work: () => Promise<unknown>): Promise<number> {
+  let acts = 0;
+  database.onStatement = (sql, name) => {
+    if (sql === 'INSERT INTO play (visitId, report, number, takeId, start, end, speed, at) VALUES ?' && name) acts += 1;
+  };
+  await work().finally(() => (database.onStatement = null));
+  return acts;
+}
+
+it('counts the reports of many in few acts, each once', async () => {
+  const [mine, hers] = [await begun(tam!), await begun(wren!)];
+  const many = Array.from({ length: 15 }, (_, i) => [
+    at(tam!, mine, i, [i, i + 1]).expect(204),
+    at(wren!, hers, i, [19 - i, 20 - i]).expect(204),
+    // The same report at the same moment.
+    at(wren!, hers, i, [19 - i, 20 - i]).expect(204),
+  ]).flat();
+  const acts = await actsDuring(() => Promise.all(many));
+  expect(await shares()).toMatchObject({ tam: 15, wren: 15 });
+  expect(acts).toBeLessThan(20);
+  expect(await database.query('SELECT COUNT(*) AS n, MIN(report) AS a, MAX(report) AS z FROM play')).toMatchObject([
+    { n: '30', a: 0, z: 14 },
+  ]);
+});
+
+it('counts what two devices of one learner played, reported in one moment', async () => {
+  const [desk, phone] = [await begun(tam!), await begun(tam!)];
+  await Promise.all([
+    at(tam!, desk, 0, [0, 5]).expect(204),
+    at(tam!, phone, 0, [10, 15]).expect(204),
+    at(tam!, desk, 1, [5, 6]).expect(204),
+  ]);
+  expect(await shares()).toMatchObject({ tam: 11 });
+});
+
+it('refuses one that claims too much, and one of a stranger’s visit, and counts those beside it', async () => {
+  const [mine, hers] = [await begun(tam!, 4), await begun(wren!)];
+  await Promise.all([
+    at(wren!, hers, 0, [0, 7]).expect(204),
+    at(tam!, mine, 0, [0, 15]).expect(422),
+    at(tam!, hers, 1, [0, 20]).expect(404),
+    at(tam!, mine, 1, [0, 3]).expect(204),
+  ]);
+  expect(await shares()).toMatchObject({ tam: 3, wren: 7 });
+});
+
+it('keeps nobody waiting for the lock of another visit', async () => {
+  const [mine, hers] = [await begun(tam!), await begun(wren!)];
+  const other = await createConnection(process.env['OAKBELL_DATABASE_URL']!);
+  await other.beginTransaction();
+  await other.query('SELECT id FROM visit WHERE id = ? FOR UPDATE', [mine.id]);
+  let held = true;
+  const waiting = Promise.resolve(at(tam!, mine, 0, [0, 5]).expect(204)).then(() => expect(held).toBe(false));
+  await at(wren!, hers, 0, [0, 5]).expect(204);
+  await at(wren!, hers, 1, [5, 9]).expect(204);
+  expect(await shares()).toMatchObject({ tam: 0, wren: 9 });
+  held = false;
+  await other.commit();
+  await waiting;
+  await other.end();
+  expect(await shares()).toMatchObject({ tam: 5, wren: 9 });
+});
+
+it('counts the others where one of a round cannot be written', async () => {
+  const [mine, hers] = [await begun(tam!), await begun(wren!)];
+  let rounds = 0;
+  database.onStatement = (sql) => {
+    if (!sql.startsWith('INSERT INTO play')) return;
+    rounds += 1;
+    if (rounds === 1) throw new Error('one of these rows is refused');
+  };
+  const told = await Promise.all([
+    report(tam!, mine, 2e6),
+    report(wren!, hers, 3e6),
+    report(wren!, hers, 4e6, { number: 1 }),
+  ]).finally(() => (database.onStatement = null));
+  const counted = told.filter(({ status }) => status === 204).length;
+  // Whoever was alone in the round that broke is told to send it again.
+  for (const { status } of told) expect([204, 500]).toContain(status);
+  expect(counted).toBeGreaterThanOrEqual(2);
+  await report(tam!, mine, 2e6).expect(204);
+  await report(wren!, hers, 3e6).expect(204);
+  await report(wren!, hers, 4e6, { number: 1 }).expect(204);
+  expect(await shares()).toMatchObject({ tam: 2, wren: 4 });
+});

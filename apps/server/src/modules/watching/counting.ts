@@ -1,0 +1,82 @@
+import { clampTime, micros, ZERO } from '@oakbell/core/clock';
+import { takeStretches, takeTimeAt, type Programme, type TakeStretch } from '@oakbell/core/edits';
+import { coveredLength, union, type RangeSet } from '@oakbell/core/intervals';
+import type { PlayEntity, VisitEntity } from './visit.entity.ts';
+import { isBelievable, wallTimeOf, type ClaimedPlay } from './watching.rules.ts';
+
+export interface Report {
+  /** Rises from 0 in each visit: the same number is the same report, and is counted once. */
+  readonly number: number;
+  readonly plays: readonly ClaimedPlay[];
+  /** Where the player stands, in microseconds of programme time. */
+  readonly position: number;
+}
+
+/** What becomes of a report: counted, or counted before, or it claims more seconds than have passed. */
+export type Judged = 'counted' | 'counted-before' | 'more-than-passed';
+/** A row of what was played, as it is written down. */
+export type Play = Readonly<PlayEntity>;
+
+/**
+ * Judges a report of a visit and takes it down in the visit: what it claims, its number, where the learner stands. Gives
+ * the plays that are to be written; none unless it counts.
+ */
+export function takeDown(
+  visit: VisitEntity,
+  programme: Programme,
+  { number, plays, position }: Report,
+  now: Date,
+): { readonly judged: Judged; readonly plays: readonly Play[] } {
+  const before = visit.counted as RangeSet;
+  const counted = union(before, [{ start: micros(number), end: micros(number + 1) }]);
+  if (coveredLength(counted) === coveredLength(before)) return { judged: 'counted-before', plays: [] };
+  if (!isBelievable(visit, plays, now)) return { judged: 'more-than-passed', plays: [] };
+  const place = takeTimeAt(programme, clampTime(micros(position), ZERO, programme.length));
+  visit.claimedMs = Math.round(visit.claimedMs + wallTimeOf(plays));
+  visit.counted = [...counted];
+  visit.lastAt = now;
+  if (place) [visit.atTakeId, visit.atTime] = [place.takeId, place.time];
+  return { judged: 'counted', plays: playsOf(visit, programme, { number, plays, at: now }) };
+}
+
+/** What a report tells was played, as rows: its stretches in take time, numbered. */
+export function playsOf(
+  { id }: VisitEntity,
+  programme: Programme,
+  { number: report, plays, at }: { number: number; plays: readonly ClaimedPlay[]; at: Date },
+): readonly Play[] {
+  return plays
+    .flatMap(({ start, end, speed }) =>
+      takeStretches(programme, { start: micros(start), end: micros(end) }).map((stretch) => ({ ...stretch, speed })),
+    )
+    .map((play, number) => ({ visitId: id, report, number, ...play, at }));
+}
+
+/** What is laid on what a learner has watched of a take of a lesson before. */
+export interface Laying {
+  readonly learnerId: string;
+  readonly lessonId: string;
+  readonly takeId: string;
+  readonly stretches: readonly TakeStretch[];
+  firstAt: Date;
+  lastAt: Date;
+}
+
+/** Sorts plays by learner, lesson and take, each in one place, in an order that is the same for everybody. */
+export function layingsOf(
+  told: readonly { readonly visit: VisitEntity; readonly plays: readonly Play[]; readonly at: Date }[],
+): readonly Laying[] {
+  const all = new Map<string, Laying & { stretches: TakeStretch[] }>();
+  for (const { visit, plays, at } of told) {
+    const { learnerId, lessonId, startedAt } = visit;
+    for (const { takeId, start, end } of plays) {
+      const key = `${learnerId} ${lessonId} ${takeId}`;
+      const there = all.get(key) ?? { learnerId, lessonId, takeId, stretches: [], firstAt: startedAt, lastAt: at };
+      there.stretches.push({ takeId, start: micros(start), end: micros(end) });
+      if (startedAt < there.firstAt) there.firstAt = startedAt;
+      if (at > there.lastAt) there.lastAt = at;
+      all.set(key, there);
+    }
+  }
+  return [...all].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, laying]) => laying);
+}

@@ -1,0 +1,223 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { micros } from '@oakbell/core/clock';
+import { withPlays, type PlayLayers } from '@oakbell/core/coverage';
+import { takeTimeAt } from '@oakbell/core/edits';
+import { randomUUID } from 'node:crypto';
+import { Repository } from 'typeorm';
+import { Acts } from '../../platform/acts/index.ts';
+import { Gathered } from '../../platform/database/index.ts';
+import { Events } from '../../platform/events/index.ts';
+import { notFound, Problem } from '../../platform/http/index.ts';
+import type { Person } from '../../platform/sessions/index.ts';
+import { AccessService } from '../access/index.ts';
+import { EditionsService, type EditionHead } from '../editions/index.ts';
+import { layingsOf, playsOf, takeDown, type Judged, type Laying, type Play, type Report } from './counting.ts';
+import { PlayEntity, VisitEntity } from './visit.entity.ts';
+import { wallTimeOf, type ClaimedPlay } from './watching.rules.ts';
+
+/** Whoever looks on is told of one lesson at most this often. */
+const MENTION_EVERY_MS = 5000;
+const MOST_MENTIONED = 10_000;
+
+interface Told {
+  readonly learnerId: string;
+  readonly visitId: string;
+  readonly report: Report;
+}
+/** `alone`: this one has to be counted by itself. */
+type Outcome = Judged | 'no-visit' | 'alone';
+
+/**
+ * Counts what learners report. Reports that come while others are being counted are counted in the next round, all of
+ * them in one act: a school that watches costs few transactions. No report waits for another one's lock, and none
+ * fails for another one's fault: such are counted by themselves.
+ */
+@Injectable()
+export class ReportsService {
+  /** When a lesson was last said to be watched. */
+  readonly #mentioned = new Map<string, number>();
+  readonly #rounds = new Gathered<Told, Outcome>((told) => this.#round(told));
+
+  constructor(
+    @InjectRepository(VisitEntity) private readonly visits: Repository<VisitEntity>,
+    @InjectRepository(PlayEntity) private readonly plays: Repository<PlayEntity>,
+    private readonly editions: EditionsService,
+    private readonly acts: Acts,
+    private readonly events: Events,
+    private readonly access: AccessService,
+  ) {}
+
+  /**
+   * Takes down what was played, once for each number. @throws Problem `more-than-passed` when it cannot have been;
+   * nothing is counted then
+   */
+  async report(person: Person, visitId: string, report: Report): Promise<void> {
+    const told = { learnerId: person.id, visitId, report };
+    let outcome = await this.#rounds.ask(told);
+    if (outcome === 'alone') [outcome = 'no-visit'] = await this.#count([told], 'waits for locks');
+    if (outcome === 'no-visit') throw notFound('visit');
+    if (outcome === 'more-than-passed')
+      throw new Problem(
+        422,
+        'more-than-passed',
+        'This report claims more seconds than have passed. It was not counted.',
+      );
+  }
+
+  /** Takes down plays that are known from elsewhere, as of a moment in the past: for bringing in a world. */
+  async addPast(learnerId: string, edition: EditionHead, plays: readonly ClaimedPlay[], at: Date): Promise<void> {
+    const programme = (await this.editions.programmes([edition.id])).get(edition.id)!;
+    const place = takeTimeAt(programme, micros(plays.at(-1)?.end ?? 0));
+    const claimedMs = Math.round(wallTimeOf(plays));
+    const lastAt = new Date(at.getTime() + claimedMs);
+    const visit = this.visits.create({
+      id: randomUUID(),
+      editionId: edition.id,
+      lessonId: edition.lessonId,
+      learnerId,
+      startedAt: at,
+      lastAt,
+      claimedMs,
+      counted: [{ start: 0, end: 1 }],
+      atTakeId: place?.takeId ?? null,
+      atTime: place?.time ?? 0,
+    });
+    const rows = playsOf(visit, programme, { number: 0, plays, at: lastAt });
+    await this.acts.do(async () => {
+      await this.visits.insert(visit);
+      await this.#write(rows, layingsOf([{ visit, plays: rows, at: lastAt }]));
+    });
+  }
+
+  async #round(told: readonly Told[]): Promise<readonly (Outcome | Error)[]> {
+    try {
+      return await this.#count(told, 'passes locked ones by');
+    } catch (failure) {
+      return told.map(() => (told.length === 1 ? (failure as Error) : 'alone'));
+    }
+  }
+
+  /** Counts reports in one act; what becomes of each, in their order. */
+  async #count(told: readonly Told[], how: 'waits for locks' | 'passes locked ones by'): Promise<readonly Outcome[]> {
+    return this.acts.do(async () => {
+      const visits = await this.#locked(told, how);
+      const programmes = await this.editions.programmes([...visits.values()].map((visit) => visit.editionId));
+      const now = new Date();
+      const counted: { visit: VisitEntity; plays: readonly Play[]; at: Date }[] = [];
+      const outcomes = told.map(({ visitId, learnerId, report }): Outcome => {
+        const visit = visits.get(visitId);
+        if (!visit) return how === 'waits for locks' ? 'no-visit' : 'alone';
+        if (visit.learnerId !== learnerId) return 'no-visit';
+        const { judged, plays } = takeDown(visit, programmes.get(visit.editionId)!, report, now);
+        if (judged === 'counted') counted.push({ visit, plays, at: now });
+        return judged;
+      });
+      if (counted.length === 0) return outcomes;
+      await this.#note([...new Set(counted.map(({ visit }) => visit))]);
+      const plays = counted.flatMap((one) => one.plays);
+      await this.#write(plays, layingsOf(counted));
+      const lessons = new Set(counted.map(({ visit }) => visit.lessonId));
+      this.acts.afterwards(async () => {
+        for (const lesson of lessons) await this.#mention(lesson, now.getTime());
+      });
+      return outcomes;
+    });
+  }
+
+  /** Locked: two reports of a visit at once are counted one after the other, each on what the other one claimed. */
+  async #locked(told: readonly Told[], how: string): Promise<ReadonlyMap<string, VisitEntity>> {
+    const query = this.visits
+      .createQueryBuilder('visit')
+      .where('visit.id IN (:...ids)', { ids: [...new Set(told.map((one) => one.visitId))] })
+      .setLock('pessimistic_write');
+    if (how === 'passes locked ones by') query.setOnLocked('skip_locked');
+    return new Map((await query.getMany()).map((visit) => [visit.id, visit]));
+  }
+
+  async #note(visits: readonly VisitEntity[]): Promise<void> {
+    const rows = visits.map((one) => [
+      one.id,
+      one.editionId,
+      one.lessonId,
+      one.learnerId,
+      one.startedAt,
+      one.lastAt,
+      one.claimedMs,
+      JSON.stringify(one.counted),
+      one.atTakeId,
+      one.atTime,
+    ]);
+    await this.visits.query(
+      `INSERT INTO visit (id, editionId, lessonId, learnerId, startedAt, lastAt, claimedMs, counted, atTakeId, atTime)
+       VALUES ? ON DUPLICATE KEY UPDATE lastAt = VALUES(lastAt), claimedMs = VALUES(claimedMs),
+         counted = VALUES(counted), atTakeId = VALUES(atTakeId), atTime = VALUES(atTime)`,
+      [rows],
+    );
+  }
+
+  /** Writes plays down as they were told, and lays them on what was watched before. */
+  async #write(plays: readonly Play[], layings: readonly Laying[]): Promise<void> {
+    if (plays.length === 0) return;
+    await this.plays.query('INSERT INTO play (visitId, report, number, takeId, start, end, speed, at) VALUES ?', [
+      plays.map((one) => [one.visitId, one.report, one.number, one.takeId, one.start, one.end, one.speed, one.at]),
+    ]);
+    let rows = await this.#watched(layings);
+    if (rows.size < layings.length) {
+      // What is not there cannot be locked: it is made first, by whoever comes first.
+      await this.plays.query(
+        'INSERT IGNORE INTO watched (learnerId, lessonId, takeId, layers, firstAt, lastAt) VALUES ?',
+        [layings.map((one) => [one.learnerId, one.lessonId, one.takeId, '[]', one.firstAt, one.lastAt])],
+      );
+      rows = await this.#watched(layings);
+    }
+    const laid = layings.map((one) => {
+      const { layers, firstAt, lastAt } = rows.get(keyOf(one))!;
+      const now = JSON.stringify(withPlays(layers, one.stretches));
+      const [first, last] = [firstAt < one.firstAt ? firstAt : one.firstAt, lastAt > one.lastAt ? lastAt : one.lastAt];
+      return [one.learnerId, one.lessonId, one.takeId, now, first, last];
+    });
+    await this.plays.query(
+      `INSERT INTO watched (learnerId, lessonId, takeId, layers, firstAt, lastAt) VALUES ?
+       ON DUPLICATE KEY UPDATE layers = VALUES(layers), firstAt = VALUES(firstAt), lastAt = VALUES(lastAt)`,
+      [laid],
+    );
+  }
+
+  /**
+   * What was watched before, locked in the order of the layings: rounds of two processes wait for each other, and never
+   * in a ring. Each row is found by its key; no other one is locked.
+   */
+  async #watched(layings: readonly Laying[]): Promise<ReadonlyMap<string, Before>> {
+    const asked = layings.map(({ learnerId, lessonId, takeId }) => [learnerId, lessonId, takeId]);
+    const rows = (await this.plays.query(
+      `SELECT w.learnerId, w.lessonId, w.takeId, w.layers, w.firstAt, w.lastAt
+       FROM JSON_TABLE(?, '$[*]' COLUMNS (a CHAR(36) PATH '$[0]', b CHAR(36) PATH '$[1]', c CHAR(36) PATH '$[2]')) k
+       STRAIGHT_JOIN watched w
+         ON w.learnerId = CAST(k.a AS UUID) AND w.lessonId = CAST(k.b AS UUID) AND w.takeId = CAST(k.c AS UUID)
+       FOR UPDATE`,
+      [JSON.stringify(asked)],
+    )) as Before[];
+    return new Map(rows.map((row) => [keyOf(row), row]));
+  }
+
+  /** Tells those who look on that somebody watches: now and then, however many do. Nobody waits for it. */
+  async #mention(lessonId: string, now: number): Promise<void> {
+    if (now - (this.#mentioned.get(lessonId) ?? 0) < MENTION_EVERY_MS) return;
+    if (this.#mentioned.size > MOST_MENTIONED) this.#mentioned.clear();
+    this.#mentioned.set(lessonId, now);
+    const teachers = await this.access.teachersOf(lessonId);
+    void this.events.mention(teachers, { kind: 'watched', id: lessonId });
+  }
+}
+
+interface Before {
+  readonly learnerId: string;
+  readonly lessonId: string;
+  readonly takeId: string;
+  readonly layers: PlayLayers;
+  readonly firstAt: Date;
+  readonly lastAt: Date;
+}
+const keyOf = ({ learnerId, lessonId, takeId }: Pick<Before, 'learnerId' | 'lessonId' | 'takeId'>): string =>
+  `${learnerId} ${lessonId} ${takeId}`;
