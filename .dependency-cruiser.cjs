@@ -6,9 +6,9 @@ module.exports = {
     rule('no-cycle', 'A circle of imports has no first file to read.', {}, { circular: true }),
     rule(
       'core-is-alone',
-      'The core runs in the browser, in a worker and on the server: it may need nothing.',
+      'The core runs in the browser, in a worker and on the server: it may need nothing but the library of schemas.',
       { path: '^packages/core/src' },
-      { pathNot: '^packages/core/src' },
+      { pathNot: ['^packages/core/src', 'node_modules/valibot/'] },
     ),
     rule(
       'clock-is-first',

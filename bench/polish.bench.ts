@@ -27,7 +27,7 @@ import {
   seamsOf,
   speakOver,
   splitAt,
-  takeTimeAt,
+  sourceTimeAt,
   type Edit,
   type EditList,
 } from '@oakbell/core/edits';
@@ -192,7 +192,7 @@ test('a moment is found as fast among two thousand operations as among twenty', 
   const cost = (operations: number): number => {
     const next = randomness(3);
     let names = 0;
-    let edits: EditList = { version: 1, segments: [{ id: 'a', takeId: 't', start: s(0), end: s(3600) }] };
+    let edits: EditList = { version: 2, segments: [{ id: 'a', takeId: 't', start: s(0), end: s(3600) }] };
     for (let i = 0; i < operations; i += 1) {
       const { length } = programmeOf(edits);
       const at = Math.round(next() * (length - 1e6));
@@ -205,7 +205,7 @@ test('a moment is found as fast among two thousand operations as among twenty', 
     for (let round = 0; round < 60; round += 1) {
       const begun = process.hrtime.bigint();
       for (let i = 0; i < 500; i += 1) {
-        const moment = takeTimeAt(programme, micros(next() * programme.length))!;
+        const moment = sourceTimeAt(programme, micros(next() * programme.length))!;
         programmeTimeOf(programme, moment);
       }
       costs.push(Number(process.hrtime.bigint() - begun));
@@ -223,7 +223,7 @@ test('ten thousand random sequences of edits hold together', () => {
   let names = 0;
   const newId = () => `n${(names += 1)}`;
   const first: EditList = {
-    version: 1,
+    version: 2,
     segments: [
       { id: 'a', takeId: 't1', start: s(2), end: s(12) },
       { id: 'b', takeId: 't2', start: s(0), end: s(6) },
@@ -274,13 +274,13 @@ const closeUp = (id: string, { start, end }: TimeRange) =>
 function holdsTogether(edits: EditList): boolean {
   const programme = programmeOf(edits);
   const isWhole = programme.starts.every((start, i) => i === 0 || start > programme.starts[i - 1]!);
-  let before = { takeId: '', time: -1 };
+  let before = { sourceId: '', time: -1 };
   let rises = true;
   for (let time = 0; time < programme.length; time += 333_333) {
-    const place = takeTimeAt(programme, time as Micros)!;
+    const place = sourceTimeAt(programme, time as Micros)!;
     const back = programmeTimeOf(programme, place);
     rises &&= back !== null && back <= time;
-    const isSamePart = before.takeId === place.takeId && programme.segments.length === 1;
+    const isSamePart = before.sourceId === place.sourceId && programme.segments.length === 1;
     rises &&= !isSamePart || place.time >= before.time;
     before = place;
   }
@@ -327,7 +327,7 @@ test('no join stands out', async () => {
     const start = micros(next() * 230e6);
     return { id: `s${i}`, takeId: 't', start, end: micros(start + 400_000 + next() * 600_000) };
   });
-  const edits: EditList = { version: 1, segments };
+  const edits: EditList = { version: 2, segments };
   const take = { sound: inMemory(samples), quiet: [] };
   const sound = await samplesOf(await joinedSound(edits, () => Promise.resolve(take), RATE));
   const programme = programmeOf(edits);

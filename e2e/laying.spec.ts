@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { programmeOf, type EditList } from '@oakbell/core/edits';
+import { programmeOf, soundOf, sourceOf, type EditList } from '@oakbell/core/edits';
 import { join } from 'node:path';
 import { editionManifest } from './support/edition.ts';
 import { expectClean } from './support/axe.ts';
@@ -129,7 +129,7 @@ test('a stretch is spoken over: the old voice is gone there, and the lesson is a
   await expect(room.getByText('Recording: speak now')).toBeVisible();
   await expect(room).toHaveCount(0, { timeout: 40_000 });
   await expect
-    .poll(async () => (await editsOf(page, id)).segments.map((one) => one.sound?.kind ?? 'own'))
+    .poll(async () => (await editsOf(page, id)).segments.map((one) => soundOf(one)?.kind ?? 'own'))
     .toEqual(['own', 'over', 'own']);
   expect(await secondsOf(page, id)).toBeCloseTo(10, 2);
   const [, over] = (await editsOf(page, id)).segments;
@@ -226,7 +226,7 @@ test('a stretch is copied here and into another lesson; two windows on one lesso
   await expect(second.getByText('4.0 long')).toBeVisible();
   await second.keyboard.press('Control+v');
   await expect.poll(() => secondsOf(second, other)).toBeGreaterThan(6.5);
-  expect(new Set((await editsOf(second, other)).segments.map((one) => one.takeId)).size).toBe(2);
+  expect(new Set((await editsOf(second, other)).segments.map(sourceOf)).size).toBe(2);
 
   // The first window makes a change; the second shows it by itself, and goes on from there.
   await second.goto(`/lessons/${id}/polish`);

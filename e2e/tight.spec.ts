@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { micros, toSeconds, type Micros } from '@oakbell/core/clock';
-import { programmeOf, segmentAt, takeTimeAt, type EditList } from '@oakbell/core/edits';
+import { isCard, programmeOf, segmentAt, sourceTimeAt, speedOf, type EditList } from '@oakbell/core/edits';
 import { readLog, TakeIndex } from '@oakbell/core/log';
 import type { Page as LessonPage } from '@oakbell/core/pages';
 import { sceneAt } from '@oakbell/core/scene';
@@ -181,7 +181,7 @@ async function checkMoments(page: Page, { edition, edits, take, firstPage }: Pub
   let spoken = 0;
   for (let i = 0; i < 50; i += 1) {
     const time = micros((programme.length * (i + 0.5)) / 50);
-    const { time: takeTime } = takeTimeAt(programme, time)!;
+    const { time: takeTime } = sourceTimeAt(programme, time)!;
     const scene = sceneAt(source, time)!;
     const drawn = take.events.filter((event) => event.kind === 'stroke' && event.at <= takeTime);
     expect([scene.page.id, scene.strokes.length], `page and ink at ${toSeconds(time)} s`).toEqual([
@@ -195,10 +195,10 @@ async function checkMoments(page: Page, { edition, edits, take, firstPage }: Pub
       ({ start, end }) => takeTime >= start && takeTime + 150_000 < end,
     );
     const isWhole = takeTime + 150_000 < segment.end;
-    if (speaks && isWhole && !segment.speed) {
+    if (speaks && isWhole && speedOf(segment) === 1) {
       spoken += 1;
       expect(lagOf(there, take.samples, frame(takeTime)), `sound at ${toSeconds(time)} s`).toBeLessThan(RATE / 50);
-    } else if (segment.speed) expect(level(there), `nobody speaks at ${toSeconds(time)} s`).toBeLessThan(0.03);
+    } else if (speedOf(segment) !== 1) expect(level(there), `nobody speaks at ${toSeconds(time)} s`).toBeLessThan(0.03);
   }
   expect(spoken).toBeGreaterThan(25);
 }
@@ -258,6 +258,6 @@ test('a lesson of two topics becomes two at the turn between them, each with its
   ] as const) {
     const edition = await published(page, lesson);
     const { edits } = await editionManifest<Manifest>(page, edition);
-    expect(edits.segments.map((one) => one.card?.title)).toEqual([title, undefined]);
+    expect(edits.segments.map((one) => isCard(one) && one.card.title)).toEqual([title, false]);
   }
 });

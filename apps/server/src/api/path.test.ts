@@ -122,7 +122,7 @@ it('the manifest of an edition holds what a player needs, and no more than its l
   const take = await record(teacher, lesson.id, 2, [{ kind: 'page', at: micros(0), page: lesson.page }]);
   const edition = await publish(teacher, lesson.id);
   const manifest = await manifestOf(teacher, edition.id);
-  expect(manifest).toMatchObject({ edition: 'oakbell.edition', version: 1, title: '<b>Set</b> & drift "today"' });
+  expect(manifest).toMatchObject({ edition: 'oakbell.edition', version: 2, title: '<b>Set</b> & drift "today"' });
   expect(manifest.takes.map((one) => one.id)).toEqual([take]);
   expect(manifest.takes[0]!.log).toContain(lesson.page);
   expect(Buffer.from(manifest.peaks, 'base64')).toHaveLength(20);

@@ -1,5 +1,5 @@
 import { micros, type Micros } from '@oakbell/core/clock';
-import { insertCard, layOver, playAt, programmeOf, type EditList } from '@oakbell/core/edits';
+import { insertCard, layOver, playAt, programmeOf, sourceOf, type EditList } from '@oakbell/core/edits';
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { pdfOf } from '../testing/files.ts';
@@ -46,7 +46,7 @@ it(
     expect([second.title, secondsOf(second), secondsOf(await whole(teacher, lesson.id))]).toEqual([split.title, 2, 4]);
     expect(second.borrowed.map((page) => page.id)).toEqual(lesson.pages.map((page) => page.id));
     const takes = (await teacher.get(`/api/lessons/${second.id}/takes`).expect(200)).body as { id: string }[];
-    expect(takes.map((take) => take.id)).toEqual([lesson.edits.segments[0]!.takeId]);
+    expect(takes.map((take) => take.id)).toEqual([sourceOf(lesson.edits.segments[0]!)]);
     expect((await publish(teacher, second.id)).length).toBe(2e6);
     expect((await teacher.post(`/api/lessons/${lesson.id}/split`).send(split).expect(409)).body).toMatchObject({
       code: 'lesson-changed',
@@ -67,10 +67,10 @@ it(
     const join = { revision: lesson.revision, at: 1e6, from: other.id, start: 2e6, end: 5e6 };
     const joined = (await ilse.post(`/api/lessons/${lesson.id}/join`).send(join).expect(200)).body as Whole;
     expect(secondsOf(joined)).toBe(7);
-    expect(joined.edits.segments.map((one) => one.takeId)).toEqual([
-      lesson.edits.segments[0]!.takeId,
-      other.edits.segments[0]!.takeId,
-      lesson.edits.segments[0]!.takeId,
+    expect(joined.edits.segments.map((one) => sourceOf(one))).toEqual([
+      sourceOf(lesson.edits.segments[0]!),
+      sourceOf(other.edits.segments[0]!),
+      sourceOf(lesson.edits.segments[0]!),
     ]);
     expect((await publish(ilse, lesson.id)).length).toBe(7e6);
     await ilse
@@ -86,7 +86,7 @@ it(
   async () => {
     const [teacher, other] = [await test.signedIn('ilse'), await test.signedIn('bo')];
     const lesson = await recorded(teacher, 3);
-    const foreign = (await recorded(other, 3)).edits.segments[0]!.takeId;
+    const foreign = sourceOf((await recorded(other, 3)).edits.segments[0]!);
     for (const takeId of [randomUUID(), foreign]) {
       const segment = { ...lesson.edits.segments[0]!, id: randomUUID(), takeId };
       const { body } = await teacher
@@ -113,7 +113,7 @@ it(
       .expect(201);
     const { clip, name } = (sounds.body as { clip: string; name: string }[])[0]!;
     const range = { start: 2e6 as Micros, end: 6e6 as Micros };
-    const { takeId } = lesson.edits.segments[0]!;
+    const takeId = sourceOf(lesson.edits.segments[0]!);
     const close = {
       id: 'z',
       kind: 'close-up',
@@ -212,7 +212,7 @@ it(
     const page = (await whole(teacher, id)).pages[1] as { id: string; picture: string };
     await record(teacher, id, 3, [{ kind: 'page', at: micros(0), page: page.id }]);
     const lesson = await whole(teacher, id);
-    const { takeId } = lesson.edits.segments[0]!;
+    const takeId = sourceOf(lesson.edits.segments[0]!);
     const place = { x: 0, y: 0, width: 800, height: 300 };
     const cover = {
       id: 'z',

@@ -24,7 +24,7 @@ const insertAll = async (run: Run, table: string, columns: string, rows: readonl
 export async function giveMany(run: Run, { teacherId, learnerId, classId }: Crowd, count: number): Promise<string> {
   const now = new Date();
   const take = randomUUID();
-  const edits = JSON.stringify({ version: 1, segments: [{ id: 'a', takeId: take, start: 0, end: 60e6 }] });
+  const edits = JSON.stringify({ version: 2, segments: [{ id: 'a', takeId: take, start: 0, end: 60e6 }] });
   const all = Array.from({ length: count }, () => ({
     lesson: randomUUID(),
     feedback: randomUUID(),
@@ -87,7 +87,7 @@ export async function giveMany(run: Run, { teacherId, learnerId, classId }: Crow
   await insertAll(
     run,
     'watched',
-    'learnerId, lessonId, takeId, layers, firstAt, lastAt',
+    'learnerId, lessonId, sourceId, layers, firstAt, lastAt',
     all.flatMap(({ lesson, feedback }) =>
       [lesson, feedback].map((of) => [learnerId, of, take, '[[{"start":0,"end":30000000}]]', now, now]),
     ),

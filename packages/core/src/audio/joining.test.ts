@@ -22,7 +22,7 @@ const segment = (id: string, takeId: string, start: number, end: number, more: P
   end: s(end),
   ...more,
 });
-const list = (...segments: Segment[]): EditList => ({ version: 1, segments });
+const list = (...segments: Segment[]): EditList => ({ version: 2, segments });
 const constant = (value: number, seconds = 6): TakeSound => ({
   sound: inMemory(new Float32Array(seconds * RATE).fill(value)),
   quiet: [],
@@ -58,7 +58,8 @@ describe('the joined sound', () => {
     expect(split).toEqual(whole);
   });
   it('is silent under a card, where a take is too short, and where it is to be', async () => {
-    const card = segment('c', 'card-c', 0, 1, { card: { title: 'Tides', line: '', ground: 'paper' } });
+    const words = { id: 'c', title: 'Tides', line: '', ground: 'paper' } as const;
+    const card = { id: 'c', start: fromSeconds(0), end: fromSeconds(1), card: words };
     const silent = segment('d', 't1', 1, 2, { sound: { kind: 'silent' } });
     const sound = await joined(list(card, silent, segment('e', 't1', 9, 10)), { t1: constant(0.5) });
     expect(sound).toHaveLength(3 * RATE);

@@ -4,6 +4,7 @@
  */
 import { toFrames, type Micros, type TimeRange } from '../clock/index.ts';
 import {
+  isCard,
   isPlayedAlike,
   overTime,
   playedLength,
@@ -73,7 +74,7 @@ export async function joinedSound(
 
 /** Whether the sound simply goes on from one segment to the next. */
 function goesOn(a: Segment, b: Segment): boolean {
-  return isPlayedAlike(a, b) && a.end === b.start && speedOf(a) === 1 && !a.card && a.sound?.kind !== 'room';
+  return isPlayedAlike(a, b) && a.end === b.start && speedOf(a) === 1 && !isCard(a) && a.sound?.kind !== 'room';
 }
 
 /** What is heard of a segment, from its start on. */
@@ -97,8 +98,8 @@ function sourcesFrom(soundOf: (takeId: string) => Promise<TakeSound>, rate: numb
     return tone;
   };
   return async (segment: Segment): Promise<Source> => {
-    const { takeId, card, sound } = segment;
-    if (card || sound?.kind === 'silent') return SILENCE;
+    if (isCard(segment) || segment.sound?.kind === 'silent') return SILENCE;
+    const { takeId, sound } = segment;
     const own = await soundOf(takeId);
     if (sound?.kind === 'over') {
       const over = await soundOf(sound.takeId);

@@ -1,14 +1,15 @@
 import { micros } from '../clock/index.ts';
-import { programmeOf, type TakeStretch } from '../edits/index.ts';
+import { programmeOf, type SourceStretch } from '../edits/index.ts';
 import { playsPerPart, replayedLength, shareOf, stretchesOfLayers, unionOfStretches, withPlays } from './index.ts';
 
-const stretch = (takeId: string, start: number, end: number): TakeStretch => ({
-  takeId,
+const stretch = (sourceId: string, start: number, end: number): SourceStretch => ({
+  sourceId,
   start: micros(start),
   end: micros(end),
 });
-const whole = programmeOf({ version: 1, segments: [{ id: 'a', ...stretch('t1', 0, 1000) }] });
-const trimmed = programmeOf({ version: 1, segments: [{ id: 'a', ...stretch('t1', 500, 1000) }] });
+const lesson = (start: number, end: number) =>
+  programmeOf({ version: 2, segments: [{ id: 'a', takeId: 't1', start: micros(start), end: micros(end) }] });
+const [whole, trimmed] = [lesson(0, 1000), lesson(500, 1000)];
 
 describe('coverage', () => {
   it('counts what was played twice only once', () => {
@@ -21,7 +22,7 @@ describe('coverage', () => {
   });
   it('does not count another take, and is 0 for an empty lesson', () => {
     expect(shareOf(whole, [stretch('t9', 0, 1000)])).toBe(0);
-    expect(shareOf(programmeOf({ version: 1, segments: [] }), [stretch('t1', 0, 9)])).toBe(0);
+    expect(shareOf(programmeOf({ version: 2, segments: [] }), [stretch('t1', 0, 9)])).toBe(0);
   });
   it('joins per take', () => {
     expect(unionOfStretches([stretch('t1', 5, 9), stretch('t2', 0, 1), stretch('t1', 0, 5)])).toEqual([

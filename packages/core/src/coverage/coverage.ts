@@ -1,32 +1,32 @@
 import type { Micros, TimeRange } from '../clock/index.ts';
-import { programmeRanges, wholeOf, type Programme, type TakeStretch } from '../edits/index.ts';
+import { programmeRanges, wholeOf, type Programme, type SourceStretch } from '../edits/index.ts';
 import { coveredLength, intersect, union, type RangeSet } from '../intervals/index.ts';
 
 /**
- * Everything here is kept in take time, so that it stays true when the lesson is trimmed later, and is turned
+ * Everything here is kept in the time of takes and cards, so that it stays true when the lesson is trimmed later, and is turned
  * into programme time of the edition at hand only to be shown.
  */
 
-/** Joins played stretches: each take's stretches disjoint and in rising order, takes in order of first mention. */
-export function unionOfStretches(stretches: readonly TakeStretch[]): readonly TakeStretch[] {
-  const byTake = new Map<string, TimeRange[]>();
-  for (const { takeId, start, end } of stretches) {
-    byTake.set(takeId, [...(byTake.get(takeId) ?? []), { start, end }]);
+/** Joins played stretches: each source's stretches disjoint and in rising order, sources in order of first mention. */
+export function unionOfStretches(stretches: readonly SourceStretch[]): readonly SourceStretch[] {
+  const bySource = new Map<string, TimeRange[]>();
+  for (const { sourceId, start, end } of stretches) {
+    bySource.set(sourceId, [...(bySource.get(sourceId) ?? []), { start, end }]);
   }
-  return [...byTake].flatMap(([takeId, ranges]) => union(ranges).map((range) => ({ takeId, ...range })));
+  return [...bySource].flatMap(([sourceId, ranges]) => union(ranges).map((range) => ({ sourceId, ...range })));
 }
 
 /** The stretches of the programme that were played. */
-export const playedRanges = (programme: Programme, played: readonly TakeStretch[]): RangeSet =>
+export const playedRanges = (programme: Programme, played: readonly SourceStretch[]): RangeSet =>
   intersect(programmeRanges(programme, played), [wholeOf(programme)]);
 
 /** The share of the programme that was played, 0…1; 0 for an empty programme. */
-export function shareOf(programme: Programme, played: readonly TakeStretch[]): number {
+export function shareOf(programme: Programme, played: readonly SourceStretch[]): number {
   return programme.length === 0 ? 0 : coveredLength(playedRanges(programme, played)) / programme.length;
 }
 
 /** How often parts of the programme were played, in `count` equal parts of it: mean plays for each. */
-export function playsPerPart(programme: Programme, plays: readonly TakeStretch[], count: number): readonly number[] {
+export function playsPerPart(programme: Programme, plays: readonly SourceStretch[], count: number): readonly number[] {
   const parts = new Array<number>(count).fill(0);
   if (programme.length === 0) return parts;
   const width = programme.length / count;
@@ -44,7 +44,7 @@ export function playsPerPart(programme: Programme, plays: readonly TakeStretch[]
 }
 
 /**
- * How often each moment of one take was played: the k-th set holds what was played at least k + 1 times. Nothing is
+ * How often each moment of one take or card was played: the k-th set holds what was played at least k + 1 times. Nothing is
  * lost by it but the order of the plays, and it grows with what differs, not with how often somebody looked.
  */
 export type PlayLayers = readonly RangeSet[];
@@ -62,12 +62,12 @@ export function withPlays(layers: PlayLayers, plays: readonly TimeRange[]): Play
   }, layers);
 }
 
-/** The layers as stretches of their take: as many as it takes to say how often each moment was played. */
-export const stretchesOfLayers = (takeId: string, layers: PlayLayers): readonly TakeStretch[] =>
-  layers.flatMap((layer) => layer.map((range) => ({ takeId, ...range })));
+/** The layers as stretches of their source: as many as it takes to say how often each moment was played. */
+export const stretchesOfLayers = (sourceId: string, layers: PlayLayers): readonly SourceStretch[] =>
+  layers.flatMap((layer) => layer.map((range) => ({ sourceId, ...range })));
 
 /** The time played again beyond the first time: the sum of all plays less what they cover together. */
-export function replayedLength(plays: readonly TakeStretch[]): Micros {
+export function replayedLength(plays: readonly SourceStretch[]): Micros {
   const played = plays.reduce((sum, one) => sum + one.end - one.start, 0);
   const covered = unionOfStretches(plays).reduce((sum, one) => sum + one.end - one.start, 0);
   return (played - covered) as Micros;

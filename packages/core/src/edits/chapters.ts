@@ -1,8 +1,8 @@
-/* Chapters: those of the page turns until someone writes others. Kept in take time, so they stay with what is said. */
+/* Chapters: those of the page turns until someone writes others. Kept in the time of takes and cards, so they stay with what is said. */
 import type { Micros } from '../clock/index.ts';
 import type { Chapter } from './dressing.ts';
 import { dressingOf, type Edit, type EditList } from './editList.ts';
-import { programmeTimeOf, takeTimeAt, type Programme } from './programme.ts';
+import { programmeTimeOf, sourceTimeAt, type Programme } from './programme.ts';
 
 /** A chapter in programme time. */
 export interface ChapterMark {
@@ -18,8 +18,8 @@ export function chaptersOf(
 ): readonly ChapterMark[] {
   const { chapters } = dressingOf(edits);
   const found = chapters
-    ? chapters.flatMap(({ takeId, at, title }) => {
-        const time = programmeTimeOf(programme, { takeId, time: at });
+    ? chapters.flatMap(({ sourceId, at, title }) => {
+        const time = programmeTimeOf(programme, { sourceId, time: at });
         return time === null ? [] : [{ at: time, title }];
       })
     : turns;
@@ -30,8 +30,8 @@ export function chaptersOf(
 /** The edit that makes these the chapters; null where they are so already. */
 export function setChapters(edits: EditList, programme: Programme, marks: readonly ChapterMark[]): Edit | null {
   const to = marks.flatMap(({ at, title }): Chapter[] => {
-    const place = takeTimeAt(programme, at);
-    return place && title.trim() !== '' ? [{ takeId: place.takeId, at: place.time, title: title.trim() }] : [];
+    const place = sourceTimeAt(programme, at);
+    return place && title.trim() !== '' ? [{ sourceId: place.sourceId, at: place.time, title: title.trim() }] : [];
   });
   const from = dressingOf(edits).chapters;
   return JSON.stringify(from) === JSON.stringify(to) ? null : { op: 'chapters', from, to };

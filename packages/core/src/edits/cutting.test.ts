@@ -13,6 +13,7 @@ import {
   putBack,
   seamsOf,
   shortened,
+  sourceOf,
   splitAt,
   type Edit,
   type EditList,
@@ -21,7 +22,7 @@ import {
 const s = fromSeconds;
 const range = (start: number, end: number) => ({ start: s(start), end: s(end) });
 const lesson: EditList = Object.freeze({
-  version: 1,
+  version: 2,
   segments: [
     { id: 'a', takeId: 't1', ...range(2, 12) },
     { id: 'b', takeId: 't2', ...range(0, 6) },
@@ -35,7 +36,7 @@ function after(edits: EditList, edit: Edit | null): EditList {
   if (!applied.ok) throw new Error(applied.reason);
   return applied.edits;
 }
-const plain = ({ segments }: EditList) => segments.map(({ takeId, start, end }) => [takeId, start / 1e6, end / 1e6]);
+const plain = ({ segments }: EditList) => segments.map((one) => [sourceOf(one), one.start / 1e6, one.end / 1e6]);
 
 describe('cutting', () => {
   it.each([
@@ -176,7 +177,7 @@ describe('any sequence of these', () => {
 
 describe('recording again from here', () => {
   const fast: EditList = {
-    version: 1,
+    version: 2,
     segments: [
       { id: 'a', takeId: 't1', ...range(0, 40), speed: 4 },
       { id: 'b', takeId: 't2', ...range(0, 6) },

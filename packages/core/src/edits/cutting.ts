@@ -8,7 +8,7 @@ import { Doing, type NewId } from './doing.ts';
 import type { Edit, EditAct, EditList } from './editList.ts';
 import { changeStroke } from './laying.ts';
 import { programmeOf } from './programme.ts';
-import { isPlain, isPlayedAlike, playedLength, takeTimeIn } from './segment.ts';
+import { isCard, isPlain, isPlayedAlike, playedLength, takeTimeIn } from './segment.ts';
 
 /** Cuts `range` out; what is left of a segment on its right gets a new name. */
 export function cutStretch(edits: EditList, range: TimeRange, newId: NewId): Edit | null {
@@ -101,7 +101,7 @@ export function seamsOf(edits: EditList): readonly Seam[] {
   const { segments, starts } = programmeOf(edits);
   return segments.slice(1).map((segment, i): Seam => {
     const before = segments[i]!;
-    const follows = isPlayedAlike(before, segment) && !segment.card && segment.start >= before.end;
+    const follows = isPlayedAlike(before, segment) && !isCard(segment) && segment.start >= before.end;
     return { at: starts[i + 1]!, index: i + 1, left: follows ? ((segment.start - before.end) as Micros) : null };
   });
 }
@@ -159,6 +159,6 @@ export function shortened(quiet: TimeRange, keep: Micros): TimeRange | null {
 export function emptying({ segments }: EditList, takeId?: string): readonly Edit[] {
   return segments
     .map((segment, index) => ({ op: 'remove', index, segment }) as const)
-    .filter(({ segment }) => takeId === undefined || segment.takeId === takeId)
+    .filter(({ segment }) => takeId === undefined || (!isCard(segment) && segment.takeId === takeId))
     .reverse();
 }

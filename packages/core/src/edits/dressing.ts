@@ -89,8 +89,9 @@ export const NO_FINISH: Finish = {
 export const LONGEST_FADE = 10_000_000 as Micros;
 
 export interface Chapter {
-  readonly takeId: string;
-  /** Take time at which it begins. */
+  /** The take or the card that it begins in. */
+  readonly sourceId: string;
+  /** The time of that at which it begins. */
   readonly at: Micros;
   readonly title: string;
 }

@@ -10,13 +10,16 @@ import {
 } from './dressing.ts';
 import type { Segment } from './segment.ts';
 
+/** 2: a card is no longer told as a stretch of a take of its own name; chapters name what they are in. */
+export const EDITS_VERSION = 2;
+
 /** The ordered instructions that make a lesson out of takes. The takes themselves are never touched. */
 export interface EditList extends Partial<Dressing> {
-  readonly version: 1;
+  readonly version: typeof EDITS_VERSION;
   readonly segments: readonly Segment[];
 }
 
-export const EMPTY_EDITS: EditList = { version: 1, segments: [] };
+export const EMPTY_EDITS: EditList = { version: EDITS_VERSION, segments: [] };
 /** What is laid over a lesson, with nothing left out. */
 export const dressingOf = (edits: EditList): Dressing => ({ ...NO_DRESSING, ...edits });
 

@@ -12,8 +12,8 @@ import {
   programmeTimeOf,
   readEdit,
   redoChange,
-  takeStretches,
-  takeTimeAt,
+  sourceStretches,
+  sourceTimeAt,
   touchedBy,
   undoChange,
   type ChangeRow,
@@ -29,7 +29,7 @@ const segment = (id: string, takeId: string, start: number, end: number): Segmen
   start: micros(start),
   end: micros(end),
 });
-const two: EditList = { version: 1, segments: [segment('a', 't1', 1000, 5000), segment('b', 't2', 0, 3000)] };
+const two: EditList = { version: 2, segments: [segment('a', 't1', 1000, 5000), segment('b', 't2', 0, 3000)] };
 
 function seeded(seed: number): () => number {
   let state = seed;
@@ -187,7 +187,7 @@ describe('a change from elsewhere', () => {
     expect(touchedBy(two, two)).toEqual([]);
   });
   it('may not make a lesson longer than three hours', () => {
-    const long = { version: 1, segments: [segment('a', 't', 0, 4 * 3600 * 1e6)] } as const;
+    const long = { version: 2, segments: [segment('a', 't', 0, 4 * 3600 * 1e6)] } as const;
     expect(editsFault(long)).toBe('too-long');
     expect(editsFault(two)).toBeNull();
   });
@@ -203,38 +203,38 @@ function nested(depth: number): unknown {
 describe('programme time and take time', () => {
   const programme = programmeOf(two);
   it('meet at the join on the side of the later segment', () => {
-    expect(takeTimeAt(programme, micros(3999))).toEqual({ takeId: 't1', time: 4999 });
-    expect(takeTimeAt(programme, micros(4000))).toEqual({ takeId: 't2', time: 0 });
+    expect(sourceTimeAt(programme, micros(3999))).toEqual({ sourceId: 't1', time: 4999 });
+    expect(sourceTimeAt(programme, micros(4000))).toEqual({ sourceId: 't2', time: 0 });
   });
   it('hold at the ends, and say nothing for an empty programme', () => {
-    expect(takeTimeAt(programme, micros(-5))).toEqual({ takeId: 't1', time: 1000 });
-    expect(takeTimeAt(programme, micros(99_999))).toEqual({ takeId: 't2', time: 3000 });
-    expect(takeTimeAt(programmeOf(EMPTY_EDITS), micros(0))).toBeNull();
+    expect(sourceTimeAt(programme, micros(-5))).toEqual({ sourceId: 't1', time: 1000 });
+    expect(sourceTimeAt(programme, micros(99_999))).toEqual({ sourceId: 't2', time: 3000 });
+    expect(sourceTimeAt(programmeOf(EMPTY_EDITS), micros(0))).toBeNull();
   });
   it('go both ways for every moment that is played, and not for what was trimmed', () => {
     for (let time = 0; time < programme.length; time += 250) {
-      expect(programmeTimeOf(programme, takeTimeAt(programme, micros(time))!)).toBe(time);
+      expect(programmeTimeOf(programme, sourceTimeAt(programme, micros(time))!)).toBe(time);
     }
-    expect(programmeTimeOf(programme, { takeId: 't1', time: micros(999) })).toBeNull();
-    expect(programmeTimeOf(programme, { takeId: 't1', time: micros(5000) })).toBeNull();
+    expect(programmeTimeOf(programme, { sourceId: 't1', time: micros(999) })).toBeNull();
+    expect(programmeTimeOf(programme, { sourceId: 't1', time: micros(5000) })).toBeNull();
   });
   it('turn a stretch across a join into stretches of takes and back', () => {
     const range = { start: micros(3000), end: micros(6000) };
-    const stretches = takeStretches(programme, range);
+    const stretches = sourceStretches(programme, range);
     expect(stretches).toEqual([
-      { takeId: 't1', start: 4000, end: 5000 },
-      { takeId: 't2', start: 0, end: 2000 },
+      { sourceId: 't1', start: 4000, end: 5000 },
+      { sourceId: 't2', start: 0, end: 2000 },
     ]);
     expect(programmeRanges(programme, stretches)).toEqual([range]);
   });
 });
 
 it('an edit list that is not one is refused', () => {
-  for (const bad of [null, {}, { version: 2, segments: [] }, { version: 1, segments: [{ id: 'a' }] }]) {
+  for (const bad of [null, {}, { version: 1, segments: [] }, { version: 2, segments: [{ id: 'a' }] }]) {
     expect(parseEditList(bad)).toBeNull();
   }
-  expect(parseEditList({ version: 1, segments: [two.segments[0], two.segments[0]] })).toBeNull();
-  expect(parseEditList({ version: 1, segments: [segment('a', 't', 5, 5)] })).toBeNull();
+  expect(parseEditList({ version: 2, segments: [two.segments[0], two.segments[0]] })).toBeNull();
+  expect(parseEditList({ version: 2, segments: [segment('a', 't', 5, 5)] })).toBeNull();
 });
 
 describe('an edit list has an end', () => {
@@ -245,13 +245,13 @@ describe('an edit list has an end', () => {
     end: hours * 3600e6,
     ...more,
   });
-  const card = { title: 'Tides', line: '', ground: 'slate' };
+  const card = { id: 'k', title: 'Tides', line: '', ground: 'slate' };
   it('of three hours at most, however it is put together', () => {
-    expect(parseEditList({ version: 1, segments: [segment('a', 2.9)] })).not.toBeNull();
-    expect(parseEditList({ version: 1, segments: [segment('a', 2), segment('b', 1.1)] })).toBeNull();
+    expect(parseEditList({ version: 2, segments: [segment('a', 2.9)] })).not.toBeNull();
+    expect(parseEditList({ version: 2, segments: [segment('a', 2), segment('b', 1.1)] })).toBeNull();
   });
   it('and no card stands for more than a minute', () => {
-    expect(parseEditList({ version: 1, segments: [segment('a', 1 / 60, { card })] })).not.toBeNull();
-    expect(parseEditList({ version: 1, segments: [segment('a', 1 / 59, { card })] })).toBeNull();
+    expect(parseEditList({ version: 2, segments: [segment('a', 1 / 60, { card })] })).not.toBeNull();
+    expect(parseEditList({ version: 2, segments: [segment('a', 1 / 59, { card })] })).toBeNull();
   });
 });

@@ -3,6 +3,7 @@ export * from './dressing.ts';
 export * from './editList.ts';
 export { LONGEST_CARD, LONGEST_PROGRAMME, parseEditList } from './reading.ts';
 export * from './readingEdits.ts';
+export { fromFirstVersion } from './firstVersion.ts';
 export * from './history.ts';
 export * from './programme.ts';
 export * from './doing.ts';

@@ -31,7 +31,8 @@ export function changeStroke(edits: EditList, takeId: string, stroke: string, co
 }
 
 /** Where in the programme something that is laid over is to be seen, each time. */
-export const seenAt = (programme: Programme, overlay: Overlay): readonly Playing[] => playingsOf(programme, overlay);
+export const seenAt = (programme: Programme, overlay: Overlay): readonly Playing[] =>
+  playingsOf(programme, { sourceId: overlay.takeId, start: overlay.start, end: overlay.end });
 
 const byTake = new WeakMap<readonly Overlay[], ReadonlyMap<string, readonly Overlay[]>>();
 

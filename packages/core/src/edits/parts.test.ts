@@ -8,6 +8,8 @@ import {
   insertCard,
   insertPiece,
   invertEdit,
+  isCard,
+  isPlain,
   layOver,
   NO_FINISH,
   overlaysAt,
@@ -19,10 +21,11 @@ import {
   seamsOf,
   seenAt,
   setChapters,
+  sourceOf,
+  sourceTimeAt,
   speakOver,
   splitLesson,
   takeAway,
-  takeTimeAt,
   type CloseUp,
   type Edit,
   type EditList,
@@ -33,7 +36,7 @@ const range = (start: number, end: number) => ({ start: s(start), end: s(end) })
 let names = 0;
 const newId = () => `n${(names += 1)}`;
 const lesson: EditList = Object.freeze({
-  version: 1,
+  version: 2,
   segments: [
     { id: 'a', takeId: 't1', ...range(2, 12) },
     { id: 'b', takeId: 't2', ...range(0, 6) },
@@ -63,12 +66,12 @@ describe('a stretch that is sped up', () => {
 
   it('lasts as much shorter, and everything after it comes sooner', () => {
     expect(programme.length).toBe(s(13));
-    expect(takeTimeAt(programme, s(2.5))).toEqual({ takeId: 't1', time: s(6) });
-    expect(takeTimeAt(programme, s(3))).toEqual({ takeId: 't1', time: s(8) });
+    expect(sourceTimeAt(programme, s(2.5))).toEqual({ sourceId: 't1', time: s(6) });
+    expect(sourceTimeAt(programme, s(3))).toEqual({ sourceId: 't1', time: s(8) });
   });
   it('finds every moment of the programme again', () => {
     for (let time = 0; time < programme.length; time += 99_991) {
-      expect(programmeTimeOf(programme, takeTimeAt(programme, micros(time))!)).toBe(time);
+      expect(programmeTimeOf(programme, sourceTimeAt(programme, micros(time))!)).toBe(time);
     }
   });
   it('can be cut inside, and cannot be joined to what is played otherwise', () => {
@@ -78,7 +81,7 @@ describe('a stretch that is sped up', () => {
   });
   it('goes back to its own pace and its own voice', () => {
     const back = after(fast, playAt(fast, range(2, 3), { speed: 1 }, newId));
-    expect(back.segments.every((one) => one.speed === undefined && one.sound === undefined)).toBe(true);
+    expect(back.segments.every(isPlain)).toBe(true);
   });
   it('is nothing where nothing is marked', () => {
     expect(playAt(lesson, range(3, 3), { speed: 2 }, newId)).toBeNull();
@@ -95,7 +98,7 @@ it('a voice spoken over stays in step with the page, whatever is cut', () => {
 it('a card stands where it was put, and moves nothing but time', () => {
   const card = { title: 'Tides', line: 'Part one', ground: 'slate' } as const;
   const carded = after(lesson, insertCard(lesson, s(4), card, s(3), newId));
-  expect(carded.segments.map((one) => one.card?.title)).toEqual([undefined, 'Tides', undefined, undefined]);
+  expect(carded.segments.map((one) => isCard(one) && one.card.title)).toEqual([false, 'Tides', false, false]);
   expect(programmeOf(carded).length).toBe(s(19));
   expect(insertCard(lesson, s(4), card, s(0), newId)).toBeNull();
 });
@@ -135,7 +138,7 @@ describe('a lesson of two topics', () => {
     const parts = splitLesson(laid, s(9), newId)!;
     const first = after(laid, parts.edit);
     expect(programmeOf(first).length + programmeOf(parts.rest).length).toBe(programmeOf(lesson).length);
-    expect(parts.rest.segments.map((one) => [one.takeId, one.start])).toEqual([
+    expect(parts.rest.segments.map((one) => [sourceOf(one), one.start])).toEqual([
       ['t1', s(11)],
       ['t2', 0],
     ]);
@@ -172,16 +175,18 @@ describe('chapters', () => {
   });
 });
 
+const card = { id: 'k', start: 0, end: s(2), card: { id: 'k', title: '', line: '', ground: 'oak' } };
 it.each([
   ['a speed beyond eight', { segments: [{ ...lesson.segments[0], speed: 9 }] }],
-  ['a card on glass', { segments: [{ ...lesson.segments[0], card: { title: '', line: '', ground: 'glass' } }] }],
+  ['a card on glass', { segments: [{ ...card, card: { ...card.card, ground: 'glass' } }] }],
+  ['a card without a name', { segments: [{ ...card, card: { ...card.card, id: '' } }] }],
   ['a close-up of nothing', { overlays: [{ ...closeUp('z', 1, 2), view: { x: 0, y: 0, width: 2 } }] }],
   ['something laid over that is not known', { overlays: [{ ...closeUp('z', 1, 2), kind: 'glitter' }] }],
   ['two things of one name', { overlays: [closeUp('z', 1, 2), closeUp('z', 2, 3)] }],
   ['a fade of an hour', { finish: { ...NO_FINISH, fadeOut: s(3600) } }],
   ['loud music', { finish: { ...NO_FINISH, music: { clip: 'c', name: 'n', lufs: -3 } } }],
   ['a colour that is none', { strokes: [{ id: 'x', takeId: 't', stroke: 's', colour: 'red' }] }],
-  ['a chapter without a name', { chapters: [{ takeId: 't', at: 0 as Micros, title: ' ' }] }],
+  ['a chapter without a name', { chapters: [{ sourceId: 't', at: 0 as Micros, title: ' ' }] }],
   ['a cover that is no picture', { cover: { picture: '../../etc' } }],
 ])('an edit list with %s is refused', (_, wrong) => {
   expect(parseEditList({ ...lesson, ...wrong })).toBeNull();

@@ -5,9 +5,18 @@
 import { lengthOf, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
 import { Doing, type NewId } from './doing.ts';
 import { NO_DRESSING } from './dressing.ts';
-import { dressingOf, type ActKind, type Edit, type EditList } from './editList.ts';
-import { programmeOf, takeStretches } from './programme.ts';
-import { MOST_SPEED, overTime, type Card, type Segment, type SegmentSound } from './segment.ts';
+import { dressingOf, EDITS_VERSION, type ActKind, type Edit, type EditList } from './editList.ts';
+import { programmeOf, sourceStretches } from './programme.ts';
+import {
+  isCard,
+  isTake,
+  MOST_SPEED,
+  overTime,
+  type Card,
+  type Segment,
+  type SegmentSound,
+  type TakeSegment,
+} from './segment.ts';
 
 /** Plays what lies in `range` so many times as fast, 1…8, with this sound; 1 and no sound is as it was recorded. */
 export function playAt(
@@ -65,7 +74,7 @@ function played(
   range: TimeRange,
   newId: NewId,
   kind: ActKind,
-  how: (segment: Segment, at: Micros) => Segment,
+  how: (segment: TakeSegment, at: Micros) => TakeSegment,
 ): Edit | null {
   if (lengthOf(range) <= 0) return null;
   const list = new Doing(edits);
@@ -73,21 +82,27 @@ function played(
   const before = programmeOf(list.edits);
   for (let i = first; i < end; i += 1) {
     const from = before.segments[i]!;
-    const to = from.card ? from : how(from, before.starts[i]!);
+    const to = isCard(from) ? from : how(from, before.starts[i]!);
     if (to !== from) list.do({ op: 'play', from, to });
   }
   return list.edit({ kind, at: range.start, length: (before.length - programmeOf(list.edits).length) as Micros });
 }
 
 /** Puts a card in at `time`, for so long. */
-export function insertCard(edits: EditList, time: Micros, card: Card, length: Micros, newId: NewId): Edit | null {
+export function insertCard(
+  edits: EditList,
+  time: Micros,
+  card: Omit<Card, 'id'>,
+  length: Micros,
+  newId: NewId,
+): Edit | null {
   if (length <= 0) return null;
   const list = new Doing(edits);
   const id = newId();
   list.do({
     op: 'insert',
     index: list.split(time, newId),
-    segment: { id, takeId: id, start: ZERO, end: length, card },
+    segment: { id, start: ZERO, end: length, card: { id, ...card } },
   });
   return list.edit({ kind: 'card', at: time, length });
 }
@@ -100,17 +115,17 @@ export function pieceOf(edits: EditList, range: TimeRange, newId: NewId): Piece 
   const list = new Doing(edits);
   const [first, end] = [list.split(range.start, newId), list.split(range.end, newId)];
   const segments = list.edits.segments.slice(first, end).map((segment) => renamed(segment, newId));
-  const takes = new Set(segments.map((segment) => segment.takeId));
-  const stretches = takeStretches(programmeOf(edits), range);
+  const takes = new Set(segments.filter(isTake).map((segment) => segment.takeId));
+  const stretches = sourceStretches(programmeOf(edits), range);
   const meets = (one: TimeRange & { readonly takeId: string }) =>
-    stretches.some(({ takeId, start, end: over }) => takeId === one.takeId && start < one.end && one.start < over);
+    stretches.some(({ sourceId, start, end: over }) => sourceId === one.takeId && start < one.end && one.start < over);
   const { overlays, strokes } = dressingOf(edits);
   return { segments, overlays: overlays.filter(meets), strokes: strokes.filter((one) => takes.has(one.takeId)) };
 }
 
 function renamed(segment: Segment, newId: NewId): Segment {
   const id = newId();
-  return { ...segment, id, ...(segment.card ? { takeId: id } : {}) };
+  return isCard(segment) ? { ...segment, id, card: { ...segment.card, id } } : { ...segment, id };
 }
 
 /** Puts a piece in at `time`; what is laid over it comes along where it is not there yet. */
@@ -160,7 +175,7 @@ export function editMaking({ segments, ...dressing }: EditList): Edit {
   ];
   return {
     op: 'together',
-    act: { kind: 'give', at: ZERO, length: programmeOf({ version: 1, segments }).length },
+    act: { kind: 'give', at: ZERO, length: programmeOf({ version: EDITS_VERSION, segments }).length },
     edits,
   };
 }
@@ -168,7 +183,7 @@ export function editMaking({ segments, ...dressing }: EditList): Edit {
 /** How a lesson sounds goes along into both parts; its cover and its chapters stay where they were. */
 function asList({ segments, overlays = [], strokes = [] }: Piece, { finish }: EditList): EditList {
   return {
-    version: 1,
+    version: EDITS_VERSION,
     segments,
     ...(overlays.length > 0 ? { overlays } : {}),
     ...(strokes.length > 0 ? { strokes } : {}),

@@ -5,8 +5,9 @@ import {
   programmeOf,
   programmeRanges,
   programmeTimeOf,
-  takeStretches,
-  takeTimeAt,
+  sourceOf,
+  sourceStretches,
+  sourceTimeAt,
   type Programme,
   type Segment,
 } from './index.ts';
@@ -28,7 +29,7 @@ function randomProgramme(next: () => number): Programme {
     used.set(takeId, end);
     segments.push({ id: `s${i}`, takeId, start: micros(start), end: micros(end) });
   }
-  return programmeOf({ version: 1, segments });
+  return programmeOf({ version: 2, segments });
 }
 
 describe('for two hundred random programmes', () => {
@@ -40,15 +41,15 @@ describe('for two hundred random programmes', () => {
   it('every moment that is played is found again where it was', () => {
     for (const programme of programmes) {
       for (const time of momentsOf(programme))
-        expect(programmeTimeOf(programme, takeTimeAt(programme, time)!)).toBe(time);
+        expect(programmeTimeOf(programme, sourceTimeAt(programme, time)!)).toBe(time);
     }
   });
   it('no moment is played that was not asked for', () => {
     for (const programme of programmes) {
       for (const time of momentsOf(programme)) {
-        const place = takeTimeAt(programme, time)!;
+        const place = sourceTimeAt(programme, time)!;
         const inside = programme.segments.some(
-          (segment) => segment.takeId === place.takeId && place.time >= segment.start && place.time < segment.end,
+          (segment) => sourceOf(segment) === place.sourceId && place.time >= segment.start && place.time < segment.end,
         );
         expect(inside).toBe(true);
       }
@@ -59,17 +60,17 @@ describe('for two hundred random programmes', () => {
       const [a, b] = momentsOf(programme).sort((x, y) => x - y);
       if (a === b) continue;
       const range = { start: a!, end: b! };
-      const stretches = takeStretches(programme, range);
+      const stretches = sourceStretches(programme, range);
       expect(programmeRanges(programme, stretches)).toEqual([range]);
       expect(stretches.reduce((sum, one) => sum + one.end - one.start, 0)).toBe(b! - a!);
     }
   });
   it('played twice counts once, and all of it is all', () => {
     for (const programme of programmes) {
-      const all = takeStretches(programme, { start: micros(0), end: programme.length });
+      const all = sourceStretches(programme, { start: micros(0), end: programme.length });
       expect(shareOf(programme, [...all, ...all])).toBe(1);
       const [half] = momentsOf(programme);
-      const first = takeStretches(programme, { start: micros(0), end: half! });
+      const first = sourceStretches(programme, { start: micros(0), end: half! });
       expect(shareOf(programme, first)).toBeCloseTo(half! / programme.length, 9);
       expect(coveredLength(programmeRanges(programme, first))).toBe(half);
     }

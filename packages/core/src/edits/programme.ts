@@ -1,7 +1,7 @@
 import { ZERO, type Micros, type TimeRange } from '../clock/index.ts';
 import { lastAtOrBefore, union, type RangeSet } from '../intervals/index.ts';
 import type { EditList } from './editList.ts';
-import { playedLength, playedOf, takeTimeIn, type Segment } from './segment.ts';
+import { playedLength, playedOf, sourceOf, takeTimeIn, type Segment } from './segment.ts';
 
 /** An edit list laid out on the programme's time axis, for lookups by halving. */
 export interface Programme {
@@ -11,14 +11,14 @@ export interface Programme {
   readonly length: Micros;
 }
 
-/** A moment of a take. */
-export interface TakeMoment {
-  readonly takeId: string;
+/** A moment of a take or a card. */
+export interface SourceMoment {
+  readonly sourceId: string;
   readonly time: Micros;
 }
-/** A stretch of a take. */
-export interface TakeStretch extends TimeRange {
-  readonly takeId: string;
+/** A stretch of a take or a card. */
+export interface SourceStretch extends TimeRange {
+  readonly sourceId: string;
 }
 
 /** Lays the segments end to end from 0. */
@@ -39,41 +39,42 @@ export function segmentAt(programme: Programme, time: Micros): number {
 }
 
 /**
- * The take and take time played at programme time `time`. A join belongs to the segment that starts there;
+ * The take or card, and its time, played at programme time `time`. A join belongs to the segment that starts there;
  * a time before 0 is 0, one past the end is the end of the last segment. Null for an empty programme.
  */
-export function takeTimeAt(programme: Programme, time: Micros): TakeMoment | null {
+export function sourceTimeAt(programme: Programme, time: Micros): SourceMoment | null {
   const i = segmentAt(programme, time);
   const segment = programme.segments[i];
   if (!segment) return null;
   const found = takeTimeIn(segment, Math.max(0, time - programme.starts[i]!));
   // The last microsecond of a sped-up segment may be rounded to its end, which it does not play.
   const isPast = time >= programme.length;
-  return { takeId: segment.takeId, time: (isPast ? found : Math.min(found, segment.end - 1)) as Micros };
+  return { sourceId: sourceOf(segment), time: (isPast ? found : Math.min(found, segment.end - 1)) as Micros };
 }
 
-/** A segment of one take, by its number in the programme. */
+/** A segment of one source, by its number in the programme. */
 interface Placed extends TimeRange {
   readonly index: number;
 }
-/** The segments of each take by their start, with how far those up to each of them reach. */
-type ByTake = ReadonlyMap<string, { readonly placed: readonly Placed[]; readonly reach: readonly number[] }>;
-const indexed = new WeakMap<Programme, ByTake>();
+/** The segments of each source by their start, with how far those up to each of them reach. */
+type BySource = ReadonlyMap<string, { readonly placed: readonly Placed[]; readonly reach: readonly number[] }>;
+const indexed = new WeakMap<Programme, BySource>();
 
-function byTake(programme: Programme): ByTake {
+function bySource(programme: Programme): BySource {
   let found = indexed.get(programme);
   if (!found) {
     const lists = new Map<string, Placed[]>();
-    programme.segments.forEach(({ takeId, start, end }, index) => {
-      const list = lists.get(takeId);
+    programme.segments.forEach((segment, index) => {
+      const { start, end } = segment;
+      const list = lists.get(sourceOf(segment));
       if (list) list.push({ start, end, index });
-      else lists.set(takeId, [{ start, end, index }]);
+      else lists.set(sourceOf(segment), [{ start, end, index }]);
     });
     found = new Map(
-      [...lists].map(([takeId, list]) => {
+      [...lists].map(([sourceId, list]) => {
         const placed = list.sort((a, b) => a.start - b.start || a.index - b.index);
         let far = 0;
-        return [takeId, { placed, reach: placed.map(({ end }) => (far = Math.max(far, end))) }] as const;
+        return [sourceId, { placed, reach: placed.map(({ end }) => (far = Math.max(far, end))) }] as const;
       }),
     );
     indexed.set(programme, found);
@@ -81,9 +82,9 @@ function byTake(programme: Programme): ByTake {
   return found;
 }
 
-/** The segments of a take that meet a stretch of it, in no order. */
-function meeting(programme: Programme, { takeId, start, end }: TakeStretch): readonly Placed[] {
-  const { placed, reach } = byTake(programme).get(takeId) ?? { placed: [], reach: [] };
+/** The segments of a source that meet a stretch of it, in no order. */
+function meeting(programme: Programme, { sourceId, start, end }: SourceStretch): readonly Placed[] {
+  const { placed, reach } = bySource(programme).get(sourceId) ?? { placed: [], reach: [] };
   const found: Placed[] = [];
   for (let i = lastAtOrBefore(placed, end - 1, (one) => one.start); i >= 0 && reach[i]! > start; i -= 1) {
     if (placed[i]!.end > start) found.push(placed[i]!);
@@ -91,17 +92,17 @@ function meeting(programme: Programme, { takeId, start, end }: TakeStretch): rea
   return found;
 }
 
-/** The first programme time at which a moment of a take is played; null when it was cut away. */
-export function programmeTimeOf(programme: Programme, { takeId, time }: TakeMoment): Micros | null {
-  const at = meeting(programme, { takeId, start: time, end: (time + 1) as Micros });
+/** The first programme time at which a moment of a take or card is played; null when it was cut away. */
+export function programmeTimeOf(programme: Programme, { sourceId, time }: SourceMoment): Micros | null {
+  const at = meeting(programme, { sourceId, start: time, end: (time + 1) as Micros });
   if (at.length === 0) return null;
   const index = Math.min(...at.map((one) => one.index));
   return (programme.starts[index]! + playedOf(programme.segments[index]!, time)) as Micros;
 }
 
-/** The stretches of takes that programme stretch `range` plays, in playing order; what lies outside is left out. */
-export function takeStretches(programme: Programme, range: TimeRange): readonly TakeStretch[] {
-  const found: TakeStretch[] = [];
+/** The stretches of takes and cards that programme stretch `range` plays, in playing order; what lies outside is left out. */
+export function sourceStretches(programme: Programme, range: TimeRange): readonly SourceStretch[] {
+  const found: SourceStretch[] = [];
   for (
     let i = Math.max(0, segmentAt(programme, range.start));
     i < programme.segments.length && programme.starts[i]! < range.end;
@@ -110,13 +111,13 @@ export function takeStretches(programme: Programme, range: TimeRange): readonly 
     const segment = programme.segments[i]!;
     const start = takeTimeIn(segment, range.start - programme.starts[i]!);
     const end = takeTimeIn(segment, range.end - programme.starts[i]!);
-    if (start < end) found.push({ takeId: segment.takeId, start, end });
+    if (start < end) found.push({ sourceId: sourceOf(segment), start, end });
   }
   return found;
 }
 
 /** The programme stretches in which any of `stretches` is played. */
-export function programmeRanges(programme: Programme, stretches: readonly TakeStretch[]): RangeSet {
+export function programmeRanges(programme: Programme, stretches: readonly SourceStretch[]): RangeSet {
   return union(
     stretches.flatMap((stretch) => playingsOf(programme, stretch).map(({ start, end }) => ({ start, end }))),
   );
@@ -127,7 +128,7 @@ export interface Playing extends TimeRange {
   readonly index: number;
 }
 /** Each time that a stretch of a take is played, in rising time. */
-export function playingsOf(programme: Programme, stretch: TakeStretch): readonly Playing[] {
+export function playingsOf(programme: Programme, stretch: SourceStretch): readonly Playing[] {
   return meeting(programme, stretch)
     .map(({ index }) => {
       const [segment, at] = [programme.segments[index]!, programme.starts[index]!];

@@ -1,103 +1,69 @@
-import { ACT_KINDS, type Edit, type EditAct, type EditList } from './editList.ts';
+import * as v from 'valibot';
+import { ACT_KINDS, type Edit, type EditList } from './editList.ts';
 import { programmeOf } from './programme.ts';
 import {
-  fieldsOf,
-  isName,
-  isTime,
+  chapters,
+  cover,
+  finish,
   LIMITS,
   LONGEST_CARD,
   LONGEST_PROGRAMME,
-  readOverlay,
-  READERS,
-  readSegment,
-  readStrokeChange,
+  name,
+  overlay,
+  range,
+  segment,
+  shift,
+  strokeChange,
+  time,
 } from './reading.ts';
-import type { Segment } from './segment.ts';
+import { isCard, type Segment } from './segment.ts';
 
 /** So many edits at most are one act, and so deep they may lie in each other. */
 export const MOST_TOGETHER = 20_000;
 const DEEPEST = 3;
 
+const index = v.pipe(v.number(), v.safeInteger(), v.minValue(0));
+/** Something laid over is added, changed, or taken away: null is a value here, but not on both sides. */
+const listed = <Name extends 'overlays' | 'strokes', T>(op: Name, one: v.GenericSchema<unknown, T>) =>
+  v.pipe(
+    v.object({ op: v.literal(op), index, from: v.nullable(one), to: v.nullable(one) }),
+    v.check(({ from, to }) => from !== null || to !== null, 'neither from nor to'),
+  );
+const single = [
+  v.object({ op: v.picklist(['insert', 'remove']), index, segment }),
+  v.object({ op: v.literal('trim'), segment: name, from: range, to: range }),
+  v.pipe(
+    v.object({ op: v.literal('play'), from: segment, to: segment }),
+    v.check(({ from, to }) => from.id === to.id, 'not the same segment'),
+  ),
+  listed('overlays', overlay),
+  listed('strokes', strokeChange),
+  v.object({ op: v.literal('finish'), from: finish, to: finish }),
+  v.object({ op: v.literal('chapters'), from: v.nullable(chapters), to: v.nullable(chapters) }),
+  v.object({ op: v.literal('cover'), from: v.nullable(cover), to: v.nullable(cover) }),
+] as const;
+const act = v.object({ kind: v.picklist(ACT_KINDS), at: time, length: shift });
+
+/** The schema of an edit that may hold others, so many levels of them. */
+function editOf(levels: number): v.GenericSchema<unknown, Edit> {
+  if (levels === 0) return v.variant('op', single);
+  const edits = v.array(editOf(levels - 1));
+  return v.variant('op', [...single, v.object({ op: v.literal('together'), act, edits })]);
+}
+const edit = editOf(DEEPEST);
+
 /** Reads an edit from JSON; null where it is not one. Whether it applies, the list has to say. */
 export function readEdit(value: unknown): Edit | null {
-  return read(value, { left: MOST_TOGETHER }, 0);
+  if (countOf(value) > MOST_TOGETHER) return null;
+  const read = v.safeParse(edit, value, { abortEarly: true });
+  return read.success ? read.output : null;
 }
 
-function read(value: unknown, count: { left: number }, depth: number): Edit | null {
-  const fields = fieldsOf(value);
-  count.left -= 1;
-  if (!fields || count.left < 0) return null;
-  const { op, index, from, to } = fields;
-  switch (op) {
-    case 'insert':
-    case 'remove': {
-      const segment = readSegment(fields['segment']);
-      return isIndex(index) && segment ? { op, index, segment } : null;
-    }
-    case 'trim': {
-      const [before, after] = [readRange(from), readRange(to)];
-      return isName(fields['segment']) && before && after
-        ? { op, segment: fields['segment'], from: before, to: after }
-        : null;
-    }
-    case 'play': {
-      const [before, after] = [readSegment(from), readSegment(to)];
-      return before && after && before.id === after.id ? { op, from: before, to: after } : null;
-    }
-    case 'overlays':
-      return readListed(op, fields, readOverlay) as Edit | null;
-    case 'strokes':
-      return readListed(op, fields, readStrokeChange) as Edit | null;
-    case 'finish': {
-      const [before, after] = [READERS.finish(from), READERS.finish(to)];
-      return before && after ? { op, from: before, to: after } : null;
-    }
-    case 'chapters':
-    case 'cover':
-      return readValue(op, from, to);
-    case 'together':
-      return readTogether(fields, count, depth);
-    default:
-      return null;
-  }
-}
-
-function readTogether(fields: Readonly<Record<string, unknown>>, count: { left: number }, depth: number): Edit | null {
-  const { act, edits } = fields;
-  const done = readAct(act);
-  if (!done || !Array.isArray(edits) || edits.length > count.left || depth >= DEEPEST) return null;
-  const items = edits.map((one) => read(one, count, depth + 1));
-  return items.includes(null) ? null : { op: 'together', act: done, edits: items as Edit[] };
-}
-
-function readAct(value: unknown): EditAct | null {
-  const { kind, at, length } = fieldsOf(value) ?? {};
-  const known = ACT_KINDS.find((one) => one === kind);
-  return known && isTime(at) && Number.isSafeInteger(length) ? { kind: known, at, length: length as typeof at } : null;
-}
-
-/** Null is a value here: nothing was, or nothing is to be. */
-function readValue(op: 'chapters' | 'cover', from: unknown, to: unknown): Edit | null {
-  const [before, after] = [from, to].map((one) => (one === null ? null : (READERS[op](one) ?? undefined)));
-  return before === undefined || after === undefined ? null : ({ op, from: before, to: after } as Edit);
-}
-
-function readListed(
-  op: 'overlays' | 'strokes',
-  { index, from, to }: Readonly<Record<string, unknown>>,
-  reader: (value: unknown) => object | null,
-): object | null {
-  const [before, after] = [from, to].map((one) => (one === null ? null : (reader(one) ?? undefined)));
-  if (!isIndex(index) || before === undefined || after === undefined || (before === null && after === null))
-    return null;
-  return { op, index, from: before, to: after };
-}
-
-const isIndex = (value: unknown): value is number => Number.isSafeInteger(value) && (value as number) >= 0;
-
-function readRange(value: unknown) {
-  const { start, end } = fieldsOf(value) ?? {};
-  return isTime(start) && isTime(end) && end > start ? { start, end } : null;
+/** How many edits there are in all, before anything in them is looked at. */
+function countOf(value: unknown, level = 0): number {
+  const edits: unknown = typeof value === 'object' && value !== null && 'edits' in value ? value.edits : null;
+  if (!Array.isArray(edits) || level >= DEEPEST) return 1;
+  return edits.reduce<number>((sum, one) => sum + countOf(one, level + 1), 1);
 }
 
 /** The segments of `after` that are not in `before` as they are now: what a change has to answer for. */
@@ -111,6 +77,6 @@ export function editsFault(edits: EditList, touched: readonly Segment[] = []): '
   const { segments, overlays = [], strokes = [] } = edits;
   if (segments.length > LIMITS.segments || overlays.length > LIMITS.overlays || strokes.length > LIMITS.strokes)
     return 'too-much';
-  if (touched.some((one) => one.card && one.end - one.start > LONGEST_CARD)) return 'too-long';
+  if (touched.some((one) => isCard(one) && one.end - one.start > LONGEST_CARD)) return 'too-long';
   return programmeOf(edits).length > LONGEST_PROGRAMME ? 'too-long' : null;
 }

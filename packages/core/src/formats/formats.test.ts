@@ -59,7 +59,7 @@ describe('a part of a film', () => {
 
 describe('a manifest', () => {
   const facts = { id: 'e', number: 1, title: 'Tides', kind: 'slides', length: 1, pages: [], takes: [], peaks: '' };
-  const manifest = manifestOf({ ...facts, edits: { version: 1, segments: [] }, films: ['camera'] });
+  const manifest = manifestOf({ ...facts, edits: { version: 2, segments: [] }, films: ['camera'] });
   it('is read as it was written', () => {
     expect(readManifest(JSON.parse(JSON.stringify(manifest)))).toEqual(manifest);
   });
@@ -69,6 +69,13 @@ describe('a manifest', () => {
     expect(readManifest({ ...older, pages: [board] })).toMatchObject({
       films: [],
       pages: [{ backdrop: { kind: 'squared' } }],
+    });
+  });
+  it('of version 1, in which cards were takes, is read as of today', () => {
+    const segments = [{ id: 'c', takeId: 'c', start: 0, end: 1, card: { title: '', line: '', ground: 'oak' } }];
+    expect(readManifest({ ...manifest, version: 1, edits: { version: 1, segments } })).toMatchObject({
+      version: 2,
+      edits: { version: 2, segments: [{ id: 'c', card: { id: 'c', ground: 'oak' } }] },
     });
   });
   it('of a later version is told apart from what is none', () => {

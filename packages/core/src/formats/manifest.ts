@@ -1,11 +1,11 @@
-import type { EditList } from '../edits/index.ts';
+import { fromFirstVersion, type EditList } from '../edits/index.ts';
 import { BLANK, readBackdrop, type Page } from '../pages/index.ts';
 import type { ProgrammeFilm } from '../scene/index.ts';
 import { versionFault, type Unreadable } from './version.ts';
 
 const NAME = 'oakbell.edition';
-/** The version of a manifest that this code writes. */
-export const MANIFEST_VERSION = 1;
+/** The version of a manifest that this code writes; 2 holds an edit list of version 2. */
+export const MANIFEST_VERSION = 2;
 
 /**
  * What a player needs to draw an edition (docs/formats/edition.md), and no more than the edition shows: no page that is
@@ -44,14 +44,15 @@ export const manifestOf = (what: Omit<Manifest, 'edition' | 'version'>): Manifes
   ...what,
 });
 
-/** Reads a manifest, also one of before there were films and boards had many backdrops. */
+/** Reads a manifest, also one of version 1, of before there were films or boards had many backdrops. */
 export function readManifest(value: unknown): Manifest | Unreadable {
   const { edition, version } = (value ?? {}) as Partial<Record<keyof Manifest, unknown>>;
   if (edition !== NAME) return 'foreign';
   const fault = versionFault(version, MANIFEST_VERSION);
   if (fault) return fault;
   const manifest = value as Omit<Manifest, 'films'> & Partial<Pick<Manifest, 'films'>>;
-  return { films: [], ...manifest, pages: manifest.pages.map(readPage) };
+  const edits = fromFirstVersion(manifest.edits) as EditList;
+  return { films: [], ...manifest, version: MANIFEST_VERSION, edits, pages: manifest.pages.map(readPage) };
 }
 
 const readPage = (page: ManifestPage): ManifestPage =>

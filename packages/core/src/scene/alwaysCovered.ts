@@ -1,4 +1,4 @@
-import type { Patch } from '../edits/index.ts';
+import { isTake, type Patch } from '../edits/index.ts';
 import { intersect } from '../intervals/index.ts';
 import type { Mark } from '../log/index.ts';
 import type { Rect, TextThing, Thing } from '../pages/index.ts';
@@ -12,7 +12,7 @@ import type { SceneSource } from './scene.ts';
 export function alwaysCovered({ programme, takes, dressing }: SceneSource, page: string): readonly Patch[] {
   const overlays = dressing?.overlays ?? [];
   if (overlays.some((one) => one.kind === 'page' && one.shows === page)) return [];
-  const up = programme.segments.flatMap((segment) => {
+  const up = programme.segments.filter(isTake).flatMap((segment) => {
     const shown = takes.get(segment.takeId)?.shownRanges((id) => id === page) ?? [];
     return intersect([segment], shown).map(({ start, end }) => ({ takeId: segment.takeId, start, end }));
   });

@@ -26,7 +26,7 @@ const take = { id: 'a', takeId: 't', ...range(0, 20) };
 function source(dressing: Partial<Dressing>, segments: readonly Segment[] = [take]): SceneSource {
   return {
     pages: [board('p'), board('q')],
-    programme: programmeOf({ version: 1, segments }),
+    programme: programmeOf({ version: 2, segments }),
     takes: new Map([['t', new TakeIndex(events)]]),
     dressing: { ...NO_DRESSING, ...dressing },
   };
@@ -108,8 +108,8 @@ it('everything fades in at the start and out at the end', () => {
 });
 
 it('a card has words and no page, ink or pointer of the take', () => {
-  const card = { title: 'Tides', line: '', ground: 'oak' } as const;
-  const segments: Segment[] = [{ id: 'c', takeId: 'card-c', start: 0 as Micros, end: s(3), card }, take];
+  const card = { id: 'c', title: 'Tides', line: '', ground: 'oak' } as const;
+  const segments: Segment[] = [{ id: 'c', start: 0 as Micros, end: s(3), card }, take];
   const scene = sceneAt(source({}, segments), s(1))!;
   expect([scene.card, scene.strokes, scene.pointer]).toEqual([card, [], null]);
   expect(sceneAt(source({}, segments), s(3))!.card).toBeUndefined();

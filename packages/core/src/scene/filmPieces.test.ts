@@ -13,7 +13,7 @@ const pages: readonly Page[] = [
 const page = (id: string, at: number): TakeEvent => ({ kind: 'page', at: s(at), page: id });
 function source(events: readonly TakeEvent[], ...cuts: readonly (readonly [number, number])[]) {
   const segments = cuts.map(([start, end], i): Segment => ({ id: `${i}`, takeId: 't', start: s(start), end: s(end) }));
-  return { pages, programme: programmeOf({ version: 1, segments }), takes: new Map([['t', new TakeIndex(events)]]) };
+  return { pages, programme: programmeOf({ version: 2, segments }), takes: new Map([['t', new TakeIndex(events)]]) };
 }
 const plain = (pieces: ReturnType<typeof filmPieces>) =>
   pieces.map(({ start, end, from, file, held }) => [

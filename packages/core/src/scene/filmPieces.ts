@@ -3,7 +3,7 @@
  * of pieces. A browser plays them one after another; the server cuts them into one file for an edition.
  */
 import { fromMillis, type Micros, type TimeRange } from '../clock/index.ts';
-import { playedOf, speedOf, type Segment } from '../edits/index.ts';
+import { isTake, playedOf, speedOf, type Segment } from '../edits/index.ts';
 import { intersect } from '../intervals/index.ts';
 import type { TakeIndex } from '../log/index.ts';
 import type { ClipPage, Page } from '../pages/index.ts';
@@ -35,7 +35,7 @@ const HOLE = fromMillis(1000);
 /** The pieces of one film, in rising programme time, none over another; empty where nothing is seen. */
 export function filmPieces(film: ProgrammeFilm, { pages, programme, takes }: SceneSource): readonly FilmPiece[] {
   const pieces = programme.segments.flatMap((segment, i) => {
-    const take = takes.get(segment.takeId);
+    const take = isTake(segment) && takes.get(segment.takeId);
     if (!take) return [];
     const at = programme.starts[i]!;
     return piecesOfTake(film, { pages, takeId: segment.takeId, take }).flatMap((piece) =>

@@ -36,7 +36,7 @@ const events: readonly TakeEvent[] = [
 const source = {
   pages,
   programme: programmeOf({
-    version: 1,
+    version: 2,
     segments: [{ id: 'a', takeId: 't', start: micros(500_000), end: micros(8_000_000) }],
   }),
   takes: new Map([['t', new TakeIndex(events)]]),
@@ -66,7 +66,7 @@ describe('the scene at a moment', () => {
     expect(sceneAt(source, micros(4_500_000))!.page.id).toBe('p2');
   });
   it('shows the first page of a lesson without takes, and nothing of one without pages', () => {
-    const empty = programmeOf({ version: 1, segments: [] });
+    const empty = programmeOf({ version: 2, segments: [] });
     expect(sceneAt({ ...source, programme: empty }, micros(0))).toMatchObject({ page: { id: 'p1' }, strokes: [] });
     expect(sceneAt({ ...source, programme: empty, pages: [] }, micros(0))).toBeNull();
   });

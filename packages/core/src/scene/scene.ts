@@ -1,5 +1,6 @@
 import type { Micros, TimeRange } from '../clock/index.ts';
 import {
+  isCard,
   overlaysAt,
   segmentAt,
   takeTimeIn,
@@ -77,7 +78,7 @@ export function sceneAt(source: SceneSource, time: Micros): Scene | null {
   const { pages, programme, takes, dressing } = source;
   const segment = programme.segments[segmentAt(programme, time)];
   if (!segment) return blankScene(pages[0]);
-  if (segment.card) return veiled(cardScene(segment.card), source, time);
+  if (isCard(segment)) return veiled(cardScene(segment.card), source, time);
   const take = takes.get(segment.takeId);
   if (!take) return blankScene(pages[0]);
   const into = Math.max(0, time - programme.starts[segmentAt(programme, time)]!);

@@ -75,7 +75,8 @@ const LESSON = `l.kind AS kind, l.ownerId = me.id AS owns, l.withdrawnAt IS NOT 
   ${inClassOf('x.answerId = l.id', 'teacher', ' JOIN submission x ON x.assignmentId = a.id')} AS teachesAnswer`;
 const WORK = 'LEFT JOIN submission s ON s.id = l.submissionId';
 const EDITION = "e.state = 'ready' AS ready, e.withdrawnAt IS NOT NULL AS editionWithdrawn";
-const owned = (table: string): string => `SELECT STRAIGHT_JOIN me.n, t.ownerId = me.id AS owns FROM ${ME} JOIN ${table} t ON t.id = me.thing`;
+const owned = (table: string): string =>
+  `SELECT STRAIGHT_JOIN me.n, t.ownerId = me.id AS owns FROM ${ME} JOIN ${table} t ON t.id = me.thing`;
 
 /**
  * The query for each kind of thing. Its parameter: pairs of a person and a thing, as JSON. A row tells the number of the

@@ -1,7 +1,15 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { heardBy, PeaksMeter } from '@oakbell/core/audio';
-import { dressingOf, NO_FINISH, programmeOf, type EditList, type Finish, type Segment } from '@oakbell/core/edits';
+import {
+  dressingOf,
+  EDITS_VERSION,
+  NO_FINISH,
+  programmeOf,
+  type EditList,
+  type Finish,
+  type Segment,
+} from '@oakbell/core/edits';
 import { readEarlier, TakeIndex, type TakeEvent } from '@oakbell/core/log';
 import { manifestOf, type Manifest } from '@oakbell/core/formats';
 import { editionKey } from '@oakbell/core/media';
@@ -96,7 +104,7 @@ export class EditionMaker implements OnModuleInit {
 
   async #excerpt({ subjectId, input }: JobEntity): Promise<string> {
     const { segments, clean } = input as ExcerptInput;
-    const edits: EditList = { version: 1, segments, finish: { ...NO_FINISH, ...clean } };
+    const edits: EditList = { version: EDITS_VERSION, segments, finish: { ...NO_FINISH, ...clean } };
     const pages = (await this.pages.allPagesOf(subjectId)).map(pageOf);
     const key = `excerpts/${randomUUID()}.webm`;
     await withSounds(async (sounds) => {

@@ -9,7 +9,7 @@ const segment = (id: string, takeId: string, start: number, end: number): Segmen
   start: fromSeconds(start),
   end: fromSeconds(end),
 });
-const edits: EditList = { version: 1, segments: [segment('a', 't1', 1, 2), segment('b', 't2', 0, 0.5)] };
+const edits: EditList = { version: 2, segments: [segment('a', 't1', 1, 2), segment('b', 't2', 0, 0.5)] };
 it('coarse peaks keep the loudest of ten', () => {
   expect([...coarsePeaks(Uint8Array.from({ length: 15 }, (_, i) => i))]).toEqual([9, 14]);
 });
@@ -61,8 +61,8 @@ it('what is laid over, and chapters, are given out where they are played', () =>
       shown: 'off',
     }) as const;
   const chapters = [
-    { takeId: 't1', at: fromSeconds(0.2), title: 'Cut away' },
-    { takeId: 't1', at: fromSeconds(1.2), title: 'Kept' },
+    { sourceId: 't1', at: fromSeconds(0.2), title: 'Cut away' },
+    { sourceId: 't1', at: fromSeconds(1.2), title: 'Kept' },
   ];
   const given = publishedEdits({ ...edits, overlays: [box('in', 1.6), box('out', 3)], chapters });
   expect(given.overlays?.map((one) => one.id)).toEqual(['in']);

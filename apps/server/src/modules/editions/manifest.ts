@@ -9,7 +9,7 @@ import {
   pagesUp,
   logText,
 } from '@oakbell/core/log';
-import { dressingOf, type EditList, type Overlay } from '@oakbell/core/edits';
+import { dressingOf, isCard, isTake, type Chapter, type EditList, type Overlay } from '@oakbell/core/edits';
 import type { ManifestPage, ManifestTake } from '@oakbell/core/formats';
 import { intersect, union, type RangeSet } from '@oakbell/core/intervals';
 import { picturesOf, type Rect } from '@oakbell/core/pages';
@@ -18,8 +18,8 @@ import { liesBeneath } from '@oakbell/core/scene';
 /** The stretches of each take that an edition plays, in take time. */
 export function playedRanges(edits: EditList): ReadonlyMap<string, RangeSet> {
   const ranges = new Map<string, RangeSet>();
-  for (const { takeId, start, end, card } of edits.segments)
-    if (!card) ranges.set(takeId, union(ranges.get(takeId) ?? [], [{ start, end }]));
+  for (const { takeId, start, end } of edits.segments.filter(isTake))
+    ranges.set(takeId, union(ranges.get(takeId) ?? [], [{ start, end }]));
   return ranges;
 }
 
@@ -47,9 +47,9 @@ export function publishedEdits(edits: EditList): EditList {
   const { finish, cover: _cover, strokes: _strokes, overlays: _overlays, chapters, ...shown } = edits;
   const overlays = overlaysPlayed(edits);
   const ranges = playedRanges(edits);
-  const cards = new Set(edits.segments.flatMap(({ takeId, card }) => (card ? [takeId] : [])));
-  const isReached = ({ takeId, at }: { takeId: string; at: number }) =>
-    cards.has(takeId) || (ranges.get(takeId) ?? []).some(({ start, end }) => at >= start && at < end);
+  const cards = new Set(edits.segments.filter(isCard).map(({ card }) => card.id));
+  const isReached = ({ sourceId, at }: Chapter) =>
+    cards.has(sourceId) || (ranges.get(sourceId) ?? []).some(({ start, end }) => at >= start && at < end);
   return {
     ...shown,
     ...(overlays.length > 0 ? { overlays } : {}),

@@ -1,7 +1,7 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { fromFrames } from '@oakbell/core/clock';
-import { takesOf, type EditList } from '@oakbell/core/edits';
+import { isCard, isTake, playedUpTo, takesOf, type EditList } from '@oakbell/core/edits';
 import { readEarlier } from '@oakbell/core/log';
 import { randomUUID } from 'node:crypto';
 import { isUUID } from 'class-validator';
@@ -66,9 +66,9 @@ export class TakesService implements OnModuleInit {
       if (own.length < named.length)
         throw new Problem(422, 'take-missing', 'A take that this change needs is not here. The lesson is as it was.');
       const lengths = new Map(own.map((take) => [take.id, fromFrames(take.frames, RATE)]));
-      if (touched.some(({ takeId, card }) => card && !isUUID(takeId)))
+      if (touched.some((one) => isCard(one) && !isUUID(one.card.id)))
         throw new Problem(422, 'not-an-edit', 'A title card needs a name of its own. The lesson is as it was.');
-      if (touched.some(({ takeId, end, card }) => !card && end > (lengths.get(takeId) ?? 0) + LEEWAY))
+      if (touched.some((one) => isTake(one) && one.end > (lengths.get(one.takeId) ?? 0) + LEEWAY))
         throw new Problem(422, 'beyond-take', 'This change plays a take beyond its end. The lesson is as it was.');
     });
   }
@@ -228,9 +228,7 @@ export class TakesService implements OnModuleInit {
 
   /** The takes whose ink a new take begins with, in the order of the lesson, each as far as the lesson plays it. */
   async #earlier(edits: EditList): Promise<string[]> {
-    const ends = new Map<string, number>();
-    for (const { takeId, end, card } of edits.segments)
-      if (!card) ends.set(takeId, Math.max(ends.get(takeId) ?? 0, end));
+    const ends = playedUpTo(edits.segments);
     const lengths = new Map(
       (await this.byIds([...ends.keys()])).map((take) => [take.id, fromFrames(take.frames, RATE)]),
     );

@@ -1,5 +1,5 @@
 import { clampTime, micros, ZERO } from '@oakbell/core/clock';
-import { takeStretches, takeTimeAt, type Programme, type TakeStretch } from '@oakbell/core/edits';
+import { sourceStretches, sourceTimeAt, type Programme, type SourceStretch } from '@oakbell/core/edits';
 import { coveredLength, union, type RangeSet } from '@oakbell/core/intervals';
 import type { PlayEntity, VisitEntity } from './visit.entity.ts';
 import { isBelievable, wallTimeOf, type ClaimedPlay } from './watching.rules.ts';
@@ -31,11 +31,11 @@ export function takeDown(
   const counted = union(before, [{ start: micros(number), end: micros(number + 1) }]);
   if (coveredLength(counted) === coveredLength(before)) return { judged: 'counted-before', plays: [] };
   if (!isBelievable(visit, plays, now)) return { judged: 'more-than-passed', plays: [] };
-  const place = takeTimeAt(programme, clampTime(micros(position), ZERO, programme.length));
+  const place = sourceTimeAt(programme, clampTime(micros(position), ZERO, programme.length));
   visit.claimedMs = Math.round(visit.claimedMs + wallTimeOf(plays));
   visit.counted = [...counted];
   visit.lastAt = now;
-  if (place) [visit.atTakeId, visit.atTime] = [place.takeId, place.time];
+  if (place) [visit.atSourceId, visit.atTime] = [place.sourceId, place.time];
   return { judged: 'counted', plays: playsOf(visit, programme, { number, plays, at: now }) };
 }
 
@@ -47,7 +47,7 @@ export function playsOf(
 ): readonly Play[] {
   return plays
     .flatMap(({ start, end, speed }) =>
-      takeStretches(programme, { start: micros(start), end: micros(end) }).map((stretch) => ({ ...stretch, speed })),
+      sourceStretches(programme, { start: micros(start), end: micros(end) }).map((stretch) => ({ ...stretch, speed })),
     )
     .map((play, number) => ({ visitId: id, report, number, ...play, at }));
 }
@@ -56,8 +56,8 @@ export function playsOf(
 export interface Laying {
   readonly learnerId: string;
   readonly lessonId: string;
-  readonly takeId: string;
-  readonly stretches: readonly TakeStretch[];
+  readonly sourceId: string;
+  readonly stretches: readonly SourceStretch[];
   firstAt: Date;
   lastAt: Date;
 }
@@ -66,13 +66,13 @@ export interface Laying {
 export function layingsOf(
   told: readonly { readonly visit: VisitEntity; readonly plays: readonly Play[]; readonly at: Date }[],
 ): readonly Laying[] {
-  const all = new Map<string, Laying & { stretches: TakeStretch[] }>();
+  const all = new Map<string, Laying & { stretches: SourceStretch[] }>();
   for (const { visit, plays, at } of told) {
     const { learnerId, lessonId, startedAt } = visit;
-    for (const { takeId, start, end } of plays) {
-      const key = `${learnerId} ${lessonId} ${takeId}`;
-      const there = all.get(key) ?? { learnerId, lessonId, takeId, stretches: [], firstAt: startedAt, lastAt: at };
-      there.stretches.push({ takeId, start: micros(start), end: micros(end) });
+    for (const { sourceId, start, end } of plays) {
+      const key = `${learnerId} ${lessonId} ${sourceId}`;
+      const there = all.get(key) ?? { learnerId, lessonId, sourceId, stretches: [], firstAt: startedAt, lastAt: at };
+      there.stretches.push({ sourceId, start: micros(start), end: micros(end) });
       if (startedAt < there.firstAt) there.firstAt = startedAt;
       if (at > there.lastAt) there.lastAt = at;
       all.set(key, there);

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { micros } from '@oakbell/core/clock';
 import { withPlays, type PlayLayers } from '@oakbell/core/coverage';
-import { takeTimeAt } from '@oakbell/core/edits';
+import { sourceTimeAt } from '@oakbell/core/edits';
 import { randomUUID } from 'node:crypto';
 import { Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
@@ -68,7 +68,7 @@ export class ReportsService {
   /** Takes down plays that are known from elsewhere, as of a moment in the past: for bringing in a world. */
   async addPast(learnerId: string, edition: EditionHead, plays: readonly ClaimedPlay[], at: Date): Promise<void> {
     const programme = (await this.editions.programmes([edition.id])).get(edition.id)!;
-    const place = takeTimeAt(programme, micros(plays.at(-1)?.end ?? 0));
+    const place = sourceTimeAt(programme, micros(plays.at(-1)?.end ?? 0));
     const claimedMs = Math.round(wallTimeOf(plays));
     const lastAt = new Date(at.getTime() + claimedMs);
     const visit = this.visits.create({
@@ -80,7 +80,7 @@ export class ReportsService {
       lastAt,
       claimedMs,
       counted: [{ start: 0, end: 1 }],
-      atTakeId: place?.takeId ?? null,
+      atSourceId: place?.sourceId ?? null,
       atTime: place?.time ?? 0,
     });
     const rows = playsOf(visit, programme, { number: 0, plays, at: lastAt });
@@ -145,13 +145,13 @@ export class ReportsService {
       one.lastAt,
       one.claimedMs,
       JSON.stringify(one.counted),
-      one.atTakeId,
+      one.atSourceId,
       one.atTime,
     ]);
     await this.visits.query(
-      `INSERT INTO visit (id, editionId, lessonId, learnerId, startedAt, lastAt, claimedMs, counted, atTakeId, atTime)
+      `INSERT INTO visit (id, editionId, lessonId, learnerId, startedAt, lastAt, claimedMs, counted, atSourceId, atTime)
        VALUES ? ON DUPLICATE KEY UPDATE lastAt = VALUES(lastAt), claimedMs = VALUES(claimedMs),
-         counted = VALUES(counted), atTakeId = VALUES(atTakeId), atTime = VALUES(atTime)`,
+         counted = VALUES(counted), atSourceId = VALUES(atSourceId), atTime = VALUES(atTime)`,
       [rows],
     );
   }
@@ -159,15 +159,15 @@ export class ReportsService {
   /** Writes plays down as they were told, and lays them on what was watched before. */
   async #write(plays: readonly Play[], layings: readonly Laying[]): Promise<void> {
     if (plays.length === 0) return;
-    await this.plays.query('INSERT INTO play (visitId, report, number, takeId, start, end, speed, at) VALUES ?', [
-      plays.map((one) => [one.visitId, one.report, one.number, one.takeId, one.start, one.end, one.speed, one.at]),
+    await this.plays.query('INSERT INTO play (visitId, report, number, sourceId, start, end, speed, at) VALUES ?', [
+      plays.map((one) => [one.visitId, one.report, one.number, one.sourceId, one.start, one.end, one.speed, one.at]),
     ]);
     let rows = await this.#watched(layings);
     if (rows.size < layings.length) {
       // What is not there cannot be locked: it is made first, by whoever comes first.
       await this.plays.query(
-        'INSERT IGNORE INTO watched (learnerId, lessonId, takeId, layers, firstAt, lastAt) VALUES ?',
-        [layings.map((one) => [one.learnerId, one.lessonId, one.takeId, '[]', one.firstAt, one.lastAt])],
+        'INSERT IGNORE INTO watched (learnerId, lessonId, sourceId, layers, firstAt, lastAt) VALUES ?',
+        [layings.map((one) => [one.learnerId, one.lessonId, one.sourceId, '[]', one.firstAt, one.lastAt])],
       );
       rows = await this.#watched(layings);
     }
@@ -175,10 +175,10 @@ export class ReportsService {
       const { layers, firstAt, lastAt } = rows.get(keyOf(one))!;
       const now = JSON.stringify(withPlays(layers, one.stretches));
       const [first, last] = [firstAt < one.firstAt ? firstAt : one.firstAt, lastAt > one.lastAt ? lastAt : one.lastAt];
-      return [one.learnerId, one.lessonId, one.takeId, now, first, last];
+      return [one.learnerId, one.lessonId, one.sourceId, now, first, last];
     });
     await this.plays.query(
-      `INSERT INTO watched (learnerId, lessonId, takeId, layers, firstAt, lastAt) VALUES ?
+      `INSERT INTO watched (learnerId, lessonId, sourceId, layers, firstAt, lastAt) VALUES ?
        ON DUPLICATE KEY UPDATE layers = VALUES(layers), firstAt = VALUES(firstAt), lastAt = VALUES(lastAt)`,
       [laid],
     );
@@ -189,12 +189,12 @@ export class ReportsService {
    * in a ring. Each row is found by its key; no other one is locked.
    */
   async #watched(layings: readonly Laying[]): Promise<ReadonlyMap<string, Before>> {
-    const asked = layings.map(({ learnerId, lessonId, takeId }) => [learnerId, lessonId, takeId]);
+    const asked = layings.map(({ learnerId, lessonId, sourceId }) => [learnerId, lessonId, sourceId]);
     const rows = (await this.plays.query(
-      `SELECT w.learnerId, w.lessonId, w.takeId, w.layers, w.firstAt, w.lastAt
+      `SELECT w.learnerId, w.lessonId, w.sourceId, w.layers, w.firstAt, w.lastAt
        FROM JSON_TABLE(?, '$[*]' COLUMNS (a CHAR(36) PATH '$[0]', b CHAR(36) PATH '$[1]', c CHAR(36) PATH '$[2]')) k
        STRAIGHT_JOIN watched w
-         ON w.learnerId = CAST(k.a AS UUID) AND w.lessonId = CAST(k.b AS UUID) AND w.takeId = CAST(k.c AS UUID)
+         ON w.learnerId = CAST(k.a AS UUID) AND w.lessonId = CAST(k.b AS UUID) AND w.sourceId = CAST(k.c AS UUID)
        FOR UPDATE`,
       [JSON.stringify(asked)],
     )) as Before[];
@@ -214,10 +214,10 @@ export class ReportsService {
 interface Before {
   readonly learnerId: string;
   readonly lessonId: string;
-  readonly takeId: string;
+  readonly sourceId: string;
   readonly layers: PlayLayers;
   readonly firstAt: Date;
   readonly lastAt: Date;
 }
-const keyOf = ({ learnerId, lessonId, takeId }: Pick<Before, 'learnerId' | 'lessonId' | 'takeId'>): string =>
-  `${learnerId} ${lessonId} ${takeId}`;
+const keyOf = ({ learnerId, lessonId, sourceId }: Pick<Before, 'learnerId' | 'lessonId' | 'sourceId'>): string =>
+  `${learnerId} ${lessonId} ${sourceId}`;

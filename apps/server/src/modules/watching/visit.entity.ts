@@ -18,7 +18,7 @@ export class VisitEntity {
   /** The numbers of the reports that were counted, as ranges: start in, end out. */
   @Column({ type: 'json' }) counted: readonly { readonly start: number; readonly end: number }[];
   /** Where the learner stopped, in take time, so that it holds in a later edition too. */
-  @Column({ type: 'uuid', nullable: true }) atTakeId: string | null;
+  @Column({ type: 'uuid', nullable: true }) atSourceId: string | null;
   @Column(bigWhole) atTime: number;
 }
 
@@ -29,7 +29,7 @@ export class PlayEntity {
   /** The report that told of it, and its place in there. */
   @PrimaryColumn({ type: 'int' }) report: number;
   @PrimaryColumn({ type: 'int' }) number: number;
-  @Column('uuid') takeId: string;
+  @Column('uuid') sourceId: string;
   @Column(bigWhole) start: number;
   @Column(bigWhole) end: number;
   @Column({ type: 'float' }) speed: number;
@@ -45,8 +45,8 @@ export class PlayEntity {
 export class WatchedEntity {
   @ForeignKey('person') @PrimaryColumn('uuid') learnerId: string;
   @ForeignKey('lesson') @PrimaryColumn('uuid') lessonId: string;
-  /** Of a title card, the name of its own: no take. */
-  @PrimaryColumn('uuid') takeId: string;
+  /** A take, or a title card by its name. */
+  @PrimaryColumn('uuid') sourceId: string;
   @Column({ type: 'json' }) layers: PlayLayers;
   @Column(moment) firstAt: Date;
   @Column(moment) lastAt: Date;

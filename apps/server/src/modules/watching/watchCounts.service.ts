@@ -9,7 +9,7 @@ import {
   stretchesOfLayers,
   unionOfStretches,
 } from '@oakbell/core/coverage';
-import type { Programme, TakeStretch } from '@oakbell/core/edits';
+import type { Programme, SourceStretch } from '@oakbell/core/edits';
 import type { RangeSet } from '@oakbell/core/intervals';
 import { In, Repository } from 'typeorm';
 import { EditionsService, type EditionHead } from '../editions/index.ts';
@@ -93,8 +93,8 @@ export class WatchCounts {
 
 export const pairKey = (learnerId: string, lessonId: string): string => `${learnerId} ${lessonId}`;
 
-export const stretchesOf = (rows: readonly WatchedEntity[]): readonly TakeStretch[] =>
-  rows.flatMap(({ takeId, layers }) => stretchesOfLayers(takeId, layers));
+export const stretchesOf = (rows: readonly WatchedEntity[]): readonly SourceStretch[] =>
+  rows.flatMap(({ sourceId, layers }) => stretchesOfLayers(sourceId, layers));
 
 function watchedBy(programme: Programme, rows: readonly WatchedEntity[]): Watched {
   if (rows.length === 0) return NOT_BEGUN;

@@ -38,11 +38,13 @@ export class WatchingService {
     const there = await this.visits.findOneBy({ id });
     ensureFor(!there || (there.learnerId === person.id && there.editionId === editionId), 'visit');
     const last = await this.visits.findOne({ where: { lessonId, learnerId: person.id }, order: { lastAt: 'DESC' } });
-    const at = last?.atTakeId ? programmeTimeOf(programme, { takeId: last.atTakeId, time: micros(last.atTime) }) : null;
+    const at = last?.atSourceId
+      ? programmeTimeOf(programme, { sourceId: last.atSourceId, time: micros(last.atTime) })
+      : null;
     if (!there) {
       const now = Date.now();
       const startedAt = new Date(Math.max(now - agoMs, edition.createdAt.getTime()));
-      const place = { atTakeId: last?.atTakeId ?? null, atTime: last?.atTime ?? 0 };
+      const place = { atSourceId: last?.atSourceId ?? null, atTime: last?.atTime ?? 0 };
       const begun = { id, editionId, lessonId, learnerId: person.id, startedAt, lastAt: new Date(now), ...place };
       // The same visit may be begun twice at the very same moment: whoever comes second finds it there.
       await this.visits

@@ -1,11 +1,10 @@
 import { NativeSelect, NumberInput, TextInput } from '@mantine/core';
 import { fromSeconds, lengthOf, toSeconds } from '@oakbell/core/clock';
-import { CARD_GROUNDS, type Card, type Edit, type Segment } from '@oakbell/core/edits';
+import { CARD_GROUNDS, isCard, type Card, type CardSegment, type Edit } from '@oakbell/core/edits';
 import { useState } from 'react';
 import { Panel, upper } from './Panel.tsx';
 import type { Polish } from './usePolish.ts';
 
-export type CardSegment = Segment & { readonly card: Card };
 interface Props {
   readonly polish: Polish;
   readonly segment: CardSegment;
@@ -21,7 +20,7 @@ export function CardPanel({ polish, segment, onDone }: Props) {
     polish.edit(({ segments }) => {
       const index = segments.findIndex((one) => one.id === segment.id);
       const now = segments[index];
-      return now?.card ? how({ ...now, card: now.card }, index) : null;
+      return now && isCard(now) ? how(now, index) : null;
     });
   const set = (part: Partial<Card>) =>
     change((now) => ({ op: 'play', from: now, to: { ...now, card: { ...now.card, ...part } } }));

@@ -1,6 +1,6 @@
 import { Button, Group, Text } from '@mantine/core';
 import { micros, subtractTime, timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
-import { cutWithInk, layOver } from '@oakbell/core/edits';
+import { cutWithInk, isCard, isTake, layOver } from '@oakbell/core/edits';
 import { sceneAt } from '@oakbell/core/scene';
 import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -139,7 +139,8 @@ export function Desk({ lesson, takes }: Props) {
   useKeys(speaking ? {} : keys);
   const pick = (place: { readonly x: number; readonly y: number }) => {
     const segment = segmentUnder(polish.programme, polish.time);
-    if (scene && segment) setPicking({ picked: strokeAt(scene, played.source, segment.takeId, place) });
+    if (scene && segment && isTake(segment))
+      setPicking({ picked: strokeAt(scene, played.source, segment.takeId, place) });
   };
   return (
     <div className={classes.hall}>
@@ -187,7 +188,7 @@ export function Desk({ lesson, takes }: Props) {
               polish={polish}
               played={played}
               overlay={overlay}
-              card={lesson.edits.segments.find((one) => one.id === selected && one.card) ?? null}
+              card={lesson.edits.segments.filter(isCard).find((one) => one.id === selected) ?? null}
               picking={picking}
               found={{ ...found, quiet, writing }}
               acts={{

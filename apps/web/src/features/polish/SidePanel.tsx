@@ -1,8 +1,8 @@
 import { Tabs, Text } from '@mantine/core';
 import type { Micros, TimeRange } from '@oakbell/core/clock';
-import type { Overlay, Segment } from '@oakbell/core/edits';
+import type { CardSegment, Overlay } from '@oakbell/core/edits';
 import type { PlayableLesson } from '../../kits/player/index.ts';
-import { CardPanel, type CardSegment } from './CardPanel.tsx';
+import { CardPanel } from './CardPanel.tsx';
 import { LowTakes, QuietList, WritingList } from './FoundLists.tsx';
 import { LessonPanel } from './LessonPanel.tsx';
 import { MarkedPanel } from './MarkedPanel.tsx';
@@ -15,7 +15,7 @@ interface Props {
   readonly polish: Polish;
   readonly played: PlayableLesson;
   readonly overlay: Overlay | null;
-  readonly card: Segment | null;
+  readonly card: CardSegment | null;
   readonly picking: { readonly picked: PickedStroke | null } | null;
   /** On the axis of the timeline. */
   readonly found: {
@@ -43,7 +43,7 @@ export function SidePanel({ polish, played, overlay, card, picking, found, acts 
   if (picking)
     return <StrokePanel key={picking.picked?.stroke.id} polish={polish} picked={picking.picked} onDone={acts.done} />;
   if (overlay) return <OverlayPanel key={overlay.id} polish={polish} overlay={overlay} onDone={acts.done} />;
-  if (card?.card) return <CardPanel key={card.id} polish={polish} segment={card as CardSegment} onDone={acts.done} />;
+  if (card) return <CardPanel key={card.id} polish={polish} segment={card} onDone={acts.done} />;
   if (polish.marked && polish.marked.end > polish.marked.start) {
     return (
       <MarkedPanel

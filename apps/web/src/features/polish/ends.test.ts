@@ -5,7 +5,7 @@ import { joinedPeaks, quietestNear, trimEdits, untrimmed } from './ends.ts';
 
 const s = (seconds: number) => micros(seconds * 1e6);
 const edits: EditList = {
-  version: 1,
+  version: 2,
   segments: [
     { id: 'a', takeId: 't1', start: s(2), end: s(10) },
     { id: 'b', takeId: 't2', start: s(0), end: s(5) },

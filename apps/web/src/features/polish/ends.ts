@@ -1,8 +1,10 @@
 import { micros, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
 import {
+  isCard,
   playedLength,
   playedOf,
   programmeOf,
+  speedOf,
   takeTimeIn,
   type Edit,
   type EditList,
@@ -20,13 +22,13 @@ const PEAK_US = 10_000;
 /** The programme as it would be with its first start and last end drawn out to the ends of their takes. */
 export function untrimmed(edits: EditList, takes: readonly Measured[]): Programme {
   const segments = edits.segments.map((segment, i): Segment => {
+    if (isCard(segment)) return segment;
     const whole = (takes.find((take) => take.id === segment.takeId)?.peaks.length ?? 0) * PEAK_US;
-    if (segment.card) return segment;
     const start = i === 0 ? ZERO : segment.start;
     const end = i === edits.segments.length - 1 ? micros(Math.max(segment.end, whole - PEAK_US)) : segment.end;
     return { ...segment, start, end };
   });
-  return programmeOf({ version: 1, segments });
+  return programmeOf({ ...edits, segments });
 }
 
 /** The edits that leave `kept` of the untrimmed programme: nothing when it is so already. */
@@ -60,8 +62,9 @@ export function keptOf(edits: EditList, whole: Programme): TimeRange {
 export function joinedPeaks(programme: Programme, takes: readonly Measured[]): Uint8Array {
   const joined = new Uint8Array(Math.ceil(programme.length / PEAK_US));
   programme.segments.forEach((segment, i) => {
-    const { card, sound, takeId, speed = 1 } = segment;
-    if (card || (sound && sound.kind !== 'over') || speed !== 1) return;
+    if (isCard(segment) || speedOf(segment) !== 1) return;
+    const { sound, takeId } = segment;
+    if (sound && sound.kind !== 'over') return;
     const over = sound?.kind === 'over' ? sound : null;
     const peaks = takes.find((take) => take.id === (over?.takeId ?? takeId))?.peaks ?? new Uint8Array(0);
     const first = Math.round(programme.starts[i]! / PEAK_US);

@@ -1,5 +1,5 @@
 import type { TimeRange } from '@oakbell/core/clock';
-import { takeStretches, type Programme } from '@oakbell/core/edits';
+import { sourceStretches, type Programme } from '@oakbell/core/edits';
 import { writtenAs } from '@oakbell/core/log';
 import type { SceneSource } from '@oakbell/core/scene';
 
@@ -9,7 +9,7 @@ export function inkIn(
   programme: Programme,
   range: TimeRange,
 ): readonly { readonly takeId: string; readonly stroke: string }[] {
-  return takeStretches(programme, range).flatMap(({ takeId, start, end }) =>
+  return sourceStretches(programme, range).flatMap(({ sourceId: takeId, start, end }) =>
     pages.flatMap((page) =>
       (takes.get(takeId)?.strokesAt(page.id, end) ?? [])
         .filter((stroke) => stroke.at >= start && stroke.at < end)

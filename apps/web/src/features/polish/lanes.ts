@@ -1,6 +1,8 @@
 import { type Micros, type TimeRange } from '@oakbell/core/clock';
 import {
   dressingOf,
+  isCard,
+  isTake,
   playedLength,
   programmeOf,
   seenAt,
@@ -32,17 +34,17 @@ export function lanesOf({ edits, source, offset, selected, onSelect, onMark, onC
     end: (end + offset) as Micros,
   });
   const numbers = new Map<string, number>();
-  for (const { takeId, card } of edits.segments)
-    if (!card && !numbers.has(takeId)) numbers.set(takeId, numbers.size + 1);
+  for (const { takeId } of edits.segments.filter(isTake))
+    if (!numbers.has(takeId)) numbers.set(takeId, numbers.size + 1);
   const takes = programme.segments.map((segment, i): LaneBar => {
     const start = programme.starts[i]!;
     const range = moved({ start, end: (start + playedLength(segment)) as Micros });
-    const { id, card, sound } = segment;
-    if (card) {
+    const { id } = segment;
+    if (isCard(segment)) {
       return {
         id,
         ...range,
-        label: `Card: ${card.title}`,
+        label: `Card: ${segment.card.title}`,
         look: 'dotted',
         selected: id === selected,
         onSelect: () => onSelect(id),
@@ -50,7 +52,7 @@ export function lanesOf({ edits, source, offset, selected, onSelect, onMark, onC
     }
     const how = [
       ...(speedOf(segment) === 1 ? [] : [`${speedOf(segment)} × as fast`]),
-      ...(sound?.kind === 'over' ? ['spoken over'] : []),
+      ...(segment.sound?.kind === 'over' ? ['spoken over'] : []),
     ];
     const label = [`Take ${numbers.get(segment.takeId)}`, ...how].join(', ');
     return { id, ...range, label, look: how.length > 0 ? 'striped' : 'plain', onSelect: () => onMark(range) };

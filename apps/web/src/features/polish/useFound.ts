@@ -1,5 +1,5 @@
 import { fromMillis, lengthOf, micros, type TimeRange } from '@oakbell/core/clock';
-import { heardStretches, programmeOf, takeTimeAt, type EditList } from '@oakbell/core/edits';
+import { heardStretches, isTake, programmeOf, sourceTimeAt, type EditList } from '@oakbell/core/edits';
 import { useQueries } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { call, client, type Api, type Lesson, ownName } from '../../shared/api/index.ts';
@@ -24,10 +24,7 @@ export interface LowTake {
 /** What was found in a lesson and neither taken up nor left, in programme time. What is left is kept here. */
 export function useFound(lesson: Lesson) {
   const { edits } = lesson;
-  const ids = useMemo(
-    () => [...new Set(edits.segments.flatMap(({ takeId, card }) => (card ? [] : [takeId])))],
-    [edits],
-  );
+  const ids = useMemo(() => [...new Set(edits.segments.filter(isTake).map(({ takeId }) => takeId))], [edits]);
   const known = useQueries({
     queries: ids.map((id) => ({
       queryKey: ['take-analysis', id],
@@ -78,8 +75,8 @@ function lowTakes(known: readonly (Known | undefined)[]): readonly LowTake[] {
 
 /** A stretch by its place in the take, which no edit changes. */
 function nameOf(edits: EditList, { start }: TimeRange): string {
-  const place = takeTimeAt(programmeOf(edits), start);
-  return `${place?.takeId}@${place?.time}`;
+  const place = sourceTimeAt(programmeOf(edits), start);
+  return `${place?.sourceId}@${place?.time}`;
 }
 
 /** How much is won in all when each is played so many times as fast. */

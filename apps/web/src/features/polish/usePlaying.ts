@@ -35,7 +35,7 @@ export function usePlaying(lesson: Lesson, whole: Programme, takes: readonly Tak
   );
   const player = useMemo(
     () =>
-      new SegmentPlayer(programmeOf({ version: 1, segments: whole.segments }), (takeId) => [
+      new SegmentPlayer(programmeOf({ version: 2, segments: whole.segments }), (takeId) => [
         { src: `/api/takes/${takeId}/voice`, type: 'audio/ogg' },
       ]),
     // eslint-disable-next-line react-hooks/exhaustive-deps

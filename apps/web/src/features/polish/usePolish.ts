@@ -1,9 +1,10 @@
 import { clampTime, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
 import {
   dressingOf,
+  isCard,
   programmeOf,
   segmentAt,
-  takeTimeAt,
+  sourceTimeAt,
   type Dressing,
   type Edit,
   type EditList,
@@ -69,12 +70,12 @@ export interface Place extends TimeRange {
 /** The stretch of a take under the mark, or from the playhead on; null on a card. */
 export function placeFor({ programme, time, marked }: Polish): Place | null {
   const range = marked ?? { start: time, end: (time + USUAL) as Micros };
-  const start = takeTimeAt(programme, range.start);
-  if (!start || segmentUnder(programme, range.start)?.card) return null;
-  const last = takeTimeAt(programme, (range.end - 1) as Micros);
-  const own = segmentUnder(programme, range.start)!;
-  const end = last && last.takeId === start.takeId && last.time > start.time ? last.time + 1 : own.end;
-  return end > start.time ? { takeId: start.takeId, start: start.time, end: end as Micros } : null;
+  const start = sourceTimeAt(programme, range.start);
+  const last = sourceTimeAt(programme, (range.end - 1) as Micros);
+  const own = segmentUnder(programme, range.start);
+  if (!start || !own || isCard(own)) return null;
+  const end = last && last.sourceId === start.sourceId && last.time > start.time ? last.time + 1 : own.end;
+  return end > start.time ? { takeId: own.takeId, start: start.time, end: end as Micros } : null;
 }
 
 export const segmentUnder = (programme: Programme, time: Micros): Segment | undefined =>

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { ZERO } from '@oakbell/core/clock';
-import { bringBack, cutFrom, emptying, type Edit } from '@oakbell/core/edits';
+import { bringBack, cutFrom, emptying, playedUpTo, sourceOf, type Edit } from '@oakbell/core/edits';
 import { readLog, TakeIndex, type TakeEvent } from '@oakbell/core/log';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
 import { useQueryClient } from '@tanstack/react-query';
@@ -75,7 +75,7 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
     offerUndo('The take was put aside.', async () => {
       await changeEdits((now) =>
         before
-          .filter((segment) => segment.takeId === takeId)
+          .filter((segment) => sourceOf(segment) === takeId)
           .map((segment, i): Edit => ({ op: 'insert', index: now.edits.segments.length + i, segment })),
       );
       setRound((one) => one + 1);
@@ -153,9 +153,7 @@ const roomPages = (lesson: Lesson): readonly RoomPage[] =>
 
 /** What the takes of the lesson, in their order, left on its pages: each as far as the lesson plays it. */
 function leftBy(lesson: Lesson, takes: readonly TakeMaterial[]): TakeIndex {
-  const ends = new Map<string, number>();
-  for (const { takeId, end } of lesson.edits.segments) ends.set(takeId, Math.max(ends.get(takeId) ?? 0, end));
-  const logs = [...ends].map(([id, end]) =>
+  const logs = [...playedUpTo(lesson.edits.segments)].map(([id, end]) =>
     eventsOf(takes.find((take) => take.id === id)?.log ?? '').filter((event) => event.at <= end),
   );
   return new TakeIndex([], logs);

@@ -68,7 +68,7 @@ function wholeFilm(id: string, film: ProgrammeFilm, lesson: PlayableLesson): Les
 /** A player of the one voice that the server made for an edition. */
 export function editionPlayer({ id, lesson }: Edition): SegmentPlayer {
   const segment = { id: 'voice', takeId: 'voice', start: ZERO, end: micros(lesson.programme.length) };
-  return new SegmentPlayer(programmeOf({ version: 1, segments: lesson.programme.length > 0 ? [segment] : [] }), () => [
+  return new SegmentPlayer(programmeOf({ version: 2, segments: lesson.programme.length > 0 ? [segment] : [] }), () => [
     { src: fileOf(id, 'voice.webm'), type: 'audio/webm; codecs=opus' },
     ...(mediaAddress(editionKey(id, 'voice.m4a')) ? [{ src: fileOf(id, 'voice.m4a'), type: 'audio/mp4' }] : []),
   ]);

@@ -20,7 +20,7 @@ const stroke = (id: string, seconds: number): TakeEvent => ({
 const lesson = playableLesson({
   pages: [page('p1'), page('p2'), page('never')],
   edits: {
-    version: 1,
+    version: 2,
     segments: [
       { id: 'a', takeId: 't1', start: at(2), end: at(10) },
       { id: 'b', takeId: 't2', start: at(0), end: at(5) },

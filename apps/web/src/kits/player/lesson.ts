@@ -2,6 +2,7 @@ import { micros, type Micros, type TimeRange } from '@oakbell/core/clock';
 import {
   chaptersOf,
   dressingOf,
+  isTake,
   playedOf,
   programmeOf,
   programmeTimeOf,
@@ -113,7 +114,7 @@ export function turnsOf(
     if (page !== null && turns.at(-1)?.page !== page) turns.push({ at: micros(at), page });
   };
   programme.segments.forEach((segment, i) => {
-    const take = index.get(segment.takeId);
+    const take = isTake(segment) ? index.get(segment.takeId) : undefined;
     const start = programme.starts[i]!;
     add(start, take?.pageAt(segment.start) ?? null);
     for (const turn of take?.turns ?? []) {
@@ -124,8 +125,10 @@ export function turnsOf(
 }
 
 function momentsOf(programme: Programme, index: ReadonlyMap<string, TakeIndex>): readonly Micros[] {
-  const takeIds = [...new Set(programme.segments.map((segment) => segment.takeId))];
+  const takeIds = [...new Set(programme.segments.filter(isTake).map((segment) => segment.takeId))];
   return takeIds.flatMap((takeId) =>
-    (index.get(takeId)?.inkMoments() ?? []).flatMap((time) => programmeTimeOf(programme, { takeId, time }) ?? []),
+    (index.get(takeId)?.inkMoments() ?? []).flatMap(
+      (time) => programmeTimeOf(programme, { sourceId: takeId, time }) ?? [],
+    ),
   );
 }

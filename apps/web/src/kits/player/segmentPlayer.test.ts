@@ -40,7 +40,7 @@ class FakeAudio {
 
 const s = fromSeconds;
 const programme = programmeOf({
-  version: 1,
+  version: 2,
   segments: [
     { id: 'a', takeId: 't1', start: s(2), end: s(6) },
     { id: 'b', takeId: 't2', start: s(0), end: s(3) },
@@ -139,7 +139,7 @@ describe('playing a programme of takes', () => {
       },
       { id: 'f', takeId: 't1', start: s(2), end: s(6), speed: 4, sound: { kind: 'room' as const } },
     ];
-    const { player, frame, made } = playing(programmeOf({ version: 1, segments }));
+    const { player, frame, made } = playing(programmeOf({ version: 2, segments }));
     expect(made).toHaveLength(0);
     player.seek(s(0));
     await player.play();

@@ -1,4 +1,4 @@
-import { overTime, speedOf, type Programme, type Segment } from '@oakbell/core/edits';
+import { isCard, overTime, speedOf, type Programme, type Segment } from '@oakbell/core/edits';
 import { toSeconds, type Micros } from '@oakbell/core/clock';
 
 /** Where a segment's sound is: a file, and the time in it at which the segment starts. Null where nothing is heard. */
@@ -9,9 +9,10 @@ export interface SegmentVoice {
 }
 
 export function voiceOf(segment: Segment): SegmentVoice | null {
-  const { card, sound, takeId, start } = segment;
+  if (isCard(segment)) return null;
+  const { sound, takeId, start } = segment;
   if (sound?.kind === 'over') return { takeId: sound.takeId, from: toSeconds(overTime(segment, sound.shift, 0)) };
-  if (card || sound || speedOf(segment) !== 1) return null;
+  if (sound || speedOf(segment) !== 1) return null;
   return { takeId, from: toSeconds(start) };
 }
 

@@ -1,3 +1,4 @@
+import { CardsAreNoTakes1764700000000 } from './1764700000000-cardsAreNoTakes.ts';
 import { FactsOfParts1764600000000 } from './1764600000000-factsOfParts.ts';
 import { FirstSchema1764000000000 } from './1764000000000-firstSchema.ts';
 import { FilmsAndAnswers1764200000000 } from './1764200000000-filmsAndAnswers.ts';
@@ -15,4 +16,5 @@ export const MIGRATIONS = [
   SafeHouse1764400000000,
   SavedOnce1764500000000,
   FactsOfParts1764600000000,
+  CardsAreNoTakes1764700000000,
 ];

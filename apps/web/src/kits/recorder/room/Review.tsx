@@ -89,7 +89,7 @@ function Heard({
       playableLesson({
         pages: pages.map(({ page, small }) => ({ page, small })),
         edits: {
-          version: 1,
+          version: 2,
           segments: keptOf(recorder, length).map((kept, i) => ({ id: `${takeId}-${i}`, takeId, ...kept })),
         },
         takes: [{ id: takeId, log: recorder.logSoFar(), earlier: [] }],
