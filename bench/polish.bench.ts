@@ -11,7 +11,7 @@ import {
   samplesOf,
   truePeak,
 } from '@oakbell/core/audio';
-import { fromMillis, fromSeconds, micros, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { fromMillis, fromSeconds, micros, type TimeRange } from '@oakbell/core/clock';
 import {
   applyEdit,
   cutStretch,
@@ -277,7 +277,7 @@ function holdsTogether(edits: EditList): boolean {
   let before = { sourceId: '', time: -1 };
   let rises = true;
   for (let time = 0; time < programme.length; time += 333_333) {
-    const place = sourceTimeAt(programme, time as Micros)!;
+    const place = sourceTimeAt(programme, micros(time))!;
     const back = programmeTimeOf(programme, place);
     rises &&= back !== null && back <= time;
     const isSamePart = before.sourceId === place.sourceId && programme.segments.length === 1;

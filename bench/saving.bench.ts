@@ -1,6 +1,6 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { cutStretch, programmeOf, type Edit, type EditList } from '@oakbell/core/edits';
-import type { Micros } from '@oakbell/core/clock';
+import { micros } from '@oakbell/core/clock';
 import { randomUUID } from 'node:crypto';
 import { createConnection, type Connection } from 'mysql2/promise';
 import { Agent, request } from 'node:http';
@@ -27,7 +27,7 @@ async function withDatabase<T>(work: (connection: Connection) => Promise<T>): Pr
 const cutAt = (edits: EditList, share: number): Edit => {
   const { length } = programmeOf(edits);
   const start = Math.round(length * share);
-  return cutStretch(edits, { start: start as Micros, end: (start + 4000) as Micros }, randomUUID)!;
+  return cutStretch(edits, { start: micros(start), end: micros(start + 4000) }, randomUUID)!;
 };
 
 test('a change costs the same at the first and at the two thousandth', async ({ page }) => {

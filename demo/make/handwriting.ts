@@ -1,4 +1,4 @@
-import type { Micros } from '@oakbell/core/clock';
+import { micros } from '@oakbell/core/clock';
 import type { Pen, TakeEvent } from '@oakbell/core/log';
 
 /*
@@ -98,7 +98,7 @@ export function strokeAlong(
   }
   const event: TakeEvent = {
     kind: 'stroke',
-    at: Math.round(startMs * 1000) as Micros,
+    at: micros(Math.round(startMs * 1000)),
     stroke: hand.id(),
     page: hand.page,
     pen: hand.pen,

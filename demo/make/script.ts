@@ -1,4 +1,4 @@
-import type { Micros } from '@oakbell/core/clock';
+import { micros, ZERO } from '@oakbell/core/clock';
 import { logText, type Pen, type TakeEvent } from '@oakbell/core/log';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -39,7 +39,7 @@ export function performed(sentences: readonly Sentence[], seed: number, voiceNam
   const random = seeded(seed);
   let serial = 0;
   const id = () => `d${seed}-${(serial += 1)}`;
-  const events: TakeEvent[] = [{ kind: 'page', at: 0 as Micros, page: '@0' }];
+  const events: TakeEvent[] = [{ kind: 'page', at: ZERO, page: '@0' }];
   const sounds: Float32Array[] = [new Float32Array(RATE * 0.5)];
   let page = '@0';
   let nowMs = 500;
@@ -49,7 +49,7 @@ export function performed(sentences: readonly Sentence[], seed: number, voiceNam
     for (const act of acts) {
       if ('turnTo' in act) {
         page = `@${act.turnTo}`;
-        events.push({ kind: 'page', at: Math.round(penMs * 1000) as Micros, page });
+        events.push({ kind: 'page', at: micros(Math.round(penMs * 1000)), page });
         continue;
       }
       const hand: Hand = { random, page, pen: ('pen' in act && act.pen) || DARK, id };
@@ -69,7 +69,7 @@ export function performed(sentences: readonly Sentence[], seed: number, voiceNam
           const way = (i: 0 | 1) => Math.round((act.point[i] + (act.to[i] - act.point[i]) * share) * 10);
           points.push(way(0), way(1), ms);
         }
-        events.push({ kind: 'pointer', at: Math.round(penMs * 1000) as Micros, page, points, gone: true });
+        events.push({ kind: 'pointer', at: micros(Math.round(penMs * 1000)), page, points, gone: true });
         penMs += lastMs + 100;
       }
     }

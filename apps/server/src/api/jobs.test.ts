@@ -202,7 +202,10 @@ describe('a job', () => {
     const gone = async (starts: number) => {
       const job = await jobs.add({ kind: 'killer', ownerId: ids['ilse']!, subjectId: randomUUID(), input: {} });
       await until(async () => (await stateOf(job.id)) === 'done');
-      await rows.update({ id: job.id }, { state: 'running', runner: randomUUID(), starts });
+      await rows.update(
+        { id: job.id },
+        { state: 'running', runner: randomUUID(), starts, endedAt: null, result: null },
+      );
       await jobs.restore();
       return job.id;
     };

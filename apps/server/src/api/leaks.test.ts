@@ -1,4 +1,4 @@
-import { micros, type Micros } from '@oakbell/core/clock';
+import { micros, ZERO } from '@oakbell/core/clock';
 import { layOver, type EditList } from '@oakbell/core/edits';
 import type { TakeEvent } from '@oakbell/core/log';
 import { pictureKey } from '@oakbell/core/media';
@@ -99,7 +99,7 @@ describe('what learners get of a lesson', () => {
       op: 'trim',
       segment: segment!.id,
       from: { start: segment!.start, end: segment!.end },
-      to: { start: 2e6 as Micros, end: 3e6 as Micros },
+      to: { start: micros(2e6), end: micros(3e6) },
     } as const;
     const removal = {
       op: 'strokes',
@@ -111,16 +111,16 @@ describe('what learners get of a lesson', () => {
       id: 'PLANTED-box',
       kind: 'pointer',
       takeId: take,
-      start: 0 as Micros,
-      end: 1e6 as Micros,
+      start: ZERO,
+      end: micros(1e6),
       shown: 'off',
     } as const;
     const cover = {
       id: 'cover',
       kind: 'cover-up',
       takeId: take,
-      start: 1.5e6 as Micros,
-      end: 4e6 as Micros,
+      start: micros(1.5e6),
+      end: micros(4e6),
       ...{ page: shown.id, x: 0, y: 0, width: 900, height: 500 },
     } as const;
     await change(

@@ -1,4 +1,4 @@
-import { micros, type Micros } from '@oakbell/core/clock';
+import { micros, ZERO } from '@oakbell/core/clock';
 import { insertCard, layOver, playAt, programmeOf, sourceOf, type EditList } from '@oakbell/core/edits';
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
@@ -112,7 +112,7 @@ it(
       .attach('files', file, 'my own tune.ogg')
       .expect(201);
     const { clip, name } = (sounds.body as { clip: string; name: string }[])[0]!;
-    const range = { start: 2e6 as Micros, end: 6e6 as Micros };
+    const range = { start: micros(2e6), end: micros(6e6) };
     const takeId = sourceOf(lesson.edits.segments[0]!);
     const close = {
       id: 'z',
@@ -120,7 +120,7 @@ it(
       takeId,
       ...range,
       view: { x: 0, y: 0, width: 800 },
-      ease: 4e5 as Micros,
+      ease: micros(4e5),
     } as const;
     const from = { fadeIn: 0, fadeOut: 0, noise: false, levelling: false, music: null };
     const to = { ...from, fadeOut: 1e6, music: { clip, name, lufs: -26 } };
@@ -179,11 +179,11 @@ it(
     const [teacher, learner] = [await test.signedIn('ilse'), await test.signedIn('tam')];
     const lesson = await recorded(teacher, 6);
     const card = { title: 'Before we begin', line: '', ground: 'oak' } as const;
-    const fast = { start: 4e6 as Micros, end: 8e6 as Micros };
+    const fast = { start: micros(4e6), end: micros(8e6) };
     await change(
       teacher,
       lesson.id,
-      (list) => insertCard(list, 0 as Micros, card, 2e6 as Micros, randomUUID),
+      (list) => insertCard(list, ZERO, card, micros(2e6), randomUUID),
       (list) => playAt(list, fast, { speed: 4, sound: { kind: 'room' } }, randomUUID),
     );
     const edition = await publish(teacher, lesson.id);
@@ -218,8 +218,8 @@ it(
       id: 'z',
       kind: 'cover-up',
       takeId,
-      start: 0 as Micros,
-      end: 3e6 as Micros,
+      start: ZERO,
+      end: micros(3e6),
       page: page.id,
       ...place,
     } as const;

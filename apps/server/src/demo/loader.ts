@@ -9,7 +9,7 @@ import { EditionsService, type EditionHead } from '../modules/editions/index.ts'
 import { cuesOfText, PagesService } from '../modules/pages/index.ts';
 import { FileChecks } from '../modules/files/index.ts';
 import { IMPORT, ImportsService } from '../modules/imports/index.ts';
-import { LessonsService, type LessonEntity } from '../modules/lessons/index.ts';
+import { LessonsService, type Lesson } from '../modules/lessons/index.ts';
 import { MarkingService } from '../modules/marking/index.ts';
 import { PeopleService } from '../modules/people/index.ts';
 import { SubmissionsService } from '../modules/submissions/index.ts';
@@ -27,7 +27,7 @@ const PATIENCE_MS = 120_000;
 export class DemoLoader {
   readonly #people = new Map<string, string>();
   readonly #classes = new Map<string, { id: string; learners: readonly string[] }>();
-  readonly #lessons = new Map<string, LessonEntity>();
+  readonly #lessons = new Map<string, Lesson>();
   readonly #units = new Map<string, string>();
   readonly #assignments = new Map<string, AssignmentEntity>();
 

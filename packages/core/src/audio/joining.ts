@@ -2,7 +2,7 @@
  * The sound of a programme: the voices of the takes cut and joined as the edit list says, sample by sample, so that
  * sound and pages stay together however many cuts there are.
  */
-import { toFrames, type Micros, type TimeRange } from '../clock/index.ts';
+import { micros, toFrames, type TimeRange } from '../clock/index.ts';
 import {
   isCard,
   isPlayedAlike,
@@ -46,7 +46,7 @@ export async function joinedSound(
   for (const [i, segment] of programme.segments.entries()) {
     const after = programme.segments[i + 1];
     const first = toFrames(programme.starts[i]!, rate);
-    const end = Math.min(frames, toFrames((programme.starts[i]! + playedLength(segment)) as Micros, rate));
+    const end = Math.min(frames, toFrames(micros(programme.starts[i]! + playedLength(segment)), rate));
     const source = await sources(segment);
     // A fade is never longer than half of what it leads into.
     const edge = Math.min(half, Math.floor((end - first) / 2));

@@ -2,11 +2,11 @@
  * Where a voice rests. One threshold for all rooms fails in a noisy one, so the threshold follows the room: the level
  * that a tenth of the time stays under, and nine decibels. Clicks of keys and pens are too short to be speech.
  */
-import type { Micros, TimeRange } from '../clock/index.ts';
+import { micros, type Micros, type TimeRange } from '../clock/index.ts';
 import { blocksOf, listen, type Meter, type Sound } from './sound.ts';
 
 /** Levels are taken this often, in microseconds: 10 ms. */
-export const LEVEL_HOP: Micros = 10_000 as Micros;
+export const LEVEL_HOP: Micros = micros(10_000);
 const FLOOR_SHARE = 0.1;
 const ABOVE_FLOOR_DB = 9;
 /** Never quieter than this counts as speech, nor louder than that as quiet: for takes that are all one or the other. */
@@ -85,7 +85,7 @@ export function quietStretches(
   let start = 0;
   for (let i = 0; i <= loud.length; i += 1) {
     if (i < loud.length && !loud[i]) continue;
-    if ((i - start) * hop >= shortest) quiet.push({ start: (start * hop) as Micros, end: (i * hop) as Micros });
+    if ((i - start) * hop >= shortest) quiet.push({ start: micros(start * hop), end: micros(i * hop) });
     start = i + 1;
   }
   return quiet;

@@ -1,5 +1,5 @@
-import type { TimeRange } from '../clock/index.ts';
-import { toFrames, lengthOf, type Micros } from '../clock/index.ts';
+import { micros, type TimeRange } from '../clock/index.ts';
+import { toFrames, lengthOf } from '../clock/index.ts';
 import type { Sound } from './sound.ts';
 
 /** A breath and a word's end lie at the edges of a quiet stretch: so much of it is not used, in microseconds. */
@@ -12,8 +12,8 @@ const SEAM_S = 0.1;
 export async function roomTone(sound: Sound, quiet: readonly TimeRange[], rate: number): Promise<Float32Array> {
   const longest = quiet.reduce<TimeRange | null>((a, b) => (a && lengthOf(a) >= lengthOf(b) ? a : b), null);
   if (!longest) return new Float32Array(0);
-  const start = toFrames((longest.start + EDGE_US) as Micros, rate);
-  const end = toFrames(Math.min(longest.end - EDGE_US, longest.start + EDGE_US + LONGEST_US) as Micros, rate);
+  const start = toFrames(micros(longest.start + EDGE_US), rate);
+  const end = toFrames(micros(Math.min(longest.end - EDGE_US, longest.start + EDGE_US + LONGEST_US)), rate);
   const seam = Math.round(SEAM_S * rate);
   if (end - start < 2 * seam) return new Float32Array(0);
   const whole = await sound.read(start, end - start);

@@ -1,4 +1,4 @@
-import type { Micros } from './micros.ts';
+import { micros, type Micros } from './micros.ts';
 
 /** A half-open stretch of time: `start` in, `end` out. Empty when start = end. */
 export interface TimeRange {
@@ -13,7 +13,7 @@ export function timeRange(start: Micros, end: Micros): TimeRange {
 }
 
 /** The length of a stretch in microseconds, 0 when empty. */
-export const lengthOf = (range: TimeRange): Micros => (range.end - range.start) as Micros;
+export const lengthOf = (range: TimeRange): Micros => micros(range.end - range.start);
 
 /** Whether `time` lies in the stretch; its end does not. */
 export const holds = (range: TimeRange, time: Micros): boolean => time >= range.start && time < range.end;

@@ -1,4 +1,4 @@
-import type { Micros } from '../clock/index.ts';
+import { ZERO } from '../clock/index.ts';
 import type { Stroke } from '../log/index.ts';
 import { inMessages, LARGEST_MESSAGE, readFromDevice, readFromRoom, type FromDevice } from './index.ts';
 
@@ -69,7 +69,7 @@ it('marks are said in messages that are small enough, and none is lost', () => {
   const stroke = (id: string, points: number): Stroke => ({
     id,
     page: 'p1',
-    at: 0 as Micros,
+    at: ZERO,
     pen: PEN,
     points: Array.from({ length: points * 4 }, (_, i) => 12_345 + i),
   });

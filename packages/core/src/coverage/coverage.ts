@@ -1,4 +1,4 @@
-import type { Micros, TimeRange } from '../clock/index.ts';
+import { micros, type Micros, type TimeRange } from '../clock/index.ts';
 import { programmeRanges, wholeOf, type Programme, type SourceStretch } from '../edits/index.ts';
 import { coveredLength, intersect, union, type RangeSet } from '../intervals/index.ts';
 
@@ -70,5 +70,5 @@ export const stretchesOfLayers = (sourceId: string, layers: PlayLayers): readonl
 export function replayedLength(plays: readonly SourceStretch[]): Micros {
   const played = plays.reduce((sum, one) => sum + one.end - one.start, 0);
   const covered = unionOfStretches(plays).reduce((sum, one) => sum + one.end - one.start, 0);
-  return (played - covered) as Micros;
+  return micros(played - covered);
 }

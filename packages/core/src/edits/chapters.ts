@@ -1,5 +1,5 @@
 /* Chapters: those of the page turns until someone writes others. Kept in the time of takes and cards, so they stay with what is said. */
-import type { Micros } from '../clock/index.ts';
+import { ZERO, type Micros } from '../clock/index.ts';
 import type { Chapter } from './dressing.ts';
 import { dressingOf, type Edit, type EditList } from './editList.ts';
 import { programmeTimeOf, sourceTimeAt, type Programme } from './programme.ts';
@@ -24,7 +24,7 @@ export function chaptersOf(
       })
     : turns;
   const marks = found.toSorted((a, b) => a.at - b.at).filter((one, i, all) => one.at !== all[i + 1]?.at);
-  return marks.map((mark, i) => (i === 0 ? { ...mark, at: 0 as Micros } : mark));
+  return marks.map((mark, i) => (i === 0 ? { ...mark, at: ZERO } : mark));
 }
 
 /** The edit that makes these the chapters; null where they are so already. */

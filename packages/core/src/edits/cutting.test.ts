@@ -1,4 +1,4 @@
-import { fromSeconds, type Micros } from '../clock/index.ts';
+import { fromSeconds, micros } from '../clock/index.ts';
 import {
   applyEdit,
   bringBack,
@@ -152,10 +152,10 @@ describe('any sequence of these', () => {
       const done: Edit[] = [];
       for (let i = 0; i < 12; i += 1) {
         const { length } = programmeOf(edits);
-        const at = random(Math.max(1, length)) as Micros;
+        const at = micros(random(Math.max(1, length)));
         const seams = seamsOf(edits);
         const edit = [
-          () => cutStretch(edits, { start: at, end: (at + random(2_000_000)) as Micros }, newId),
+          () => cutStretch(edits, { start: at, end: micros(at + random(2_000_000)) }, newId),
           () => splitAt(edits, at, newId),
           () => movePart(edits, random(edits.segments.length + 1), random(2) === 0 ? 1 : -1),
           () => (seams.length > 0 ? putBack(edits, seams[random(seams.length)]!) : null),

@@ -2,7 +2,7 @@
  * What a hand does to a lesson, as edits: cutting a stretch out, splitting, putting a cut back, moving a part. Times
  * are programme times of the list that is given; where nothing would change there is no edit.
  */
-import { lengthOf, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
+import { lengthOf, micros, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
 import { intersect, type RangeSet } from '../intervals/index.ts';
 import { Doing, type NewId } from './doing.ts';
 import type { Edit, EditAct, EditList } from './editList.ts';
@@ -28,7 +28,7 @@ export function bringBack(edits: EditList, before: EditList): Edit | null {
     if (!there) list.do({ op: 'insert', index, segment });
     else if (there.start !== segment.start || there.end !== segment.end) list.trim(there, segment);
   }
-  const length = (programmeOf(list.edits).length - programmeOf(edits).length) as Micros;
+  const length = micros(programmeOf(list.edits).length - programmeOf(edits).length);
   return list.edit({ kind: 'put-back', at: programmeOf(edits).length, length });
 }
 
@@ -38,7 +38,7 @@ export function cutStretches(edits: EditList, ranges: RangeSet, newId: NewId, ki
   // The last first: what lies before it keeps its time.
   for (const range of ranges.toReversed()) cutOne(list, range, newId);
   const before = programmeOf(edits).length;
-  return list.edit({ kind, at: ranges[0]?.start ?? ZERO, length: (before - programmeOf(list.edits).length) as Micros });
+  return list.edit({ kind, at: ranges[0]?.start ?? ZERO, length: micros(before - programmeOf(list.edits).length) });
 }
 
 /** Cuts `range` out, and removes the strokes that were drawn in it from everything after it. */
@@ -57,7 +57,7 @@ export function cutWithInk(
   return list.edit({
     kind: 'cut',
     at: range.start,
-    length: (programmeOf(edits).length - programmeOf(list.edits).length) as Micros,
+    length: micros(programmeOf(edits).length - programmeOf(list.edits).length),
   });
 }
 
@@ -102,7 +102,7 @@ export function seamsOf(edits: EditList): readonly Seam[] {
   return segments.slice(1).map((segment, i): Seam => {
     const before = segments[i]!;
     const follows = isPlayedAlike(before, segment) && !isCard(segment) && segment.start >= before.end;
-    return { at: starts[i + 1]!, index: i + 1, left: follows ? ((segment.start - before.end) as Micros) : null };
+    return { at: starts[i + 1]!, index: i + 1, left: follows ? micros(segment.start - before.end) : null };
   });
 }
 
@@ -143,7 +143,7 @@ export function heardStretches(
       .filter((range) => lengthOf(range) >= least)
       .map(({ start, end }) => {
         const shift = starts[i]! - segment.start;
-        return { start: (start + shift) as Micros, end: (end + shift) as Micros };
+        return { start: micros(start + shift), end: micros(end + shift) };
       }),
   );
 }
@@ -152,7 +152,7 @@ export function heardStretches(
 export function shortened(quiet: TimeRange, keep: Micros): TimeRange | null {
   if (lengthOf(quiet) <= keep) return null;
   const half = Math.round(keep / 2);
-  return { start: (quiet.start + half) as Micros, end: (quiet.end - (keep - half)) as Micros };
+  return { start: micros(quiet.start + half), end: micros(quiet.end - (keep - half)) };
 }
 
 /** The edits that take every part of a lesson out, or those of one take; the last first. They can be taken back. */

@@ -2,7 +2,7 @@
  * What is laid over a lesson afterwards. All of it is tied to take time, so cutting and moving never has to touch it:
  * wherever the moment is played, it is there.
  */
-import type { Micros, TimeRange } from '../clock/index.ts';
+import { micros, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
 import type { Thing } from '../pages/index.ts';
 
 /** A view of a page: its upper left corner and its width, in page units of the view; it has the page's shape. */
@@ -80,13 +80,13 @@ export interface Finish {
   readonly music: Music | null;
 }
 export const NO_FINISH: Finish = {
-  fadeIn: 0 as Micros,
-  fadeOut: 0 as Micros,
+  fadeIn: ZERO,
+  fadeOut: ZERO,
   noise: false,
   levelling: false,
   music: null,
 };
-export const LONGEST_FADE = 10_000_000 as Micros;
+export const LONGEST_FADE = micros(10_000_000);
 
 export interface Chapter {
   /** The take or the card that it begins in. */

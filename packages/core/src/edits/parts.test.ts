@@ -1,4 +1,4 @@
-import { fromSeconds, micros, type Micros } from '../clock/index.ts';
+import { fromSeconds, micros, ZERO } from '../clock/index.ts';
 import {
   applyEdit,
   changeStroke,
@@ -186,7 +186,7 @@ it.each([
   ['a fade of an hour', { finish: { ...NO_FINISH, fadeOut: s(3600) } }],
   ['loud music', { finish: { ...NO_FINISH, music: { clip: 'c', name: 'n', lufs: -3 } } }],
   ['a colour that is none', { strokes: [{ id: 'x', takeId: 't', stroke: 's', colour: 'red' }] }],
-  ['a chapter without a name', { chapters: [{ sourceId: 't', at: 0 as Micros, title: ' ' }] }],
+  ['a chapter without a name', { chapters: [{ sourceId: 't', at: ZERO, title: ' ' }] }],
   ['a cover that is no picture', { cover: { picture: '../../etc' } }],
 ])('an edit list with %s is refused', (_, wrong) => {
   expect(parseEditList({ ...lesson, ...wrong })).toBeNull();

@@ -2,7 +2,7 @@
  * Parts of a lesson that are played otherwise than they were recorded, that come from elsewhere, or go elsewhere. Times
  * are programme times of the list that is given; where nothing would change there is no edit.
  */
-import { lengthOf, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
+import { lengthOf, micros, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
 import { Doing, type NewId } from './doing.ts';
 import { NO_DRESSING } from './dressing.ts';
 import { dressingOf, EDITS_VERSION, type ActKind, type Edit, type EditList } from './editList.ts';
@@ -49,7 +49,7 @@ export function playAllAt(
     const edit = playAt(list.edits, range, how, newId);
     if (edit) list.do(edit);
   }
-  const won = (before - programmeOf(list.edits).length) as Micros;
+  const won = micros(before - programmeOf(list.edits).length);
   return list.edit({ kind: 'speed', at: ranges[0]?.start ?? ZERO, length: won });
 }
 
@@ -64,7 +64,7 @@ export function speakOver(
   newId: NewId,
 ): Edit | null {
   return played(edits, range, newId, 'speak-over', (segment, at) => {
-    const shift = (voice.from + (at - range.start) - overTime(segment, ZERO, 0)) as Micros;
+    const shift = micros(voice.from + (at - range.start) - overTime(segment, ZERO, 0));
     return { ...segment, sound: { kind: 'over', takeId: voice.takeId, shift } };
   });
 }
@@ -85,7 +85,7 @@ function played(
     const to = isCard(from) ? from : how(from, before.starts[i]!);
     if (to !== from) list.do({ op: 'play', from, to });
   }
-  return list.edit({ kind, at: range.start, length: (before.length - programmeOf(list.edits).length) as Micros });
+  return list.edit({ kind, at: range.start, length: micros(before.length - programmeOf(list.edits).length) });
 }
 
 /** Puts a card in at `time`, for so long. */
@@ -144,7 +144,7 @@ export function insertPiece(edits: EditList, time: Micros, piece: Piece, newId: 
   fresh(piece.strokes, strokes).forEach((to, i) =>
     list.do({ op: 'strokes', index: strokes.length + i, from: null, to }),
   );
-  return list.edit({ kind: 'join', at: time, length: (programmeOf(list.edits).length - before) as Micros });
+  return list.edit({ kind: 'join', at: time, length: micros(programmeOf(list.edits).length - before) });
 }
 
 /** What lies after `time`, as an edit list of its own, and the edit that takes it out of this one. Null at either end. */
@@ -160,7 +160,7 @@ export function splitLesson(
   const first = list.split(time, newId);
   for (let i = list.edits.segments.length - 1; i >= first; i -= 1)
     list.do({ op: 'remove', index: i, segment: list.edits.segments[i]! });
-  const edit = list.edit({ kind: 'give', at: time, length: (length - time) as Micros });
+  const edit = list.edit({ kind: 'give', at: time, length: micros(length - time) });
   return edit && { rest: asList(rest, edits), edit };
 }
 

@@ -1,4 +1,4 @@
-import { ZERO, type Micros, type TimeRange } from '../clock/index.ts';
+import { micros, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
 import { lastAtOrBefore, union, type RangeSet } from '../intervals/index.ts';
 import type { EditList } from './editList.ts';
 import { playedLength, playedOf, sourceOf, takeTimeIn, type Segment } from './segment.ts';
@@ -27,9 +27,9 @@ export function programmeOf({ segments }: EditList): Programme {
   const starts = segments.map((segment) => {
     const start = length;
     length += playedLength(segment);
-    return start as Micros;
+    return micros(start);
   });
-  return { segments, starts, length: length as Micros };
+  return { segments, starts, length: micros(length) };
 }
 
 /** The number of the segment that plays at `time`: the first before 0, the last past the end, −1 in an empty programme. */
@@ -49,7 +49,7 @@ export function sourceTimeAt(programme: Programme, time: Micros): SourceMoment |
   const found = takeTimeIn(segment, Math.max(0, time - programme.starts[i]!));
   // The last microsecond of a sped-up segment may be rounded to its end, which it does not play.
   const isPast = time >= programme.length;
-  return { sourceId: sourceOf(segment), time: (isPast ? found : Math.min(found, segment.end - 1)) as Micros };
+  return { sourceId: sourceOf(segment), time: micros(isPast ? found : Math.min(found, segment.end - 1)) };
 }
 
 /** A segment of one source, by its number in the programme. */
@@ -94,10 +94,10 @@ function meeting(programme: Programme, { sourceId, start, end }: SourceStretch):
 
 /** The first programme time at which a moment of a take or card is played; null when it was cut away. */
 export function programmeTimeOf(programme: Programme, { sourceId, time }: SourceMoment): Micros | null {
-  const at = meeting(programme, { sourceId, start: time, end: (time + 1) as Micros });
+  const at = meeting(programme, { sourceId, start: time, end: micros(time + 1) });
   if (at.length === 0) return null;
   const index = Math.min(...at.map((one) => one.index));
-  return (programme.starts[index]! + playedOf(programme.segments[index]!, time)) as Micros;
+  return micros(programme.starts[index]! + playedOf(programme.segments[index]!, time));
 }
 
 /** The stretches of takes and cards that programme stretch `range` plays, in playing order; what lies outside is left out. */
@@ -132,8 +132,8 @@ export function playingsOf(programme: Programme, stretch: SourceStretch): readon
   return meeting(programme, stretch)
     .map(({ index }) => {
       const [segment, at] = [programme.segments[index]!, programme.starts[index]!];
-      const start = (at + playedOf(segment, Math.max(segment.start, stretch.start))) as Micros;
-      const end = (at + playedOf(segment, Math.min(segment.end, stretch.end))) as Micros;
+      const start = micros(at + playedOf(segment, Math.max(segment.start, stretch.start)));
+      const end = micros(at + playedOf(segment, Math.min(segment.end, stretch.end)));
       return { start, end, index };
     })
     .filter(({ start, end }) => start < end)

@@ -1,4 +1,4 @@
-import type { Micros, TimeRange } from '../clock/index.ts';
+import { micros, type Micros, type TimeRange } from '../clock/index.ts';
 
 /**
  * What is heard of a segment when it is not its own voice. `room`: the tone of its take's room. `silent`: nothing.
@@ -52,19 +52,19 @@ export const soundOf = (segment: Segment): SegmentSound | undefined =>
   isCard(segment) ? { kind: 'silent' } : segment.sound;
 
 /** How long a segment plays: at least a microsecond. */
-export const playedLength = (segment: Segment): Micros => Math.max(1, playedOf(segment, segment.end)) as Micros;
+export const playedLength = (segment: Segment): Micros => micros(Math.max(1, playedOf(segment, segment.end)));
 
 /** How long after the start of a segment a moment of its take is played. */
 export const playedOf = (segment: Segment, takeTime: number): Micros =>
-  Math.round((takeTime - segment.start) / speedOf(segment)) as Micros;
+  micros((takeTime - segment.start) / speedOf(segment));
 
 /** The take time that is played `into` a segment, held to its ends. */
 export const takeTimeIn = (segment: Segment, into: number): Micros =>
-  Math.max(segment.start, Math.min(segment.end, segment.start + Math.round(into * speedOf(segment)))) as Micros;
+  micros(Math.max(segment.start, Math.min(segment.end, segment.start + Math.round(into * speedOf(segment)))));
 
 /** The time of the voice that is spoken over a segment, `into` it. */
 export const overTime = (segment: Segment, shift: Micros, into: number): Micros =>
-  Math.round(shift + segment.start / speedOf(segment) + into) as Micros;
+  micros(shift + segment.start / speedOf(segment) + into);
 
 /** Whether two segments are played alike, so that they could be one. */
 export const isPlayedAlike = (a: Segment, b: Segment): boolean =>

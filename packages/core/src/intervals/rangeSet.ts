@@ -1,4 +1,4 @@
-import type { Micros, TimeRange } from '../clock/index.ts';
+import { micros, type Micros, type TimeRange } from '../clock/index.ts';
 
 /** Disjoint, non-empty, half-open ranges in rising order; touching ranges are joined. */
 export type RangeSet = readonly TimeRange[];
@@ -12,7 +12,7 @@ export function union(...ranges: readonly RangeSet[]): RangeSet {
   const joined: { start: Micros; end: Micros }[] = [];
   for (const range of sorted) {
     const last = joined[joined.length - 1];
-    if (last && range.start <= last.end) last.end = Math.max(last.end, range.end) as Micros;
+    if (last && range.start <= last.end) last.end = micros(Math.max(last.end, range.end));
     else joined.push({ start: range.start, end: range.end });
   }
   return joined;
@@ -22,8 +22,8 @@ export function union(...ranges: readonly RangeSet[]): RangeSet {
 export function intersect(a: RangeSet, b: RangeSet): RangeSet {
   const found: TimeRange[] = [];
   for (let i = 0, j = 0; i < a.length && j < b.length;) {
-    const start = Math.max(a[i]!.start, b[j]!.start) as Micros;
-    const end = Math.min(a[i]!.end, b[j]!.end) as Micros;
+    const start = micros(Math.max(a[i]!.start, b[j]!.start));
+    const end = micros(Math.min(a[i]!.end, b[j]!.end));
     if (start < end) found.push({ start, end });
     if (a[i]!.end < b[j]!.end) i += 1;
     else j += 1;
@@ -40,7 +40,7 @@ export function subtract(a: RangeSet, b: RangeSet): RangeSet {
       if (hole.end <= start) continue;
       if (hole.start >= range.end) break;
       if (hole.start > start) left.push({ start, end: hole.start });
-      start = Math.max(start, hole.end) as Micros;
+      start = micros(Math.max(start, hole.end));
     }
     if (start < range.end) left.push({ start, end: range.end });
   }
@@ -49,5 +49,5 @@ export function subtract(a: RangeSet, b: RangeSet): RangeSet {
 
 /** The summed length in microseconds, 0 for the empty set. */
 export function coveredLength(set: RangeSet): Micros {
-  return set.reduce((sum, range) => sum + range.end - range.start, 0) as Micros;
+  return micros(set.reduce((sum, range) => sum + range.end - range.start, 0));
 }

@@ -1,4 +1,4 @@
-import type { Micros, TimeRange } from '../clock/index.ts';
+import { micros, type Micros, type TimeRange } from '../clock/index.ts';
 import { coveredLength, intersect, subtract } from '../intervals/index.ts';
 import type { TakeEvent } from './events.ts';
 import { silentWriting } from './silentWriting.ts';
@@ -21,7 +21,7 @@ export function analyseTake(events: readonly TakeEvent[], quiet: readonly TimeRa
     const up = { start: turn.at, end: turns[i + 1]?.at ?? length };
     if (up.end <= up.start) return;
     const silent = intersect([up], quiet);
-    spokenByPage[turn.page] = ((spokenByPage[turn.page] ?? 0) + coveredLength(subtract([up], silent))) as Micros;
+    spokenByPage[turn.page] = micros((spokenByPage[turn.page] ?? 0) + coveredLength(subtract([up], silent)));
   });
   return { quiet, silentWriting: silentWriting(events, quiet), spokenByPage };
 }

@@ -2,7 +2,7 @@
  * What a take has of moving pictures: films that were recorded beside the voice (the camera, another window), and
  * clips that were played. Both as stretches of take time.
  */
-import { fromMillis, type Micros, type TimeRange } from '../clock/index.ts';
+import { fromMillis, micros, type Micros, type TimeRange } from '../clock/index.ts';
 import type { FilmKind, TakeEvent } from './events.ts';
 
 /** A stretch of the take that a film was recorded for. */
@@ -21,7 +21,7 @@ export interface ClipStretch extends TimeRange {
 }
 
 /** An end that is not told: the end of the take, whenever that is. */
-export const OPEN_END = Number.MAX_SAFE_INTEGER as Micros;
+export const OPEN_END = micros(Number.MAX_SAFE_INTEGER);
 
 /** The films of a take in rising time; one ends where it was ended, or where the next of its kind begins. */
 export function filmRuns(events: readonly TakeEvent[]): readonly FilmRun[] {

@@ -1,4 +1,4 @@
-import { fromMillis, type Micros, type TimeRange } from '../clock/index.ts';
+import { fromMillis, micros, type Micros, type TimeRange } from '../clock/index.ts';
 import type { Pen, TakeEvent } from './events.ts';
 import { playedLog } from './playedLog.ts';
 import { isStroke } from './marks.ts';
@@ -104,7 +104,7 @@ describe('a log for those who watch', () => {
       const whole = new TakeIndex(events, earlier);
       const given = new TakeIndex(playedLog(events, { ranges, earlier }));
       for (const { start, end } of ranges)
-        for (let at = start; at < end; at = (at + 37_000) as Micros)
+        for (let at = start; at < end; at = micros(at + 37_000))
           expect([seed, at, seenAt(given, at)]).toEqual([seed, at, seenAt(whole, at)]);
     }
   });

@@ -4,7 +4,7 @@
  * stretches that are played and from nothing else: each mark as it stands there, under its own name and at its own
  * time, with the ink of earlier takes written in. Played, it looks the same at every moment of those stretches.
  */
-import { ZERO, type Micros } from '../clock/index.ts';
+import { micros, ZERO } from '../clock/index.ts';
 import { lastAtOrBefore, type RangeSet } from '../intervals/index.ts';
 import type { PointerMoved, TakeEvent } from './events.ts';
 import { indexMarks, isStroke, type Mark, type PageMarks, type Stroke } from './marks.ts';
@@ -26,7 +26,7 @@ export function playedLog(
   { ranges, earlier = [], colourOf = () => undefined, isHidden = () => false }: Played,
 ): readonly TakeEvent[] {
   if (ranges.length === 0) return [];
-  const before = earlier.flat().map((event) => ({ ...event, at: BEFORE as Micros }));
+  const before = earlier.flat().map((event) => ({ ...event, at: micros(BEFORE) }));
   const all = [...before, ...events];
   const turns = turnsPlayed(events, ranges);
   const pages = new Set(turns.map((turn) => turn.page));
@@ -116,15 +116,15 @@ function markEvents(
     const hidden = end === Infinity ? Infinity : Math.max(0, end);
     // What comes after everything that is played is nobody's to know.
     if (next === undefined && hidden >= lastSeen(Infinity, ranges)) return;
-    events.push({ kind: 'erased', at: hidden as Micros, act, strokes: [mark.id] });
-    if (next) events.push({ kind: 'undone', at: Math.max(0, next.start) as Micros, act });
+    events.push({ kind: 'erased', at: micros(hidden), act, strokes: [mark.id] });
+    if (next) events.push({ kind: 'undone', at: micros(Math.max(0, next.start)), act });
   });
   return events;
 }
 
 const textEvent = (mark: Exclude<Mark, Stroke>, { start }: Seen): TakeEvent => ({
   kind: 'text',
-  at: Math.max(0, start) as Micros,
+  at: micros(Math.max(0, start)),
   text: mark.id,
   page: mark.page,
   thing: mark.thing,
@@ -143,7 +143,7 @@ function strokeEvent(
   // What a hand draws while it plays is drawn there; a piece, or ink that was there before, is there at once.
   const isDrawn = stroke.at >= 0 && (isFading || (stroke.origin === undefined && start === stroke.at));
   const whole = { kind: 'stroke', stroke: id, page, pen, ...(form ? { form } : {}) } as const;
-  const at = isDrawn ? stroke.at : (Math.max(0, start) as Micros);
+  const at = isDrawn ? stroke.at : micros(Math.max(0, start));
   const isWhole = paused === true || stroke.at < 0;
   const points = isWhole ? stroke.points : laterBy(stroke.points, (at - stroke.at) / 1000);
   const drawn = isFading || isWhole ? points : drawnUntil(points, (last - at) / 1000);
@@ -208,7 +208,7 @@ function stateEvents(all: readonly TakeEvent[], ranges: RangeSet, pages: Readonl
     if (event.at >= end) return [];
     switch (event.kind) {
       case 'grown':
-        return pages.has(event.page) ? [{ ...event, at: Math.max(0, event.at) as Micros }] : [];
+        return pages.has(event.page) ? [{ ...event, at: micros(Math.max(0, event.at)) }] : [];
       case 'scrolled':
       case 'clip':
         return event.at >= 0 && pages.has(event.page) ? [event] : [];

@@ -1,4 +1,4 @@
-import type { Micros, TimeRange } from '../clock/index.ts';
+import { micros, type Micros, type TimeRange } from '../clock/index.ts';
 import { intersect, union } from '../intervals/index.ts';
 import type { TakeEvent } from './events.ts';
 
@@ -16,15 +16,15 @@ export function silentWriting(events: readonly TakeEvent[], quiet: readonly Time
   for (const event of events) {
     if (event.kind !== 'stroke' && event.kind !== 'more') continue;
     const last = event.points[event.points.length - 1] ?? 0;
-    const end = (event.at + last * 1000 + HAND_RESTS_US) as Micros;
+    const end = micros(event.at + last * 1000 + HAND_RESTS_US);
     writing.push({ start: event.at, end });
   }
-  const held = union(writing).map(({ start, end }) => ({ start, end: (end - HAND_RESTS_US) as Micros }));
+  const held = union(writing).map(({ start, end }) => ({ start, end: micros(end - HAND_RESTS_US) }));
   return intersect(held, quiet).filter(({ start, end }) => end - start >= SHORTEST_US);
 }
 
 /** The end of the last pause in speech of at least `shortest` before `now`; 0 where there was none. */
 export function lastPauseBefore(quiet: readonly TimeRange[], now: Micros, shortest: Micros): Micros {
   const ended = quiet.filter(({ start, end }) => end < now && end - start >= shortest);
-  return (ended[ended.length - 1]?.end ?? 0) as Micros;
+  return micros(ended[ended.length - 1]?.end ?? 0);
 }

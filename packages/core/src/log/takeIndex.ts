@@ -2,8 +2,7 @@
  * The state of a take at a moment (which page, what is written, where the pointer is, how it is framed), had at
  * once for any moment of an hour-long log: every kind of state is a rising list that is found by halving.
  */
-import type { Micros, TimeRange } from '../clock/index.ts';
-import { ZERO } from '../clock/index.ts';
+import { micros, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
 import { lastAtOrBefore } from '../intervals/index.ts';
 import type { PointerMoved, TakeEvent } from './events.ts';
 import { clipStretches, filmRuns, OPEN_END, type ClipStretch, type FilmRun } from './films.ts';
@@ -49,7 +48,7 @@ export class TakeIndex {
    */
   constructor(events: readonly TakeEvent[], earlier: readonly (readonly TakeEvent[])[] = []) {
     this.#turns = events.flatMap((event) => (event.kind === 'page' ? [{ at: event.at, page: event.page }] : []));
-    const before = earlier.flat().map((event) => ({ ...event, at: BEFORE as Micros }));
+    const before = earlier.flat().map((event) => ({ ...event, at: micros(BEFORE) }));
     const all = [...before, ...events];
     this.#marks = indexMarks(all);
     this.#pointer = events.flatMap((event) => (event.kind === 'pointer' ? samplesOf(event) : []));
@@ -91,7 +90,7 @@ export class TakeIndex {
   inkMoments(): readonly Micros[] {
     const moments: Micros[] = [];
     for (const { changes } of this.#marks.values()) {
-      for (const { shows, at, mark } of changes) if (shows && at >= 0 && mark.at === at) moments.push(at as Micros);
+      for (const { shows, at, mark } of changes) if (shows && at >= 0 && mark.at === at) moments.push(micros(at));
     }
     return moments.sort((a, b) => a - b);
   }
@@ -125,7 +124,7 @@ export class TakeIndex {
     return this.#framings.flatMap(({ at, value }, i) => {
       const next = this.#framings[i + 1];
       const end = next ? next.at + (next.value === 'page' ? fade : 0) : OPEN_END;
-      return value === 'page' ? [] : [{ start: at, end: end as Micros }];
+      return value === 'page' ? [] : [{ start: at, end: micros(end) }];
     });
   }
   /** The stretches in which one of these pages is up. */
@@ -137,7 +136,7 @@ export class TakeIndex {
 
   /** How the pages stand when the take is over: what a following take begins with. */
   finalMarks(page: string): readonly Mark[] {
-    return this.marksAt(page, Number.MAX_SAFE_INTEGER as Micros);
+    return this.marksAt(page, micros(Number.MAX_SAFE_INTEGER));
   }
   finalStrokes(page: string): readonly Stroke[] {
     return this.finalMarks(page).filter(isStroke);
@@ -151,7 +150,7 @@ function valueAt<T>(list: readonly Timed<T>[], time: Micros): T | null {
 function sinceAt<T>(list: readonly Timed<T>[], time: Micros, first: T): Since<T> {
   const i = lastAtOrBefore(list, time, (one) => one.at);
   const now = list[i];
-  if (!now) return { at: BEFORE as Micros, now: first, before: first };
+  if (!now) return { at: micros(BEFORE), now: first, before: first };
   return { at: now.at, now: now.value, before: list[i - 1]?.value ?? first };
 }
 

@@ -1,4 +1,4 @@
-import type { Micros } from '../clock/index.ts';
+import { micros, type Micros } from '../clock/index.ts';
 import { readThing } from '../pages/index.ts';
 import { LOG_VERSION, type TakeEvent } from './events.ts';
 import { FRAMINGS } from './framing.ts';
@@ -163,9 +163,11 @@ function inOrder(events: readonly TakeEvent[]): readonly TakeEvent[] {
 
 /** The moment of the last thing a log tells: 0 for an empty one. */
 export function logEnd(events: readonly TakeEvent[]): Micros {
-  return events.reduce((end, event) => {
-    const points = 'points' in event ? event.points : [];
-    const lastMs = points[points.length - 1] ?? 0;
-    return Math.max(end, event.at + lastMs * 1000);
-  }, 0) as Micros;
+  return micros(
+    events.reduce((end, event) => {
+      const points = 'points' in event ? event.points : [];
+      const lastMs = points[points.length - 1] ?? 0;
+      return Math.max(end, event.at + lastMs * 1000);
+    }, 0),
+  );
 }

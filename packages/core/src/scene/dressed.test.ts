@@ -1,4 +1,4 @@
-import { fromSeconds, type Micros } from '../clock/index.ts';
+import { fromSeconds, ZERO } from '../clock/index.ts';
 import { NO_DRESSING, programmeOf, type CloseUp, type Dressing, type Overlay, type Segment } from '../edits/index.ts';
 import { TakeIndex, type TakeEvent } from '../log/index.ts';
 import type { Page, TextThing } from '../pages/index.ts';
@@ -109,7 +109,7 @@ it('everything fades in at the start and out at the end', () => {
 
 it('a card has words and no page, ink or pointer of the take', () => {
   const card = { id: 'c', title: 'Tides', line: '', ground: 'oak' } as const;
-  const segments: Segment[] = [{ id: 'c', start: 0 as Micros, end: s(3), card }, take];
+  const segments: Segment[] = [{ id: 'c', start: ZERO, end: s(3), card }, take];
   const scene = sceneAt(source({}, segments), s(1))!;
   expect([scene.card, scene.strokes, scene.pointer]).toEqual([card, [], null]);
   expect(sceneAt(source({}, segments), s(3))!.card).toBeUndefined();

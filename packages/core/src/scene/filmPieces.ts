@@ -2,7 +2,7 @@
  * Which piece of which film is seen when: the programme's own film of the camera, or of what pages show, as a list
  * of pieces. A browser plays them one after another; the server cuts them into one file for an edition.
  */
-import { fromMillis, type Micros, type TimeRange } from '../clock/index.ts';
+import { fromMillis, micros, type Micros, type TimeRange } from '../clock/index.ts';
 import { isTake, playedOf, speedOf, type Segment } from '../edits/index.ts';
 import { intersect } from '../intervals/index.ts';
 import type { TakeIndex } from '../log/index.ts';
@@ -57,7 +57,7 @@ export function clipsHeard(pages: readonly Page[], take: TakeIndex): readonly He
   return take.clips.flatMap((stretch) => {
     const page = clipPage(pages, stretch.page);
     if (!page || !stretch.playing) return [];
-    const end = Math.min(stretch.end, stretch.start + page.lengthMs * 1000 - stretch.position) as Micros;
+    const end = micros(Math.min(stretch.end, stretch.start + page.lengthMs * 1000 - stretch.position));
     const { start, position } = stretch;
     return start < end ? [{ clip: page.clip, start, end, from: position }] : [];
   });
@@ -89,9 +89,9 @@ function clipPieces(pages: readonly Page[], take: TakeIndex): readonly TakePiece
     const page = clipPage(pages, id);
     if (!page) return [];
     const file = { kind: 'clip', clip: page.clip } as const;
-    const over = Math.min(end, start + page.lengthMs * 1000 - position) as Micros;
+    const over = micros(Math.min(end, start + page.lengthMs * 1000 - position));
     if (!playing || over <= start) return [{ start, end, file, from: position, held: true }];
-    const last = (page.lengthMs * 1000) as Micros;
+    const last = micros(page.lengthMs * 1000);
     const played = { start, end: over, file, from: position, held: false };
     return over < end ? [played, { start: over, end, file, from: last, held: true }] : [played];
   });
@@ -108,7 +108,7 @@ function cut<P extends TakePiece>(piece: P, range: TimeRange): readonly P[] {
       ...piece,
       start,
       end,
-      from: (piece.held ? piece.from : piece.from + start - piece.start) as Micros,
+      from: micros(piece.held ? piece.from : piece.from + start - piece.start),
     }),
   );
 }
@@ -116,8 +116,8 @@ function cut<P extends TakePiece>(piece: P, range: TimeRange): readonly P[] {
 /** A piece in the time of the programme, whose segment begins `at`. */
 const played = (piece: TakePiece, segment: Segment, at: Micros): FilmPiece => ({
   ...piece,
-  start: (at + playedOf(segment, piece.start)) as Micros,
-  end: (at + playedOf(segment, piece.end)) as Micros,
+  start: micros(at + playedOf(segment, piece.start)),
+  end: micros(at + playedOf(segment, piece.end)),
   ...(speedOf(segment) === 1 ? {} : { rate: speedOf(segment) }),
 });
 
@@ -131,8 +131,8 @@ function withoutHoles(pieces: readonly FilmPiece[]): readonly FilmPiece[] {
       isSmall
         ? {
             ...piece,
-            start: before as Micros,
-            from: (piece.held ? piece.from : piece.from - hole * (piece.rate ?? 1)) as Micros,
+            start: micros(before),
+            from: micros(piece.held ? piece.from : piece.from - hole * (piece.rate ?? 1)),
           }
         : piece,
     );

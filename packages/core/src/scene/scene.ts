@@ -1,4 +1,4 @@
-import type { Micros, TimeRange } from '../clock/index.ts';
+import { micros, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
 import {
   isCard,
   overlaysAt,
@@ -185,7 +185,7 @@ export function visibleAt(stroke: Stroke, time: Micros): VisibleStroke {
 
 /** A scene in which only the page is to be seen. */
 export function plainScene(page: Page): Scene {
-  const since = { at: -1 as Micros };
+  const since = { at: micros(-1) };
   const inset = { x: 0, y: 0, width: 1, height: 1, round: false, crop: [0, 0, 1, 1] as const };
   return {
     page,
@@ -197,7 +197,7 @@ export function plainScene(page: Page): Scene {
     camera: cameraLook({
       framing: { ...since, now: 'page', before: 'page' },
       inset: { ...since, now: inset, before: inset },
-      time: 0 as Micros,
+      time: ZERO,
       viewHeight: page.height,
     }),
   };

@@ -26,3 +26,13 @@ export class EditionEntity {
   @Column('uuid') jobId: string;
   @Column(moment) createdAt: Date;
 }
+
+type EditionFacts = Omit<EditionEntity, 'state' | 'manifest' | 'lufs'>;
+export type ReadyEdition = EditionFacts & {
+  readonly state: 'ready';
+  readonly manifest: string;
+  readonly lufs: number | null;
+};
+/** It has a manifest once it is ready. */
+export type Edition =
+  ReadyEdition | (EditionFacts & { readonly state: 'making' | 'failed'; readonly manifest: null; readonly lufs: null });

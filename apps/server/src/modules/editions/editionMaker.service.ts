@@ -19,14 +19,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
 import { In, Repository } from 'typeorm';
-import {
-  endsWith,
-  JobHandlers,
-  JobsService,
-  type Ending,
-  type JobEntity,
-  type Progress,
-} from '../../platform/jobs/index.ts';
+import { endsWith, JobHandlers, JobsService, type Ending, type Job, type Progress } from '../../platform/jobs/index.ts';
 import { withSounds } from '../../platform/sound/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { claimById, FileClaims, STORAGE, type Storage } from '../../platform/storage/index.ts';
@@ -35,7 +28,7 @@ import { clipKey, pictureKey } from '@oakbell/core/media';
 import { PagesService, PageEditing } from '../pages/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { RATE, TakeFilmsService, TakeMaterialService, TakesService } from '../takes/index.ts';
-import { EditionEntity } from './edition.entity.ts';
+import { EditionEntity, type Edition } from './edition.entity.ts';
 import { coarsePeaks, pagesPlayed, picturesShown, playedRanges, publishedEdits, publishedTakes } from './manifest.ts';
 import { cutFilm } from './programmeFilm.ts';
 import { ProgrammeSoundService } from './programmeSound.service.ts';
@@ -68,7 +61,7 @@ interface Made {
 export class EditionMaker implements OnModuleInit {
   constructor(
     private readonly editing: PageEditing,
-    @InjectRepository(EditionEntity) private readonly editions: Repository<EditionEntity>,
+    @InjectRepository(EditionEntity) private readonly editions: Repository<Edition>,
     private readonly lessons: LessonsService,
     private readonly pages: PagesService,
     private readonly events: Events,
@@ -102,7 +95,7 @@ export class EditionMaker implements OnModuleInit {
     return sound;
   }
 
-  async #excerpt({ subjectId, input }: JobEntity): Promise<string> {
+  async #excerpt({ subjectId, input }: Job): Promise<string> {
     const { segments, clean } = input as ExcerptInput;
     const edits: EditList = { version: EDITS_VERSION, segments, finish: { ...NO_FINISH, ...clean } };
     const pages = (await this.pages.allPagesOf(subjectId)).map(pageOf);
@@ -114,7 +107,7 @@ export class EditionMaker implements OnModuleInit {
     return key;
   }
 
-  async #setState(id: string, state: EditionEntity['state']): Promise<void> {
+  async #setState(id: string, state: 'making' | 'failed'): Promise<void> {
     await this.editions.update({ id }, { state });
     await this.#tell(id);
   }
@@ -124,7 +117,7 @@ export class EditionMaker implements OnModuleInit {
     await this.events.tell(await this.access.audience(lessonId), { kind: 'edition', id, of: lessonId });
   }
 
-  async #make(job: JobEntity, progress: Progress): Promise<Ending> {
+  async #make(job: Job, progress: Progress): Promise<Ending> {
     const id = job.subjectId;
     const edition = await this.editions.findOneByOrFail({ id });
     const pages = (await this.pages.allPagesOf(edition.lessonId)).map(pageOf);
@@ -161,7 +154,7 @@ export class EditionMaker implements OnModuleInit {
 
   /** Cuts the films of the programme, and says which there are. */
   async #films(
-    edition: EditionEntity,
+    edition: Edition,
     { pages, takes }: Pick<SceneSource, 'pages' | 'takes'>,
     progress: Progress,
   ): Promise<readonly ProgrammeFilm[]> {
@@ -194,7 +187,7 @@ export class EditionMaker implements OnModuleInit {
 
   /** Makes the voice of an edition and puts it in its place. */
   async #voice(
-    edition: EditionEntity,
+    edition: Edition,
     pages: readonly Page[],
     progress: Progress,
   ): Promise<{ peaks: Uint8Array; lufs: number | null }> {
@@ -211,7 +204,7 @@ export class EditionMaker implements OnModuleInit {
     });
   }
 
-  async #manifest(edition: EditionEntity, { events, takes, earlier, peaks, films }: Made): Promise<Manifest> {
+  async #manifest(edition: Edition, { events, takes, earlier, peaks, films }: Made): Promise<Manifest> {
     const lesson = await this.lessons.get(edition.lessonId);
     const eventsOf = (id: string) => events.get(id) ?? [];
     const all = await this.pages.allPagesOf(lesson.id);

@@ -1,6 +1,6 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Query, Res } from '@nestjs/common';
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import type { Micros } from '@oakbell/core/clock';
+import { micros } from '@oakbell/core/clock';
 import { Type } from 'class-transformer';
 import type { Response } from 'express';
 import { Once } from '../../platform/acts/index.ts';
@@ -8,7 +8,7 @@ import { Choice, Decimal, Flag, Id, Part, When, Whole } from '../../platform/htt
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May, MediaDto, MediaService } from '../access/index.ts';
 import { LessonsService } from '../lessons/index.ts';
-import type { EditionEntity } from './edition.entity.ts';
+import type { Edition } from './edition.entity.ts';
 import { filesOf } from './editions.rules.ts';
 import { EditionsService, type EditionHead } from './editions.service.ts';
 
@@ -16,7 +16,7 @@ export class EditionDto {
   @Id() id: string;
   @Id() lessonId: string;
   @Whole({ min: 1 }) number: number;
-  @Choice(['making', 'ready', 'failed']) state: EditionEntity['state'];
+  @Choice(['making', 'ready', 'failed']) state: Edition['state'];
   @Whole() length: number;
   @Decimal({ min: -100, max: 10, nullable: true }) lufs: number | null;
   @Id() jobId: string;
@@ -86,7 +86,7 @@ export class EditionsController {
     @Res() response: Response,
   ): Promise<void> {
     const lesson = await this.lessons.get(id);
-    const range = { start: start as Micros, end: Math.min(end, start + LONGEST_EXCERPT) as Micros };
+    const range = { start: micros(start), end: micros(Math.min(end, start + LONGEST_EXCERPT)) };
     const sound = await this.editions.excerpt(person.id, lesson, {
       range,
       clean: { noise: noise === 'on', levelling: levelling === 'on' },

@@ -10,12 +10,12 @@ import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { JobsService } from '../../platform/jobs/index.ts';
 import { AccessService, MediaService } from '../access/index.ts';
-import { EditsService, LessonsService, type LessonEntity } from '../lessons/index.ts';
-import { EditionEntity } from './edition.entity.ts';
+import { EditsService, LessonsService, type Lesson } from '../lessons/index.ts';
+import { EditionEntity, type Edition, type ReadyEdition } from './edition.entity.ts';
 import { EditionMaker, MAKE_EDITION } from './editionMaker.service.ts';
 
 /** What is told of an edition: all but what it is made of. */
-export type EditionHead = Omit<EditionEntity, 'edits'>;
+export type EditionHead = Omit<ReadyEdition, 'edits'> | Omit<Exclude<Edition, ReadyEdition>, 'edits'>;
 const HEAD = [
   'id',
   'lessonId',
@@ -44,7 +44,7 @@ export class EditionsService {
   });
 
   constructor(
-    @InjectRepository(EditionEntity) private readonly editions: Repository<EditionEntity>,
+    @InjectRepository(EditionEntity) private readonly editions: Repository<Edition>,
     private readonly lessons: LessonsService,
     private readonly edits: EditsService,
     private readonly acts: Acts,
@@ -59,7 +59,7 @@ export class EditionsService {
    * Freezes the lesson as it stands and has its voice made, for the person who asks; part of the act that asks.
    * @throws Problem `nothing-recorded`, `programme-too-long`
    */
-  async publish(personId: string, lessonId: string): Promise<EditionEntity> {
+  async publish(personId: string, lessonId: string): Promise<Edition> {
     return this.acts.do(async () => {
       const lesson = await this.lessons.locked(lessonId);
       const { length } = lesson;
@@ -96,7 +96,7 @@ export class EditionsService {
   }
 
   /** @throws Problem `not-found` */
-  async get(id: string): Promise<EditionEntity> {
+  async get(id: string): Promise<Edition> {
     const edition = await this.editions.findOneBy({ id });
     if (!edition) throw notFound('edition');
     return edition;
@@ -184,7 +184,7 @@ export class EditionsService {
   /** A stretch of a lesson as it would be published, with this cleaning: for hearing before and after. */
   async excerpt(
     personId: string,
-    lesson: LessonEntity,
+    lesson: Lesson,
     { range, clean }: { range: TimeRange; clean: Pick<Finish, 'noise' | 'levelling'> },
   ): Promise<Buffer> {
     const { segments } = pieceOf(await this.edits.of(lesson), range, randomUUID);

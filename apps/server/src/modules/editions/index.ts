@@ -1,3 +1,3 @@
 export { EditionsModule } from './editions.module.ts';
 export { EditionsService, type EditionHead } from './editions.service.ts';
-export type { EditionEntity } from './edition.entity.ts';
+export type { Edition } from './edition.entity.ts';

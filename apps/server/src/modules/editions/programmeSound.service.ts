@@ -19,7 +19,7 @@ import {
   type Sound,
   type TakeSound,
 } from '@oakbell/core/audio';
-import { fromMillis, toFrames, type Micros } from '@oakbell/core/clock';
+import { fromMillis, micros, toFrames } from '@oakbell/core/clock';
 import { dressingOf, takesOf, type EditList, type Finish } from '@oakbell/core/edits';
 import { TakeIndex } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
@@ -28,7 +28,7 @@ import { Problem } from '../../platform/http/index.ts';
 import type { SoundFolder } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { clipKey } from '@oakbell/core/media';
-import { RATE, TakeMaterialService, TakesService, type TakeEntity } from '../takes/index.ts';
+import { isFinished, RATE, TakeMaterialService, TakesService, type FinishedTake } from '../takes/index.ts';
 
 /** Rumble of desks and fans lies below a voice and is taken out. */
 const CLEANING = 'highpass=f=70';
@@ -72,7 +72,7 @@ export class ProgrammeSoundService {
       edits,
       (takeId) => {
         const take = takes.get(takeId);
-        if (!take) throw TAKE_MISSING();
+        if (!take || !isFinished(take)) throw TAKE_MISSING();
         const sound = decoded.get(takeId) ?? this.#takeSound(sounds, take, pages);
         decoded.set(takeId, sound);
         return sound;
@@ -100,7 +100,7 @@ export class ProgrammeSoundService {
   }
 
   /** The voice of a take as it is heard: cleaned, with what was switched on in the sound check, and its clips. */
-  async #takeSound(sounds: SoundFolder, take: TakeEntity, pages: readonly Page[]): Promise<TakeSound> {
+  async #takeSound(sounds: SoundFolder, take: FinishedTake, pages: readonly Page[]): Promise<TakeSound> {
     const events = await this.material.events(take.id);
     const switched = events.find((event) => event.kind === 'sound');
     const own = await this.material.sound(sounds, take, CLEANING);
@@ -108,9 +108,9 @@ export class ProgrammeSoundService {
     const quiet = quietStretches(await levelsIn(voice, RATE), { shortest: LEAST_QUIET });
     const laid: LaidOver[] = [];
     for (const { clip, start, end, from } of clipsHeard(pages, new TakeIndex(events))) {
-      const most = Math.min(LONGEST_MUSIC, toFrames((from + end - start) as Micros, RATE) + RATE);
+      const most = Math.min(LONGEST_MUSIC, toFrames(micros(from + end - start), RATE) + RATE);
       const sound = await this.#clip(clip, (path) => sounds.decodeIfHeard(path, { most }));
-      if (sound) laid.push({ sound, at: start, length: (end - start) as Micros, from });
+      if (sound) laid.push({ sound, at: start, length: micros(end - start), from });
     }
     return { sound: laid.length > 0 ? mix(voice, laid, RATE) : voice, quiet };
   }

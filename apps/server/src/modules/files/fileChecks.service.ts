@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { pipeline } from 'node:stream/promises';
 import { withFolder, type WorkFolder } from '../../platform/converters/index.ts';
 import { Problem } from '../../platform/http/index.ts';
-import { endsWith, JobHandlers, JobsService, type JobEntity } from '../../platform/jobs/index.ts';
+import { endsWith, JobHandlers, JobsService, type Job } from '../../platform/jobs/index.ts';
 import { Quotas } from '../../platform/quotas/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { MOST_PAGES } from './limits.ts';
@@ -80,7 +80,7 @@ export class FileChecks implements OnModuleInit {
     }
   }
 
-  async #check(job: JobEntity): Promise<readonly CheckedFile[]> {
+  async #check(job: Job): Promise<readonly CheckedFile[]> {
     const { files, clips, slides, pages } = job.input as Input;
     const checked: CheckedFile[] = [];
     let sum = pages ?? 0;

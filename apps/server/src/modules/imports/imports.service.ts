@@ -1,14 +1,7 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { Problem } from '../../platform/http/index.ts';
-import {
-  endsWith,
-  JobHandlers,
-  JobsService,
-  type Ending,
-  type JobEntity,
-  type JobSteps,
-} from '../../platform/jobs/index.ts';
+import { endsWith, JobHandlers, JobsService, type Ending, type Job, type JobSteps } from '../../platform/jobs/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { cuesOfText, PagesService } from '../pages/index.ts';
 import { DrawnAhead } from './drawnAhead.ts';
@@ -55,24 +48,24 @@ export class ImportsService implements OnModuleInit {
   }
 
   /** Has files drawn that were looked into. @throws Problem for slides, which have to be drawn as a PDF first */
-  async begin(to: NewImport, files: readonly CheckedFile[]): Promise<JobEntity> {
+  async begin(to: NewImport, files: readonly CheckedFile[]): Promise<Job> {
     return this.beginStored(to, files.map(storedFile));
   }
 
-  async beginStored({ lessonId, ownerId, as }: NewImport, files: readonly StoredFile[]): Promise<JobEntity> {
+  async beginStored({ lessonId, ownerId, as }: NewImport, files: readonly StoredFile[]): Promise<Job> {
     const input: ImportInput = { files, as };
     return this.jobs.add({ kind: IMPORT, ownerId, subjectId: lessonId, input });
   }
 
   /** Typed text becomes pages too. @throws Problem `text-too-long` */
-  async beginText(to: NewImport, text: string): Promise<JobEntity> {
+  async beginText(to: NewImport, text: string): Promise<Job> {
     ensureFits(text);
     const key = `uploads/${to.lessonId}/${randomUUID()}`;
     await this.storage.put(key, Buffer.from(text, 'utf8'));
     return this.beginStored(to, [{ key, kind: 'text', pages: 1 }]);
   }
 
-  async #import(job: JobEntity, steps: JobSteps): Promise<Ending> {
+  async #import(job: Job, steps: JobSteps): Promise<Ending> {
     const { progress } = steps;
     const { files, as } = job.input as ImportInput;
     const all = files.map((file) => ({
@@ -112,7 +105,7 @@ export class ImportsService implements OnModuleInit {
     return endsWith();
   }
 
-  async #addClip(job: JobEntity, steps: JobSteps, file: StoredFile, there: ReadonlySet<string | null>): Promise<void> {
+  async #addClip(job: Job, steps: JobSteps, file: StoredFile, there: ReadonlySet<string | null>): Promise<void> {
     const source = `${file.key}#1#${job.id}`;
     if (there.has(source)) return;
     const { poster, clip, lengthMs, moving } = await withStored(this.storage, file.key, (path) =>

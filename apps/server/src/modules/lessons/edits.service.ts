@@ -23,7 +23,7 @@ import { MoreThan, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
-import { LessonChangeEntity, LessonEditsEntity, LessonEntity } from './lesson.entity.ts';
+import { LessonChangeEntity, LessonEditsEntity, LessonEntity, type Lesson } from './lesson.entity.ts';
 
 export interface Change {
   readonly byId: string;
@@ -32,7 +32,7 @@ export interface Change {
   readonly wanted: Wanted | ((edits: EditList) => Wanted);
 }
 export interface Changed {
-  readonly lesson: LessonEntity;
+  readonly lesson: Lesson;
   readonly edits: EditList;
   /** What was done to the list, in order: of a step back, its opposite. */
   readonly done: readonly Edit[];
@@ -44,7 +44,7 @@ export interface Made {
   readonly touched: readonly Segment[];
 }
 /** Refuses an edit list that its maker may not have, with a Problem. */
-export type EditsGuard = (lesson: LessonEntity, made: Made) => Promise<void>;
+export type EditsGuard = (lesson: Lesson, made: Made) => Promise<void>;
 
 /** The list is written down whole after so many changes; in between it is made from there. */
 const SNAPSHOT_EVERY = 64;
@@ -92,7 +92,7 @@ export class EditsService {
   });
 
   constructor(
-    @InjectRepository(LessonEntity) private readonly lessons: Repository<LessonEntity>,
+    @InjectRepository(LessonEntity) private readonly lessons: Repository<Lesson>,
     @InjectRepository(LessonChangeEntity) private readonly changes: Repository<LessonChangeEntity>,
     @InjectRepository(LessonEditsEntity) private readonly snapshots: Repository<LessonEditsEntity>,
     private readonly acts: Acts,
@@ -105,7 +105,7 @@ export class EditsService {
   }
 
   /** The edit list of a lesson as of its revision. */
-  async of({ id, revision }: Pick<LessonEntity, 'id' | 'revision'>): Promise<EditList> {
+  async of({ id, revision }: Pick<Lesson, 'id' | 'revision'>): Promise<EditList> {
     return (await this.#at(id, revision)).edits;
   }
 
@@ -140,7 +140,7 @@ export class EditsService {
   }
 
   /** The newest changes that can be taken back, newest first. */
-  async past(lesson: LessonEntity, most: number): Promise<readonly PastChange[]> {
+  async past(lesson: Lesson, most: number): Promise<readonly PastChange[]> {
     const rows = await this.#chain(lesson.id, lesson.undo, most);
     if (rows.length === 0) return [];
     const before = await this.changes.find({
@@ -152,13 +152,13 @@ export class EditsService {
   }
 
   /** A lesson that nobody else can change until this act ends. @throws Problem `not-found` */
-  async locked(id: string): Promise<LessonEntity> {
+  async locked(id: string): Promise<Lesson> {
     const lesson = await this.lessons.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
     if (!lesson) throw notFound('lesson');
     return lesson;
   }
 
-  async #steps(lesson: LessonEntity, from: EditList, wanted: Wanted): Promise<readonly (Step & { ok: true })[]> {
+  async #steps(lesson: Lesson, from: EditList, wanted: Wanted): Promise<readonly (Step & { ok: true })[]> {
     const done: (Step & { ok: true })[] = [];
     let tops: HistoryTops = topsOf(lesson);
     let edits = from;
@@ -194,7 +194,7 @@ export class EditsService {
     return rows;
   }
 
-  async #keep(lesson: LessonEntity, byId: string, steps: readonly (Step & { ok: true })[]): Promise<LessonEntity> {
+  async #keep(lesson: Lesson, byId: string, steps: readonly (Step & { ok: true })[]): Promise<Lesson> {
     const at = new Date();
     const rows = steps.map(({ row, edits }) => ({
       lessonId: lesson.id,
@@ -222,7 +222,7 @@ export class EditsService {
   }
 
   /** Writes the list down now and then, and has it at hand for the next change once this one is kept. */
-  async #remember({ id, revision }: LessonEntity, now: { edits: EditList; saved: number }): Promise<void> {
+  async #remember({ id, revision }: Lesson, now: { edits: EditList; saved: number }): Promise<void> {
     const isDue = revision - now.saved >= SNAPSHOT_EVERY;
     if (isDue) await this.snapshots.upsert({ lessonId: id, revision, edits: now.edits } as object, ['lessonId']);
     const saved = isDue ? revision : now.saved;
@@ -256,6 +256,6 @@ export class EditsService {
   }
 }
 
-const topsOf = ({ undo, redo, undoable, redoable }: LessonEntity): HistoryTops => ({ undo, redo, undoable, redoable });
+const topsOf = ({ undo, redo, undoable, redoable }: Lesson): HistoryTops => ({ undo, redo, undoable, redoable });
 /** What a lesson begins with: no edit, no history. */
 export const UNEDITED = { revision: 0, length: 0, cover: null, ...NO_HISTORY } as const;

@@ -48,6 +48,35 @@ export class LessonEntity {
   @Column(moment) updatedAt: Date;
 }
 
+type LessonFacts = Omit<LessonEntity, 'kind' | 'unitId' | 'savedAs' | 'submissionId' | 'answersId'>;
+/** A lesson that its teacher gives to whom they like; it has its place among the others. */
+export type TaughtLesson = LessonFacts & {
+  readonly kind: 'slides' | 'worked';
+  readonly unitId: string | null;
+  readonly savedAs: SavedAs | null;
+  readonly submissionId: null;
+  readonly answersId: null;
+};
+/** What a teacher says of one hand-in. */
+export type FeedbackLesson = LessonFacts & {
+  readonly kind: 'feedback';
+  readonly unitId: null;
+  readonly savedAs: null;
+  readonly submissionId: string;
+  readonly answersId: null;
+};
+/** What a learner says for one assignment. */
+export type AnswerLesson = LessonFacts & {
+  readonly kind: 'answer';
+  readonly unitId: null;
+  readonly savedAs: null;
+  readonly submissionId: null;
+  readonly answersId: string;
+};
+export type Lesson = TaughtLesson | FeedbackLesson | AnswerLesson;
+export const isTaught = (lesson: Lesson): lesson is TaughtLesson =>
+  lesson.kind === 'slides' || lesson.kind === 'worked';
+
 /** One change of a lesson's edits: together, in rising revision, they are its edit list and its history. */
 @Entity('lesson_change')
 export class LessonChangeEntity {

@@ -1,95 +1,105 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { editMaking, insertPiece, pieceOf, programmeOf, splitLesson } from '@oakbell/core/edits';
-import { lengthOf, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { lengthOf, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { Acts } from '../../platform/acts/index.ts';
 import { EditsService, UNEDITED } from './edits.service.ts';
-import { LessonEntity, type LessonKind } from './lesson.entity.ts';
+import {
+  isTaught,
+  LessonEntity,
+  type AnswerLesson,
+  type FeedbackLesson,
+  type Lesson,
+  type TaughtLesson,
+} from './lesson.entity.ts';
 
 export type LessonFacts = Partial<Pick<LessonEntity, 'title' | 'goal' | 'targetMs' | 'unitId' | 'savedAs'>>;
-interface NewLesson extends LessonFacts {
+interface Begun {
   readonly ownerId: string;
-  readonly kind: LessonKind;
   readonly title: string;
-  readonly submissionId?: string;
-  readonly answersId?: string;
+  readonly targetMs?: number;
 }
+type NewTaught = Begun & Pick<TaughtLesson, 'kind'> & Omit<LessonFacts, 'title'>;
+type NewFeedback = Begun & Pick<FeedbackLesson, 'kind' | 'submissionId'>;
+type NewAnswer = Begun & Pick<AnswerLesson, 'kind' | 'answersId'>;
 /** Feedback and answers stand on somebody's own pages: no part of them goes into another lesson. */
-function ensureALesson({ kind }: LessonEntity): void {
-  if (kind !== 'slides' && kind !== 'worked')
+function ensureTaught(lesson: Lesson): asserts lesson is TaughtLesson {
+  if (!isTaught(lesson))
     throw new Problem(422, 'not-a-lesson', 'Feedback and spoken answers stay with the hand-in they belong to.');
+}
+
+const NOTHING_SAID = { goal: '', targetMs: 300_000, unitId: null, savedAs: null } as const;
+/** A lesson as it begins. */
+function untouched() {
+  const now = new Date();
+  return { id: randomUUID(), ...UNEDITED, sources: [], withdrawnAt: null, createdAt: now, updatedAt: now };
 }
 
 @Injectable()
 export class LessonsService {
   constructor(
-    @InjectRepository(LessonEntity) private readonly lessons: Repository<LessonEntity>,
+    @InjectRepository(LessonEntity) private readonly lessons: Repository<Lesson>,
     private readonly edits: EditsService,
     private readonly acts: Acts,
   ) {}
 
-  async add(lesson: NewLesson): Promise<LessonEntity> {
-    const now = new Date();
-    const made = this.lessons.create({
-      id: randomUUID(),
-      submissionId: null,
-      answersId: null,
-      goal: '',
-      targetMs: 300_000,
-      unitId: null,
-      savedAs: null,
-      ...lesson,
-      ...UNEDITED,
-      sources: [],
-      withdrawnAt: null,
-      createdAt: now,
-      updatedAt: now,
-    });
-    await this.lessons.insert(made);
+  async add(lesson: NewTaught): Promise<TaughtLesson> {
+    return this.#insert({ ...NOTHING_SAID, submissionId: null, answersId: null, ...lesson, ...untouched() });
+  }
+  async addFeedback(lesson: Omit<NewFeedback, 'kind'>): Promise<FeedbackLesson> {
+    return this.#insert({ ...NOTHING_SAID, kind: 'feedback', answersId: null, ...lesson, ...untouched() });
+  }
+  async addAnswer(lesson: Omit<NewAnswer, 'kind'>): Promise<AnswerLesson> {
+    return this.#insert({ ...NOTHING_SAID, kind: 'answer', submissionId: null, ...lesson, ...untouched() });
+  }
+  async #insert<One extends Lesson>(made: One): Promise<One> {
+    await this.lessons.insert(made as never);
     return made;
   }
 
   /** @throws Problem `not-found` */
-  async get(id: string): Promise<LessonEntity> {
+  async get(id: string): Promise<Lesson> {
     const lesson = await this.lessons.findOneBy({ id });
     if (!lesson) throw notFound('lesson');
     return lesson;
   }
 
-  async one(id: string): Promise<LessonEntity | null> {
+  async one(id: string): Promise<Lesson | null> {
     return this.lessons.findOneBy({ id });
   }
 
-  async byIds(ids: readonly string[]): Promise<ReadonlyMap<string, LessonEntity>> {
+  async byIds(ids: readonly string[]): Promise<ReadonlyMap<string, Lesson>> {
     const found = ids.length === 0 ? [] : await this.lessons.findBy({ id: In([...ids]) });
     return new Map(found.map((one) => [one.id, one]));
   }
 
-  async forSubmission(submissionId: string): Promise<LessonEntity | null> {
-    return this.lessons.findOneBy({ submissionId });
+  async forSubmission(submissionId: string): Promise<FeedbackLesson | null> {
+    return (await this.forSubmissions([submissionId])).get(submissionId) ?? null;
   }
 
   /** The feedback lessons of hand-ins, by hand-in. */
-  async forSubmissions(ids: readonly string[]): Promise<ReadonlyMap<string, LessonEntity>> {
+  async forSubmissions(ids: readonly string[]): Promise<ReadonlyMap<string, FeedbackLesson>> {
     const found = ids.length === 0 ? [] : await this.lessons.findBy({ submissionId: In([...ids]) });
-    return new Map(found.map((one) => [one.submissionId!, one]));
+    return new Map(found.flatMap((one) => (one.kind === 'feedback' ? [[one.submissionId, one] as const] : [])));
   }
 
   /** What a learner has recorded as the answer for an assignment, or null. */
-  async forAnswer(answersId: string, ownerId: string): Promise<LessonEntity | null> {
-    return this.lessons.findOneBy({ answersId, ownerId });
+  async forAnswer(answersId: string, ownerId: string): Promise<AnswerLesson | null> {
+    const found = await this.lessons.findOneBy({ answersId, ownerId });
+    return found?.kind === 'answer' ? found : null;
   }
 
   /** A maker's lessons, feedback left out, newest change first. */
-  async of(ownerId: string): Promise<readonly LessonEntity[]> {
+  async of(ownerId: string): Promise<readonly Lesson[]> {
     return this.lessons.find({ where: { ownerId, kind: In(['slides', 'worked']) }, order: { updatedAt: 'DESC' } });
   }
 
-  /** Changes what is said about a lesson; what is not named stays. */
-  async describe(lesson: LessonEntity, facts: LessonFacts): Promise<void> {
+  /** Changes what is said about a lesson; what is not named stays. @throws Problem `not-a-lesson` for a place among lessons */
+  async describe(lesson: Lesson, facts: LessonFacts): Promise<void> {
+    if (facts.unitId || facts.savedAs) ensureTaught(lesson);
     await this.lessons.update({ id: lesson.id }, { ...facts, updatedAt: new Date() });
   }
 
@@ -109,7 +119,7 @@ export class LessonsService {
   }
 
   /** A lesson that nobody else can change until this act ends. @throws Problem `not-found` */
-  locked(id: string): Promise<LessonEntity> {
+  locked(id: string): Promise<Lesson> {
     return this.edits.locked(id);
   }
 
@@ -119,10 +129,10 @@ export class LessonsService {
    */
   async split(
     byId: string,
-    lesson: LessonEntity,
+    lesson: Lesson,
     { at, revision, title }: { at: Micros; revision: number; title: string },
-  ): Promise<LessonEntity> {
-    ensureALesson(lesson);
+  ): Promise<Lesson> {
+    ensureTaught(lesson);
     return this.acts.do(async () => {
       const nothing = () =>
         new Problem(
@@ -146,12 +156,13 @@ export class LessonsService {
   /** Puts a stretch of another lesson of the same maker in at `at`. @throws Problem `nothing-to-join`, `lesson-changed` */
   async join(
     byId: string,
-    lesson: LessonEntity,
-    { from, at, range, revision }: { from: LessonEntity; at: Micros; range: TimeRange | null; revision: number },
+    lesson: Lesson,
+    { from, at, range, revision }: { from: Lesson; at: Micros; range: TimeRange | null; revision: number },
   ): Promise<void> {
-    for (const one of [lesson, from]) ensureALesson(one);
+    ensureTaught(lesson);
+    ensureTaught(from);
     const other = await this.edits.of(from);
-    const stretch = range ?? { start: 0 as Micros, end: programmeOf(other).length };
+    const stretch = range ?? { start: ZERO, end: programmeOf(other).length };
     const piece = pieceOf(other, stretch, randomUUID);
     await this.acts.do(async () => {
       const others = [...lesson.sources, from.id, ...from.sources].filter((id) => id !== lesson.id);

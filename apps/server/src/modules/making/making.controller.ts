@@ -1,6 +1,6 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Patch, Post } from '@nestjs/common';
 import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import type { Micros } from '@oakbell/core/clock';
+import { micros } from '@oakbell/core/clock';
 import { headOf, readEdit, type Edit } from '@oakbell/core/edits';
 import type { Wanted } from '@oakbell/core/formats';
 import { pictureKey } from '@oakbell/core/media';
@@ -11,7 +11,7 @@ import { jobDto, JobsService } from '../../platform/jobs/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May, MediaService } from '../access/index.ts';
 import { IMPORT } from '../imports/index.ts';
-import { EditsService, LessonsService, type LessonEntity } from '../lessons/index.ts';
+import { EditsService, LessonsService, type Lesson } from '../lessons/index.ts';
 import { PageEditing, PagesService } from '../pages/index.ts';
 import {
   ChangeDto,
@@ -146,7 +146,7 @@ export class MakingController {
     @Body() { at, revision, title }: SplitDto,
   ): Promise<LessonDto> {
     const lesson = await this.lessons.get(id);
-    const made = await this.lessons.split(person.id, lesson, { at: at as Micros, revision, title });
+    const made = await this.lessons.split(person.id, lesson, { at: micros(at), revision, title });
     return this.#whole(person, made.id);
   }
 
@@ -161,13 +161,13 @@ export class MakingController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() { at, from, start, end, revision }: JoinDto,
   ): Promise<LessonDto> {
-    const range = start === undefined || end === undefined ? null : { start: start as Micros, end: end as Micros };
+    const range = start === undefined || end === undefined ? null : { start: micros(start), end: micros(end) };
     const [lesson, other] = [await this.lessons.get(id), await this.lessons.get(from)];
-    await this.lessons.join(person.id, lesson, { from: other, at: at as Micros, range, revision });
+    await this.lessons.join(person.id, lesson, { from: other, at: micros(at), range, revision });
     return this.#whole(person, id);
   }
 
-  async #last(lesson: LessonEntity): Promise<Edit | null> {
+  async #last(lesson: Lesson): Promise<Edit | null> {
     return (await this.edits.past(lesson, 1))[0]?.edit ?? null;
   }
 

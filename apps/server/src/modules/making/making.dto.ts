@@ -4,7 +4,7 @@ import { ArrayMaxSize, ArrayMinSize, IsArray, IsOptional } from 'class-validator
 import { Choice, Flag, Free, Id, Parts, Text, When, Whole, Part } from '../../platform/http/index.ts';
 import { JobDto } from '../../platform/jobs/index.ts';
 import { MediaDto } from '../access/index.ts';
-import { LESSON_KINDS, SAVED_AS, type LessonEntity, type LessonKind, type SavedAs } from '../lessons/index.ts';
+import { LESSON_KINDS, SAVED_AS, type Lesson, type LessonKind, type SavedAs } from '../lessons/index.ts';
 import { PageDto, pageDto, type PageEntity } from '../pages/index.ts';
 
 export class NewLessonDto {
@@ -130,11 +130,11 @@ interface Around {
   readonly media: MediaDto;
 }
 
-export function historyDto({ undoable, redoable }: LessonEntity, last: Edit | null): HistoryDto {
+export function historyDto({ undoable, redoable }: Lesson, last: Edit | null): HistoryDto {
   return { last: last && headOf(last), undoable, redoable };
 }
 
-export function lessonDto(lesson: LessonEntity, { edits, last, pages, borrowed, importing, media }: Around): LessonDto {
+export function lessonDto(lesson: Lesson, { edits, last, pages, borrowed, importing, media }: Around): LessonDto {
   const { id, kind, title, goal, targetMs, unitId, savedAs, submissionId, revision, updatedAt } = lesson;
   return {
     id,

@@ -6,8 +6,8 @@ import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
-import { LessonsService, type LessonEntity } from '../lessons/index.ts';
-import { SubmissionsService, type SubmissionEntity } from '../submissions/index.ts';
+import { LessonsService, type Lesson } from '../lessons/index.ts';
+import { SubmissionsService, type Submission } from '../submissions/index.ts';
 import { pairKey, WatchCounts } from '../watching/index.ts';
 import { MarkEntity } from './mark.entity.ts';
 import { nextWaiting, pointsFault } from './marking.rules.ts';
@@ -36,7 +36,7 @@ export class MarkingService {
   }
 
   /** The hand-in and its assignment. @throws Problem `not-found` */
-  async find(submissionId: string): Promise<{ submission: SubmissionEntity; assignment: AssignmentEntity }> {
+  async find(submissionId: string): Promise<{ submission: Submission; assignment: AssignmentEntity }> {
     const submission = await this.submissions.one(submissionId);
     if (!submission) throw notFound('hand-in');
     return { submission, assignment: await this.assignments.get(submission.assignmentId) };
@@ -56,7 +56,7 @@ export class MarkingService {
   }
 
   /** Hands a hand-in back with its marks and, where something was spoken, the feedback. Returns the next one waiting. */
-  async handBack(personId: string, assignment: AssignmentEntity, submission: SubmissionEntity): Promise<string | null> {
+  async handBack(personId: string, assignment: AssignmentEntity, submission: Submission): Promise<string | null> {
     return this.acts.do(async () => {
       await this.submissions.lock(submission.id);
       const lesson = await this.lessons.forSubmission(submission.id);
@@ -82,9 +82,9 @@ export class MarkingService {
    * spoken or heard.
    */
   async heard(
-    submissions: readonly SubmissionEntity[],
+    submissions: readonly Submission[],
     marks: ReadonlyMap<string, MarkEntity>,
-    lessons: ReadonlyMap<string, LessonEntity>,
+    lessons: ReadonlyMap<string, Lesson>,
   ): Promise<ReadonlyMap<string, { share: number; at: Date }>> {
     const spoken = submissions.flatMap((submission) => {
       const lesson = marks.get(submission.id)?.editionId ? lessons.get(submission.id) : undefined;

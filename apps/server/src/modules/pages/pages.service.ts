@@ -6,7 +6,7 @@ import { randomUUID } from 'node:crypto';
 import { In, IsNull, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
-import { EditsService, LessonsService, type LessonEntity } from '../lessons/index.ts';
+import { EditsService, LessonsService, type Lesson } from '../lessons/index.ts';
 import { cleanCues } from './cues.ts';
 import { LessonAssetEntity, PageEntity } from './page.entity.ts';
 import { MOST_PAGES } from './pages.rules.ts';
@@ -141,7 +141,7 @@ export class PagesService implements OnModuleInit {
   }
 
   /** Where everything lies that a lesson shows to its maker: the pictures and clips of its pages, placed ones, its cover. */
-  async filesOf(lesson: Pick<LessonEntity, 'id' | 'cover'>): Promise<readonly string[]> {
+  async filesOf(lesson: Pick<Lesson, 'id' | 'cover'>): Promise<readonly string[]> {
     const pages = await this.allPagesOf(lesson.id);
     const pictures = pages.flatMap((page) => picturesOf(pageOf(page)));
     const small = pages.flatMap((page) => page.smallPicture ?? []);

@@ -3,9 +3,9 @@ import { timeText, fromMillis, micros, ZERO } from '@oakbell/core/clock';
 import { Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
-import { LessonsService, type LessonEntity } from '../lessons/index.ts';
+import { LessonsService, type Lesson } from '../lessons/index.ts';
 import { PagesService, PageEditing } from '../pages/index.ts';
-import type { SubmissionEntity } from './submission.entity.ts';
+import type { Submission } from './submission.entity.ts';
 import { isTooLong } from './submissions.rules.ts';
 import { SubmissionsService } from './submissions.service.ts';
 
@@ -21,7 +21,7 @@ export class AnswersService {
   ) {}
 
   /** The learner's own recording for an assignment; begun when it is first asked for. @throws Problem `no-answer`, `being-marked` */
-  async begin(person: Person, assignment: AssignmentEntity): Promise<LessonEntity> {
+  async begin(person: Person, assignment: AssignmentEntity): Promise<Lesson> {
     const limitMs = this.#limitOf(assignment);
     await this.submissions.ensureOpen(assignment, person.id);
     await this.assignments.lock(assignment.id);
@@ -29,7 +29,7 @@ export class AnswersService {
     if (there) return there;
     const title = (await this.lessons.one(assignment.lessonId))?.title ?? '';
     const answersId = assignment.id;
-    const made = await this.lessons.add({ ownerId: person.id, kind: 'answer', title, targetMs: limitMs, answersId });
+    const made = await this.lessons.addAnswer({ ownerId: person.id, title, targetMs: limitMs, answersId });
     const { answerPage } = assignment;
     // A teacher's cues are nobody else's.
     const chosen = answerPage ? { pages: [answerPage], cues: false } : null;
@@ -40,7 +40,7 @@ export class AnswersService {
   }
 
   /** Hands in what was recorded. @throws Problem `no-answer`, `nothing-recorded`, `answer-too-long`, `being-marked` */
-  async handIn(person: Person, assignment: AssignmentEntity): Promise<SubmissionEntity> {
+  async handIn(person: Person, assignment: AssignmentEntity): Promise<Submission> {
     const limitMs = this.#limitOf(assignment);
     const answer = await this.lessons.forAnswer(assignment.id, person.id);
     const length = answer ? micros(answer.length) : ZERO;

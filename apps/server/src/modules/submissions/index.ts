@@ -1,4 +1,4 @@
 export { SubmissionsModule } from './submissions.module.ts';
 export { SubmissionsService } from './submissions.service.ts';
 export { isLate } from './submissions.rules.ts';
-export type { SubmissionEntity } from './submission.entity.ts';
+export type { Submission } from './submission.entity.ts';

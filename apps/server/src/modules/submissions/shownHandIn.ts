@@ -9,7 +9,7 @@ import { LessonsService } from '../lessons/index.ts';
 import { pictureKey } from '@oakbell/core/media';
 import { PagesService, type PageEntity } from '../pages/index.ts';
 import { TakesService } from '../takes/index.ts';
-import type { SubmissionEntity } from './submission.entity.ts';
+import type { Submission } from './submission.entity.ts';
 import { isLate, LONGEST_TEXT, mayReplace } from './submissions.rules.ts';
 
 /** A sheet of a hand-in as its learner sees it: what teachers note on it is theirs. */
@@ -21,8 +21,8 @@ export class HandInPageDto {
 }
 export class HandInDto {
   @Id() id: string;
-  @Choice(['handed-in', 'handed-back']) state: SubmissionEntity['state'];
-  @Choice(['file', 'text', 'spoken']) kind: SubmissionEntity['kind'];
+  @Choice(['handed-in', 'handed-back']) state: Submission['state'];
+  @Choice(['file', 'text', 'spoken']) kind: Submission['kind'];
   @Texts() fileNames: string[];
   @Text({ max: LONGEST_TEXT }) text: string;
   @When() handedInAt: string;
@@ -51,7 +51,7 @@ export class ShownHandIn {
     private readonly media: MediaService,
   ) {}
 
-  async dto(viewer: Viewer, assignment: AssignmentEntity, submission: SubmissionEntity): Promise<HandInDto> {
+  async dto(viewer: Viewer, assignment: AssignmentEntity, submission: Submission): Promise<HandInDto> {
     const lesson = await this.lessons.forSubmission(submission.id);
     const takes = lesson ? await this.takes.ofLesson(lesson.id) : [];
     const pages = lesson ? await this.pages.pagesOf(lesson.id) : [];

@@ -19,3 +19,12 @@ export class SubmissionEntity {
   /** How often it was handed in: 1 for the first time. */
   @Column({ type: 'int' }) times: number;
 }
+
+type SubmissionFacts = Omit<SubmissionEntity, 'kind' | 'fileNames' | 'text' | 'answerId'>;
+/** What it holds depends on its kind: files by name, typed text, or the lesson that a spoken answer is. */
+export type Submission = SubmissionFacts &
+  (
+    | { readonly kind: 'file'; readonly fileNames: readonly string[]; readonly text: ''; readonly answerId: null }
+    | { readonly kind: 'text'; readonly fileNames: readonly []; readonly text: string; readonly answerId: null }
+    | { readonly kind: 'spoken'; readonly fileNames: readonly []; readonly text: ''; readonly answerId: string }
+  );

@@ -11,18 +11,26 @@ import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { ensureFits, type CheckedFile, FileChecks, type UploadedFile } from '../files/index.ts';
 import { ImportsService } from '../imports/index.ts';
-import { LessonsService, type LessonEntity } from '../lessons/index.ts';
+import { LessonsService, type AnswerLesson, type Lesson } from '../lessons/index.ts';
 import { PageEditing } from '../pages/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { TakesService } from '../takes/index.ts';
-import { SubmissionEntity } from './submission.entity.ts';
+import { SubmissionEntity, type Submission } from './submission.entity.ts';
 import { mayReplace } from './submissions.rules.ts';
 
 /** Files, typed text or what was recorded: exactly one of them. */
 export type Handed =
   | { readonly files: readonly CheckedFile[]; readonly names: readonly string[] }
   | { readonly text: string }
-  | { readonly answer: LessonEntity };
+  | { readonly answer: AnswerLesson };
+
+/** What a hand-in holds, by its kind. */
+function heldBy(handed: Handed) {
+  const nothing = { fileNames: [], text: '', answerId: null } as const;
+  if ('files' in handed) return { ...nothing, kind: 'file', fileNames: handed.names } as const;
+  if ('text' in handed) return { ...nothing, kind: 'text', text: handed.text } as const;
+  return { ...nothing, kind: 'spoken', answerId: handed.answer.id } as const;
+}
 
 function ensureHandIn({ handIn }: AssignmentEntity): void {
   if (!handIn) throw new Problem(409, 'no-hand-in', 'Nothing is handed in for this one.');
@@ -31,7 +39,7 @@ function ensureHandIn({ handIn }: AssignmentEntity): void {
 @Injectable()
 export class SubmissionsService {
   constructor(
-    @InjectRepository(SubmissionEntity) private readonly submissions: Repository<SubmissionEntity>,
+    @InjectRepository(SubmissionEntity) private readonly submissions: Repository<Submission>,
     private readonly assignments: AssignmentsService,
     private readonly editions: EditionsService,
     private readonly imports: ImportsService,
@@ -57,12 +65,7 @@ export class SubmissionsService {
    * Takes a hand-in, or replaces the one before. Its pages become those of a feedback lesson.
    * @throws Problem `no-hand-in`, `being-marked`, or what is wrong with the file: the earlier hand-in then stays
    */
-  async handIn(
-    person: Person,
-    assignment: AssignmentEntity,
-    handed: Handed,
-    at = new Date(),
-  ): Promise<SubmissionEntity> {
+  async handIn(person: Person, assignment: AssignmentEntity, handed: Handed, at = new Date()): Promise<Submission> {
     ensureHandIn(assignment);
     if ('text' in handed) ensureFits(handed.text);
     return this.acts.do(async () => {
@@ -71,18 +74,15 @@ export class SubmissionsService {
       await this.ensureOpen(assignment, person.id);
       const before = await this.ofLearner(assignment.id, person.id);
       const spokenOn = before && (await this.lessons.forSubmission(before.id));
-      const submission = this.submissions.create({
+      const submission: Submission = {
         id: before?.id ?? randomUUID(),
         assignmentId: assignment.id,
         learnerId: person.id,
         state: 'handed-in',
-        kind: 'answer' in handed ? 'spoken' : 'files' in handed ? 'file' : 'text',
-        fileNames: 'files' in handed ? handed.names : [],
-        text: 'text' in handed ? handed.text : '',
-        answerId: 'answer' in handed ? handed.answer.id : null,
+        ...heldBy(handed),
         handedInAt: at,
         times: (before?.times ?? 0) + 1,
-      });
+      };
       await this.submissions.save(submission);
       if (spokenOn) await this.lessons.remove(spokenOn.id);
       const lesson = await this.#feedbackLesson(assignment, submission);
@@ -110,27 +110,24 @@ export class SubmissionsService {
     );
   }
 
-  async ofLearner(assignmentId: string, learnerId: string): Promise<SubmissionEntity | null> {
+  async ofLearner(assignmentId: string, learnerId: string): Promise<Submission | null> {
     return this.submissions.findOneBy({ assignmentId, learnerId });
   }
 
   /** What a learner handed in for each of these assignments. */
-  async ofLearnerIn(
-    assignmentIds: readonly string[],
-    learnerId: string,
-  ): Promise<ReadonlyMap<string, SubmissionEntity>> {
+  async ofLearnerIn(assignmentIds: readonly string[], learnerId: string): Promise<ReadonlyMap<string, Submission>> {
     if (assignmentIds.length === 0) return new Map();
     const found = await this.submissions.findBy({ learnerId, assignmentId: In([...assignmentIds]) });
     return new Map(found.map((one) => [one.assignmentId, one]));
   }
 
-  async ofAssignments(ids: readonly string[]): Promise<readonly SubmissionEntity[]> {
+  async ofAssignments(ids: readonly string[]): Promise<readonly Submission[]> {
     return ids.length === 0
       ? []
       : this.submissions.find({ where: { assignmentId: In([...ids]) }, order: { handedInAt: 'ASC' } });
   }
 
-  async one(id: string): Promise<SubmissionEntity | null> {
+  async one(id: string): Promise<Submission | null> {
     return this.submissions.findOneBy({ id });
   }
 
@@ -143,10 +140,10 @@ export class SubmissionsService {
     await this.submissions.update({ id }, { state: 'handed-back' });
   }
 
-  async #feedbackLesson(assignment: AssignmentEntity, submission: SubmissionEntity): Promise<LessonEntity> {
+  async #feedbackLesson(assignment: AssignmentEntity, submission: Submission): Promise<Lesson> {
     const learner = await this.people.one(submission.learnerId);
     const lesson = await this.lessons.one(assignment.lessonId);
     const title = `${learner?.name ?? ''} · ${lesson?.title ?? ''}`.slice(0, 160);
-    return this.lessons.add({ ownerId: assignment.byId, kind: 'feedback', title, submissionId: submission.id });
+    return this.lessons.addFeedback({ ownerId: assignment.byId, title, submissionId: submission.id });
   }
 }

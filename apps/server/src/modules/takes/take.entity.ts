@@ -1,3 +1,4 @@
+import { fromFrames, ZERO, type Micros } from '@oakbell/core/clock';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { bigWhole, moment } from '../../platform/database/index.ts';
 import type { VoiceFacts } from './voiceRuns.ts';
@@ -28,11 +29,23 @@ export class TakeEntity {
   @Column(moment) openedAt: Date;
   /** When the last part arrived. */
   @Column(moment) heardAt: Date;
-  /** Length in frames; 0 until finished. */
-  @Column(bigWhole) frames: number;
+  /** Length in frames; null until finished. */
+  @Column({ ...bigWhole, nullable: true }) frames: number | null;
   /** The takes whose ink was on the pages when this one began, oldest first. */
   @Column({ type: 'json' }) earlier: readonly string[];
 }
+
+type TakeIn<State extends TakeEntity['state'], Frames> = Omit<TakeEntity, 'state' | 'frames'> & {
+  readonly state: State;
+  readonly frames: Frames;
+};
+export type OpenTake = TakeIn<'open', null>;
+export type FinishedTake = TakeIn<'finished', number>;
+/** What there is of a take depends on where it stands: it has a length once it is finished. */
+export type Take = OpenTake | FinishedTake | TakeIn<'discarded', null>;
+export const isFinished = (take: Take): take is FinishedTake => take.state === 'finished';
+/** How long a take is: nothing until it is finished. */
+export const takeLength = (take: Take): Micros => (isFinished(take) ? fromFrames(take.frames, RATE) : ZERO);
 
 @Entity('take_part')
 export class TakePartEntity {

@@ -5,11 +5,11 @@ import { keptRanges, logHeaderText, readLog, type TakeEvent } from '@oakbell/cor
 import { randomUUID } from 'node:crypto';
 import { Repository } from 'typeorm';
 import { Problem } from '../../platform/http/index.ts';
-import { JobHandlers, JobsService, type Ending, type JobEntity } from '../../platform/jobs/index.ts';
+import { JobHandlers, JobsService, type Ending, type Job } from '../../platform/jobs/index.ts';
 import { withSounds } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { EditsService } from '../lessons/index.ts';
-import { RATE, TakeEntity } from './take.entity.ts';
+import { RATE, TakeEntity, type FinishedTake, type Take } from './take.entity.ts';
 import { logKey, partKey, voiceKey } from './takes.rules.ts';
 import { TakeFilmsService } from './takeFilms.service.ts';
 import { TakeParts } from './takeParts.service.ts';
@@ -37,7 +37,7 @@ const LEEWAY_FRAMES = 2 * RATE;
 @Injectable()
 export class TakeClosing implements OnModuleInit {
   constructor(
-    @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
+    @InjectRepository(TakeEntity) private readonly takes: Repository<Take>,
     private readonly edits: EditsService,
     private readonly parts: TakeParts,
     private readonly films: TakeFilmsService,
@@ -52,12 +52,12 @@ export class TakeClosing implements OnModuleInit {
   }
 
   /** Closes a take and waits until it is part of its lesson. @throws Problem `nothing-arrived`, `still-working` */
-  async close(take: TakeEntity, closing: Closing): Promise<TakeEntity> {
+  async close(take: Take, closing: Closing): Promise<Take> {
     await this.jobs.performOnce({ kind: CLOSE_TAKE, ownerId: take.byId, subjectId: take.id, input: closing });
     return this.takes.findOneByOrFail({ id: take.id });
   }
 
-  async #close(job: JobEntity): Promise<Ending> {
+  async #close(job: Job): Promise<Ending> {
     const { voiceParts, logParts, filmParts, frames: told, aside } = job.input as Closing;
     const take = await this.takes.findOneByOrFail({ id: job.subjectId });
     if (take.state !== 'open') return () => Promise.resolve();
@@ -85,7 +85,7 @@ export class TakeClosing implements OnModuleInit {
   }
 
   /** Puts a take at the end of the lesson, without what was said again; part of the act that finishes it. */
-  async append(take: TakeEntity, events: readonly TakeEvent[]): Promise<void> {
+  async append(take: FinishedTake, events: readonly TakeEvent[]): Promise<void> {
     for (const kept of keptRanges(events, fromFrames(take.frames, RATE))) {
       const segment = { id: randomUUID(), takeId: take.id, ...kept };
       await this.edits.edit(take.lessonId, take.byId, ({ segments }) => ({

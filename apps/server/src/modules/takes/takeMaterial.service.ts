@@ -18,7 +18,7 @@ import { JobHandlers, JobsService } from '../../platform/jobs/index.ts';
 import { withSounds, type SoundFolder } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { textOfCues, PagesService } from '../pages/index.ts';
-import { RATE, TakeEntity } from './take.entity.ts';
+import { isFinished, RATE, TakeEntity, type FinishedTake, type Take } from './take.entity.ts';
 import { analysisKey, logKey, peaksKey, voiceKey } from './takes.rules.ts';
 
 /** A teacher's speaking rate is learnt from so many takes. */
@@ -40,7 +40,7 @@ export interface KnownOfTake extends TakeAnalysis {
 export class TakeMaterialService implements OnModuleInit {
   constructor(
     private readonly pages: PagesService,
-    @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
+    @InjectRepository(TakeEntity) private readonly takes: Repository<Take>,
     private readonly jobs: JobsService,
     private readonly handlers: JobHandlers,
     @Inject(STORAGE) private readonly storage: Storage,
@@ -52,13 +52,14 @@ export class TakeMaterialService implements OnModuleInit {
       [ANALYSE_LATER, 'later'],
     ] as const)
       this.handlers.register(kind, lane, async ({ subjectId }) => {
-        await this.#analyse(await this.takes.findOneByOrFail({ id: subjectId }));
+        const take = await this.takes.findOneByOrFail({ id: subjectId });
+        if (isFinished(take)) await this.#analyse(take);
         return () => Promise.resolve();
       });
   }
 
   /** Has a finished take looked into when there is time, for whoever asks next. */
-  async #analyseLater({ id, byId }: TakeEntity): Promise<void> {
+  async #analyseLater({ id, byId }: Take): Promise<void> {
     if (await this.jobs.newestFor(id, [ANALYSE_LATER])) return;
     await this.jobs.add({ kind: ANALYSE_LATER, ownerId: byId, subjectId: id, input: {} });
   }
@@ -74,33 +75,33 @@ export class TakeMaterialService implements OnModuleInit {
   }
 
   /** The voice of a finished take, exactly as long as the take, through an ffmpeg filter chain. */
-  sound(sounds: SoundFolder, { id, frames }: TakeEntity, filters = 'anull'): Promise<Sound> {
+  sound(sounds: SoundFolder, { id, frames }: FinishedTake, filters = 'anull'): Promise<Sound> {
     return this.storage.lend(voiceKey(id), (file) => sounds.decode(file, { filters, most: frames, frames }));
   }
 
   /** Where a hundred peaks a second lie; worked out once and kept. */
-  async peaks(take: TakeEntity): Promise<string> {
+  async peaks(take: FinishedTake): Promise<string> {
     await this.#ensureAnalysed(take);
     return peaksKey(take.id);
   }
 
   /** Quiet stretches of a second and more, silent writing, and what was spoken on each page; worked out once and kept. */
-  async analysis(take: TakeEntity): Promise<KnownOfTake> {
+  async analysis(take: FinishedTake): Promise<KnownOfTake> {
     await this.#ensureAnalysed(take);
     return JSON.parse((await this.storage.read(analysisKey(take.id))).toString('utf8')) as KnownOfTake;
   }
 
-  async #isAnalysed({ id }: TakeEntity): Promise<boolean> {
+  async #isAnalysed({ id }: Take): Promise<boolean> {
     const sizes = await Promise.all([peaksKey(id), analysisKey(id)].map((key) => this.storage.size(key)));
     return !sizes.includes(null);
   }
 
-  async #ensureAnalysed(take: TakeEntity): Promise<void> {
+  async #ensureAnalysed(take: FinishedTake): Promise<void> {
     if (await this.#isAnalysed(take)) return;
     await this.jobs.performOnce({ kind: ANALYSE, ownerId: take.byId, subjectId: take.id, input: {} });
   }
 
-  async #analyse(take: TakeEntity): Promise<void> {
+  async #analyse(take: FinishedTake): Promise<void> {
     if (await this.#isAnalysed(take)) return;
     const peaks = new PeaksMeter(take.frames, RATE);
     const levelsMeter = new LevelsMeter(take.frames, RATE);
@@ -126,7 +127,7 @@ export class TakeMaterialService implements OnModuleInit {
       take: RATE_TAKES,
     });
     const spoken: SpokenPage[] = [];
-    for (const take of newest) {
+    for (const take of newest.filter(isFinished)) {
       // Those that are not looked into yet count the next time.
       if (!(await this.#isAnalysed(take))) {
         await this.#analyseLater(take);

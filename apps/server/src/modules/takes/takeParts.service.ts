@@ -7,7 +7,7 @@ import { Acts, isThereAlready } from '../../platform/acts/index.ts';
 import { Problem } from '../../platform/http/index.ts';
 import { Quotas } from '../../platform/quotas/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { TakeEntity, TakePartEntity, type PartFacts, type Track } from './take.entity.ts';
+import { TakeEntity, TakePartEntity, type PartFacts, type Take, type Track } from './take.entity.ts';
 import { LARGEST_PART, LARGEST_TRACK, partKey, unbroken } from './takes.rules.ts';
 import { factsOf, runEnd, runsOf, type Run, type VoiceFacts } from './voiceRuns.ts';
 
@@ -48,7 +48,7 @@ const FACTS: Readonly<Record<Track, (bytes: Buffer) => PartFacts | Unreadable>> 
 @Injectable()
 export class TakeParts {
   constructor(
-    @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
+    @InjectRepository(TakeEntity) private readonly takes: Repository<Take>,
     @InjectRepository(TakePartEntity) private readonly parts: Repository<TakePartEntity>,
     private readonly acts: Acts,
     private readonly quotas: Quotas,
@@ -56,7 +56,7 @@ export class TakeParts {
   ) {}
 
   /** Keeps a part. Sending it twice is harmless. @throws Problem `part-damaged`, `part-too-new`, `part-differs`, `take-closed` */
-  async add(take: TakeEntity, part: SentPart): Promise<void> {
+  async add(take: Take, part: SentPart): Promise<void> {
     const { track, number, bytes } = part;
     const digest = createHash('sha256').update(bytes).digest('hex');
     const facts = FACTS[track](bytes);
@@ -110,7 +110,7 @@ export class TakeParts {
   }
 
   /** What has arrived without a gap: where a browser that comes back goes on sending. */
-  async arrived({ id }: TakeEntity): Promise<Arrived> {
+  async arrived({ id }: Take): Promise<Arrived> {
     const numbers = await this.numbers(id);
     const [voiceParts, logParts] = [unbroken(numbers.voice), unbroken(numbers.log)];
     const voice = await this.#voiceFacts(id, voiceParts);

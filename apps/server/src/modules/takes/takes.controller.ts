@@ -14,7 +14,6 @@ import {
   Res,
 } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { fromFrames } from '@oakbell/core/clock';
 import { LONGEST_TAKE } from '@oakbell/core/formats';
 import type { Request, Response } from 'express';
 import { InSteps } from '../../platform/acts/index.ts';
@@ -22,7 +21,7 @@ import { Choice, Decimal, Flag, Id, Parts, Problem, Text, Texts, When, Whole } f
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May, MediaService, Redirected, sendTo } from '../access/index.ts';
 import { LessonsService } from '../lessons/index.ts';
-import { RATE, type TakeEntity, type Track } from './take.entity.ts';
+import { takeLength, type Take, type Track } from './take.entity.ts';
 import { logKey, MOST_PARTS, voiceKey } from './takes.rules.ts';
 import { TakeFilmsService } from './takeFilms.service.ts';
 import { TakeMaterialService } from './takeMaterial.service.ts';
@@ -46,7 +45,7 @@ export class FinishTakeDto {
 export class TakeDto {
   @Id() id: string;
   @Id() lessonId: string;
-  @Choice(['open', 'finished', 'discarded']) state: TakeEntity['state'];
+  @Choice(['open', 'finished', 'discarded']) state: Take['state'];
   @When() openedAt: string;
   /** Microseconds; 0 until finished. */
   @Whole() length: number;
@@ -76,16 +75,17 @@ export class ArrivedDto {
   @Whole() logBytes: number;
   @Whole() voiceFrames: number;
   @Whole() nextRun: number;
-  @Choice(['open', 'finished', 'discarded']) state: TakeEntity['state'];
+  @Choice(['open', 'finished', 'discarded']) state: Take['state'];
 }
 
-export function takeDto({ id, lessonId, state, openedAt, frames, earlier }: TakeEntity): TakeDto {
+export function takeDto(take: Take): TakeDto {
+  const { id, lessonId, state, openedAt, earlier } = take;
   return {
     id,
     lessonId,
     state,
     openedAt: openedAt.toISOString(),
-    length: fromFrames(frames, RATE),
+    length: takeLength(take),
     earlier: [...earlier],
   };
 }
@@ -230,7 +230,7 @@ export class TakesController {
   @May('hear', 'take')
   @ApiOkResponse({ type: AnalysisDto })
   async analysis(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<AnalysisDto> {
-    const found = await this.material.analysis(await this.takes.get(id));
+    const found = await this.material.analysis(await this.takes.finished(id));
     const { quiet, silentWriting, lufs, threshold } = found;
     return { quiet: [...quiet], silentWriting: [...silentWriting], lufs, threshold };
   }
@@ -251,7 +251,7 @@ export class TakesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Res() response: Response,
   ): Promise<void> {
-    sendTo(response, await this.#address(person, id, await this.material.peaks(await this.takes.get(id))));
+    sendTo(response, await this.#address(person, id, await this.material.peaks(await this.takes.finished(id))));
   }
 
   async #address(person: SignedIn, id: string, key: string): Promise<string> {

@@ -1,6 +1,5 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { fromFrames } from '@oakbell/core/clock';
 import { isCard, isTake, playedUpTo, takesOf, type EditList } from '@oakbell/core/edits';
 import { readEarlier } from '@oakbell/core/log';
 import { randomUUID } from 'node:crypto';
@@ -11,8 +10,8 @@ import { ensureFor, notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { Quotas } from '../../platform/quotas/index.ts';
 import { claimById, FileClaims, STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { EditsService, LessonsService, type LessonEntity } from '../lessons/index.ts';
-import { TakeEntity, RATE } from './take.entity.ts';
+import { EditsService, LessonsService, type Lesson } from '../lessons/index.ts';
+import { isFinished, TakeEntity, takeLength, type FinishedTake, type OpenTake, type Take } from './take.entity.ts';
 import { logKey, missingParts, recordedElsewhere, unbroken, voiceKey } from './takes.rules.ts';
 import { TakeClosing } from './takeClosing.service.ts';
 import { TakeMaterialService } from './takeMaterial.service.ts';
@@ -38,13 +37,13 @@ interface Finish {
 const LEEWAY = 1e6;
 
 /** A lesson plays what was recorded for it, by whoever may, and what its maker recorded elsewhere. */
-const belongsTo = (take: TakeEntity, lesson: Pick<LessonEntity, 'id' | 'ownerId'>): boolean =>
+const belongsTo = (take: TakeEntity, lesson: Pick<Lesson, 'id' | 'ownerId'>): boolean =>
   take.lessonId === lesson.id || take.byId === lesson.ownerId;
 
 @Injectable()
 export class TakesService implements OnModuleInit {
   constructor(
-    @InjectRepository(TakeEntity) private readonly takes: Repository<TakeEntity>,
+    @InjectRepository(TakeEntity) private readonly takes: Repository<Take>,
     private readonly parts: TakeParts,
     private readonly lessons: LessonsService,
     private readonly edits: EditsService,
@@ -65,7 +64,7 @@ export class TakesService implements OnModuleInit {
       const own = (await this.byIds(named)).filter((take) => belongsTo(take, lesson));
       if (own.length < named.length)
         throw new Problem(422, 'take-missing', 'A take that this change needs is not here. The lesson is as it was.');
-      const lengths = new Map(own.map((take) => [take.id, fromFrames(take.frames, RATE)]));
+      const lengths = new Map(own.map((take) => [take.id, takeLength(take)]));
       if (touched.some((one) => isCard(one) && !isUUID(one.card.id)))
         throw new Problem(422, 'not-an-edit', 'A title card needs a name of its own. The lesson is as it was.');
       if (touched.some((one) => isTake(one) && one.end > (lengths.get(one.takeId) ?? 0) + LEEWAY))
@@ -74,7 +73,7 @@ export class TakesService implements OnModuleInit {
   }
 
   /** Begins a take, or finds the one begun before under the same id. @throws Problem `lesson-being-recorded` */
-  async open(person: Person, { id, lessonId, windowKey, takeOver }: NewTake): Promise<TakeEntity> {
+  async open(person: Person, { id, lessonId, windowKey, takeOver }: NewTake): Promise<Take> {
     // One after another: two windows that begin at the same moment would not see each other.
     const lesson = await this.lessons.locked(lessonId);
     const there = await this.takes.findOneBy({ id });
@@ -94,7 +93,7 @@ export class TakesService implements OnModuleInit {
     const now = new Date();
     await this.quotas.take(person.id, 0);
     const earlier = await this.#earlier(await this.edits.of(lesson));
-    const made = this.takes.create({
+    const made: OpenTake = {
       id,
       lessonId,
       byId: person.id,
@@ -102,26 +101,33 @@ export class TakesService implements OnModuleInit {
       windowKey,
       openedAt: now,
       heardAt: now,
-      frames: 0,
+      frames: null,
       earlier,
-    });
+    };
     await this.takes.insert(made);
     return made;
   }
 
   /** @throws Problem `not-found` */
-  async get(id: string): Promise<TakeEntity> {
+  async get(id: string): Promise<Take> {
     const take = await this.takes.findOneBy({ id });
     if (!take) throw notFound('take');
     return take;
   }
 
-  async ofLesson(lessonId: string): Promise<readonly TakeEntity[]> {
+  /** A take as it can be heard. @throws Problem `not-found`, also while it is not finished */
+  async finished(id: string): Promise<FinishedTake> {
+    const take = await this.get(id);
+    if (!isFinished(take)) throw notFound('take');
+    return take;
+  }
+
+  async ofLesson(lessonId: string): Promise<readonly Take[]> {
     return this.takes.find({ where: { lessonId, state: In(['open', 'finished']) }, order: { openedAt: 'ASC' } });
   }
 
   /** The takes that were recorded for a lesson, and those of other lessons that it plays. */
-  async playedBy(lesson: LessonEntity): Promise<readonly TakeEntity[]> {
+  async playedBy(lesson: Lesson): Promise<readonly Take[]> {
     const own = await this.ofLesson(lesson.id);
     const there = new Set(own.map((take) => take.id));
     const found = new Map(own.map((take) => [take.id, take]));
@@ -136,27 +142,24 @@ export class TakesService implements OnModuleInit {
     return [...found.values()];
   }
 
-  async byIds(ids: readonly string[]): Promise<readonly TakeEntity[]> {
+  async byIds(ids: readonly string[]): Promise<readonly Take[]> {
     return ids.length === 0 ? [] : this.takes.findBy({ id: In([...ids]) });
   }
 
   /** Takes of this person that were never finished and are no longer heard: what Today offers to recover. */
-  async unfinishedOf(personId: string): Promise<readonly TakeEntity[]> {
+  async unfinishedOf(personId: string): Promise<readonly Take[]> {
     const open = await this.takes.findBy({ byId: personId, state: 'open' });
     return open.filter((take) => recordedElsewhere([take], '', new Date()) === null);
   }
 
   /** Whether a later window has taken over the lesson since this take began. */
-  async takenOver(take: TakeEntity): Promise<boolean> {
+  async takenOver(take: Take): Promise<boolean> {
     const later = await this.takes.findBy({ lessonId: take.lessonId, state: 'open' });
     return later.some((one) => one.windowKey !== take.windowKey && one.openedAt > take.openedAt);
   }
 
   /** Closes a take whose parts are all here and adds it to the lesson. @throws Problem `parts-missing` with their numbers */
-  async finish(
-    take: TakeEntity,
-    { voiceParts, logParts, filmParts, frames, aside = false }: Finish,
-  ): Promise<TakeEntity> {
+  async finish(take: Take, { voiceParts, logParts, filmParts, frames, aside = false }: Finish): Promise<Take> {
     if (take.state === 'finished') return take;
     const numbers = await this.parts.numbers(take.id);
     const missing = {
@@ -176,7 +179,7 @@ export class TakesService implements OnModuleInit {
   }
 
   /** Closes a take with what has arrived of it: for when the browser that recorded it does not come back. */
-  async finishAsSent(take: TakeEntity): Promise<TakeEntity> {
+  async finishAsSent(take: Take): Promise<Take> {
     if (take.state === 'finished') return take;
     const numbers = await this.parts.numbers(take.id);
     const { voice, log, film } = {
@@ -187,7 +190,7 @@ export class TakesService implements OnModuleInit {
     return this.closing.close(take, { voiceParts: voice, logParts: log, filmParts: film, frames: null, aside: false });
   }
 
-  async discard(take: TakeEntity): Promise<void> {
+  async discard(take: Take): Promise<void> {
     if (take.state === 'open') await this.takes.update({ id: take.id }, { state: 'discarded' });
   }
 
@@ -199,7 +202,7 @@ export class TakesService implements OnModuleInit {
     voice: Buffer;
     log: string;
     frames: number;
-  }): Promise<TakeEntity> {
+  }): Promise<FinishedTake> {
     const id = take.id ?? randomUUID();
     const now = new Date();
     const lesson = await this.lessons.one(take.lessonId);
@@ -207,7 +210,7 @@ export class TakesService implements OnModuleInit {
     await this.storage.put(voiceKey(id), take.voice);
     await this.storage.put(logKey(id), Buffer.from(take.log));
     const { lessonId, byId, frames } = take;
-    const made = this.takes.create({
+    const made: FinishedTake = {
       id,
       lessonId,
       byId,
@@ -217,7 +220,7 @@ export class TakesService implements OnModuleInit {
       heardAt: now,
       frames,
       earlier,
-    });
+    };
     const events = await this.material.events(id);
     return this.acts.do(async () => {
       await this.takes.insert(made);
@@ -229,9 +232,7 @@ export class TakesService implements OnModuleInit {
   /** The takes whose ink a new take begins with, in the order of the lesson, each as far as the lesson plays it. */
   async #earlier(edits: EditList): Promise<string[]> {
     const ends = playedUpTo(edits.segments);
-    const lengths = new Map(
-      (await this.byIds([...ends.keys()])).map((take) => [take.id, fromFrames(take.frames, RATE)]),
-    );
+    const lengths = new Map((await this.byIds([...ends.keys()])).map((take) => [take.id, takeLength(take)]));
     return [...ends].map(([id, end]) => (end < (lengths.get(id) ?? 0) ? `${id}@${end}` : id));
   }
 }

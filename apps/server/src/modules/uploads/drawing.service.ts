@@ -2,7 +2,7 @@ import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { Problem } from '../../platform/http/index.ts';
-import { endsWith, JobHandlers, JobsService, type Ending, type JobEntity } from '../../platform/jobs/index.ts';
+import { endsWith, JobHandlers, JobsService, type Ending, type Job } from '../../platform/jobs/index.ts';
 import { Quotas } from '../../platform/quotas/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { checkFile, isDrawing } from '../files/index.ts';
@@ -143,7 +143,7 @@ export class DrawingService implements OnModuleInit {
     }
   }
 
-  async #preview(job: JobEntity): Promise<Ending> {
+  async #preview(job: Job): Promise<Ending> {
     const { lessonId, page, large } = job.input as Preview;
     const upload = await this.uploads.one(lessonId, job.subjectId);
     const width = large ? LARGE_PREVIEW_WIDTH : PREVIEW_WIDTH;
@@ -168,7 +168,7 @@ export class DrawingService implements OnModuleInit {
     return endsWith();
   }
 
-  async #pagePicture(job: JobEntity): Promise<StoredPicture> {
+  async #pagePicture(job: Job): Promise<StoredPicture> {
     const { lessonId, page } = job.input as Preview;
     const upload = await this.uploads.one(lessonId, job.subjectId);
     const file = { key: upload.key, kind: kindOf(upload), pages: upload.pages } as const;
@@ -226,7 +226,7 @@ export class DrawingService implements OnModuleInit {
     return storePlaced(this.storage, openPicture(data).extract({ left, top, width, height }));
   }
 
-  async #place(job: JobEntity): Promise<Ending> {
+  async #place(job: Job): Promise<Ending> {
     const { files } = job.input as { files: readonly Loose[] };
     const placed: PlacedPicture[] = [];
     for (const { key } of files) {
@@ -244,7 +244,7 @@ export class DrawingService implements OnModuleInit {
     };
   }
 
-  async #sound({ input, subjectId }: JobEntity): Promise<Ending> {
+  async #sound({ input, subjectId }: Job): Promise<Ending> {
     const { key, name } = input as Loose;
     return withStored(this.storage, key, async (path) => {
       const facts = await checkMedia(path, name);

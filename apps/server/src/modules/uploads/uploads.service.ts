@@ -4,14 +4,14 @@ import { randomUUID } from 'node:crypto';
 import { Repository } from 'typeorm';
 import { Acts, OnceOnly, type Keyed } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
-import { jobDto, JobDto, JobHandlers, JobsService, type Ending, type JobEntity } from '../../platform/jobs/index.ts';
+import { jobDto, JobDto, JobHandlers, JobsService, type Ending, type Job } from '../../platform/jobs/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { FileChecks, withStored, type CheckedFile, type UploadedFile } from '../files/index.ts';
 import { ImportsService } from '../imports/index.ts';
 import { pdfPages } from '../files/index.ts';
 import { withSlidesAsPdf } from '../files/index.ts';
 import { UploadEntity } from './upload.entity.ts';
-import type { LessonEntity } from '../lessons/index.ts';
+import type { Lesson } from '../lessons/index.ts';
 import { MOST_PAGES } from '../files/index.ts';
 import { PagesService } from '../pages/index.ts';
 
@@ -51,11 +51,7 @@ export class UploadsService implements OnModuleInit {
   }
 
   /** Takes files in; all are looked into before any is used. Slides are turned into a PDF by a job of their own. */
-  async receive(
-    personId: string,
-    lesson: LessonEntity,
-    files: readonly UploadedFile[],
-  ): Promise<readonly UploadEntity[]> {
+  async receive(personId: string, lesson: Lesson, files: readonly UploadedFile[]): Promise<readonly UploadEntity[]> {
     const checked = await this.checks.bring(files, {
       personId,
       subjectId: lesson.id,
@@ -104,7 +100,7 @@ export class UploadsService implements OnModuleInit {
   }
 
   /** Makes pages out of the picked ones, in the order given. @throws Problem `too-many-pages`, `not-found` */
-  async pick(personId: string, lesson: LessonEntity, picked: readonly PickedPages[]): Promise<JobEntity> {
+  async pick(personId: string, lesson: Lesson, picked: readonly PickedPages[]): Promise<Job> {
     const files = [];
     for (const { upload: id, pages } of picked) {
       const upload = await this.one(lesson.id, id);
@@ -139,7 +135,7 @@ export class UploadsService implements OnModuleInit {
     );
   }
 
-  async #convert(job: JobEntity): Promise<Ending> {
+  async #convert(job: Job): Promise<Ending> {
     const upload = await this.uploads.findOneByOrFail({ id: job.subjectId });
     const { format, slides } = job.input as { format: 'pptx' | 'odp'; slides: string };
     const key = `${slides}.pdf`;

@@ -1,5 +1,5 @@
 import { Choice, Decimal, Id, Text } from '../http/index.ts';
-import { JOB_STATES, type JobEntity, type JobState } from './job.entity.ts';
+import { JOB_STATES, type Job, type JobState } from './job.entity.ts';
 
 export class JobDto {
   @Id() id: string;
@@ -10,7 +10,7 @@ export class JobDto {
   @Text({ nullable: true }) failureText: string | null;
 }
 
-export function jobDto(job: JobEntity): JobDto {
+export function jobDto(job: Job): JobDto {
   const { id, kind, state, failureCode, failureText } = job;
   return { id, kind, state, progress: job.progress / 1000, failureCode, failureText };
 }

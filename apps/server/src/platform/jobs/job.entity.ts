@@ -44,3 +44,37 @@ export class JobEntity {
   /** How often it was begun in this try: a job that takes its process with it is given up. */
   @Column({ type: 'int' }) starts: number;
 }
+
+type Told = 'state' | 'result' | 'failureStatus' | 'failureCode' | 'failureText' | 'startedAt' | 'endedAt' | 'runner';
+type JobFacts = Omit<JobEntity, Told>;
+interface NoFailure {
+  readonly failureStatus: null;
+  readonly failureCode: null;
+  readonly failureText: null;
+}
+export interface JobFailure {
+  readonly failureStatus: number;
+  readonly failureCode: string;
+  readonly failureText: string;
+}
+interface NotEnded extends NoFailure {
+  readonly result: null;
+  readonly endedAt: null;
+}
+interface Ended {
+  /** Null where it was ended before it was begun. */
+  readonly startedAt: Date | null;
+  readonly endedAt: Date;
+  readonly runner: string | null;
+}
+export type WaitingJob = JobFacts &
+  NotEnded & { readonly state: 'waiting'; readonly startedAt: Date | null; readonly runner: null };
+export type RunningJob = JobFacts &
+  NotEnded & { readonly state: 'running'; readonly startedAt: Date; readonly runner: string };
+export type DoneJob = JobFacts &
+  NoFailure &
+  Ended & { readonly state: 'done'; readonly result: object | string | null };
+export type FailedJob = JobFacts & JobFailure & Ended & { readonly state: 'failed'; readonly result: null };
+export type CancelledJob = JobFacts & NoFailure & Ended & { readonly state: 'cancelled'; readonly result: null };
+/** What is known of a job depends on where it stands. */
+export type Job = WaitingJob | RunningJob | DoneJob | FailedJob | CancelledJob;

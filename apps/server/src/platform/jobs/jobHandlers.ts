@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { JobEntity, Lane } from './job.entity.ts';
+import type { CancelledJob, FailedJob, Lane, RunningJob } from './job.entity.ts';
 
 /** Tells how far a job is, 0…1. It throws when the job is no longer this attempt's; a handler lets that pass. */
 export type Progress = (share: number) => Promise<void>;
@@ -17,11 +17,11 @@ export const endsWith =
   () =>
     Promise.resolve(result);
 /** Works on a job, in steps that can be repeated, and gives back its last act. */
-export type JobHandler = (job: JobEntity, steps: JobSteps) => Promise<Ending>;
+export type JobHandler = (job: RunningJob, steps: JobSteps) => Promise<Ending>;
 /** What else changes when a job is failed or cancelled, and when it is tried again; part of the same act. */
 export interface JobTurns {
-  readonly stopped?: (job: JobEntity) => Promise<void>;
-  readonly again?: (job: JobEntity) => Promise<void>;
+  readonly stopped?: (job: FailedJob | CancelledJob) => Promise<void>;
+  readonly again?: (job: FailedJob | CancelledJob) => Promise<void>;
 }
 
 interface Known extends JobTurns {

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, LessThan, Repository } from 'typeorm';
 import { Acts } from '../acts/index.ts';
-import { JobEntity, type Lane } from './job.entity.ts';
+import { JobEntity, type Job, type Lane, type RunningJob } from './job.entity.ts';
 import { JobState } from './jobState.ts';
 import { RunnerName } from './runnerName.ts';
 
@@ -17,7 +17,7 @@ const KEPT_MS = 14 * 86_400_000;
 @Injectable()
 export class JobQueue {
   constructor(
-    @InjectRepository(JobEntity) private readonly jobs: Repository<JobEntity>,
+    @InjectRepository(JobEntity) private readonly jobs: Repository<Job>,
     private readonly name: RunnerName,
     private readonly acts: Acts,
     private readonly state: JobState,
@@ -27,7 +27,7 @@ export class JobQueue {
    * Takes the next job of a lane for a runner, or null when none waits. The person who has least running there comes
    * first, then the one who was served longest ago: forty imports of one keep nobody else waiting.
    */
-  async claim(lane: Lane, runner: string): Promise<JobEntity | null> {
+  async claim(lane: Lane, runner: string): Promise<RunningJob | null> {
     for (;;) {
       const [next] = (await this.jobs.query(
         `SELECT j.id FROM job j LEFT JOIN (
@@ -44,7 +44,10 @@ export class JobQueue {
         .set({ state: 'running', runner, startedAt: new Date(), starts: () => 'starts + 1' })
         .where({ id: next.id, state: 'waiting' })
         .execute();
-      if (taken.affected === 1) return this.jobs.findOneBy({ id: next.id });
+      if (taken.affected !== 1) continue;
+      const job = await this.jobs.findOneBy({ id: next.id });
+      // It may have been cancelled since.
+      if (job?.state === 'running' && job.runner === runner) return job;
     }
   }
 
@@ -75,7 +78,7 @@ export class JobQueue {
     });
   }
 
-  waiting(): Promise<readonly JobEntity[]> {
+  waiting(): Promise<readonly Job[]> {
     return this.jobs.findBy({ state: 'waiting' });
   }
 }

@@ -10,7 +10,7 @@ import { workNames } from '../database/index.ts';
 import { Events } from '../events/index.ts';
 import { Bus } from '../redis/index.ts';
 import { inJob } from '../scope/index.ts';
-import { JobEntity, LANE_NAMES, LANES, type Lane } from './job.entity.ts';
+import { JobEntity, LANE_NAMES, LANES, type Job, type Lane, type RunningJob } from './job.entity.ts';
 import { CANCELLED, JobState } from './jobState.ts';
 import { JobHandlers } from './jobHandlers.ts';
 import { JobQueue, MOST_STARTS } from './jobQueue.ts';
@@ -31,7 +31,7 @@ export class JobRunner implements OnApplicationShutdown {
   #deaf: () => Promise<void> = () => Promise.resolve();
 
   constructor(
-    @InjectRepository(JobEntity) private readonly jobs: Repository<JobEntity>,
+    @InjectRepository(JobEntity) private readonly jobs: Repository<Job>,
     @Inject(CONFIG) private readonly config: Config,
     private readonly handlers: JobHandlers,
     private readonly service: JobsService,
@@ -88,7 +88,7 @@ export class JobRunner implements OnApplicationShutdown {
     if (job) await workNames.run(`job ${job.kind}`, () => this.#work(job));
   }
 
-  async #work(job: JobEntity): Promise<void> {
+  async #work(job: RunningJob): Promise<void> {
     const begun = Date.now();
     const controller = new AbortController();
     this.#running.set(job.id, controller);
@@ -110,7 +110,7 @@ export class JobRunner implements OnApplicationShutdown {
   }
 
   /** One act of this attempt: whoever cancels, tries again or takes over waits for it, or it finds out and is not done. */
-  async #mine<T>(job: JobEntity, work: () => Promise<T>): Promise<T> {
+  async #mine<T>(job: RunningJob, work: () => Promise<T>): Promise<T> {
     return this.acts.do(async () => {
       const now = await this.state.locked(job.id);
       if (!isSameAttempt(now, job)) throw new NotMine();
@@ -118,15 +118,15 @@ export class JobRunner implements OnApplicationShutdown {
     });
   }
 
-  async #progress(job: JobEntity, share: number): Promise<void> {
+  async #progress(job: RunningJob, share: number): Promise<void> {
     const progress = Math.round(Math.max(0, Math.min(1, share)) * 1000);
     const { id, runner, attempt, starts } = job;
-    const updated = await this.jobs.update({ id, state: 'running', runner: runner!, attempt, starts }, { progress });
+    const updated = await this.jobs.update({ id, state: 'running', runner, attempt, starts }, { progress });
     if (updated.affected === 0 && !isSameAttempt(await this.jobs.findOneBy({ id }), job)) throw new NotMine();
     if (job.ownerId) await this.events.mention([job.ownerId], { kind: 'job', id, of: job.subjectId });
   }
 
-  async #fail(job: JobEntity, failure: unknown): Promise<void> {
+  async #fail(job: RunningJob, failure: unknown): Promise<void> {
     const known =
       failure instanceof Problem
         ? failure
@@ -149,7 +149,7 @@ export class JobRunner implements OnApplicationShutdown {
   }
 }
 
-const isSameAttempt = (now: JobEntity | null, job: JobEntity): boolean =>
+const isSameAttempt = (now: Job | null, job: RunningJob): boolean =>
   now?.state === 'running' && now.runner === job.runner && now.attempt === job.attempt && now.starts === job.starts;
 
 const FAILED = 'Something went wrong while this was being made. What was saved is safe; try again.';

@@ -8,7 +8,7 @@ import { CONFIG, type Config } from '../config/index.ts';
 import { actScopes } from '../database/index.ts';
 import { notFound, Problem } from '../http/index.ts';
 import { Bus } from '../redis/index.ts';
-import { JobEntity, LANE_NAMES, type Lane } from './job.entity.ts';
+import { JobEntity, LANE_NAMES, type Job, type Lane, type WaitingJob } from './job.entity.ts';
 import { JobHandlers } from './jobHandlers.ts';
 import { JobQueue } from './jobQueue.ts';
 import { ENDED, JobState } from './jobState.ts';
@@ -39,7 +39,7 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
   readonly #waiting = new Map<string, Set<() => void>>();
 
   constructor(
-    @InjectRepository(JobEntity) private readonly jobs: Repository<JobEntity>,
+    @InjectRepository(JobEntity) private readonly jobs: Repository<Job>,
     @Inject(CONFIG) config: Config,
     private readonly handlers: JobHandlers,
     private readonly queue: JobQueue,
@@ -66,11 +66,11 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
   }
 
   /** Has something done, once the act that asks for it is kept. @throws Problem `too-many-jobs` when enough wait already */
-  async add(job: NewJob): Promise<JobEntity> {
+  async add(job: NewJob): Promise<Job> {
     return this.acts.do(() => this.#add(job));
   }
 
-  async #add(job: NewJob): Promise<JobEntity> {
+  async #add(job: NewJob): Promise<Job> {
     const { lane } = this.handlers.of(job.kind);
     // What nobody waits for is begun by us, not by a person.
     const counts = job.ownerId !== null && lane !== 'later';
@@ -83,7 +83,7 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
         'too-many-jobs',
         `${there} pieces of work are waiting for you already; ${MOST_JOBS} can. Wait for some of them, then try again.`,
       );
-    const made = this.jobs.create({
+    const made: WaitingJob = {
       ...job,
       id: randomUUID(),
       lane,
@@ -99,7 +99,7 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
       attempt: 1,
       runner: null,
       starts: 0,
-    });
+    };
     await this.jobs.insert(made);
     await this.outbox.add(ENQUEUE, { id: made.id });
     return made;
@@ -123,16 +123,15 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
     return this.#result(there ?? (await this.add(job)));
   }
 
-  async #result<T>({ id }: JobEntity): Promise<T> {
+  async #result<T>({ id }: Job): Promise<T> {
     const ended = await this.#ended(id);
     if (ended.state === 'done') return ended.result as T;
-    if (ended.state === 'failed')
-      throw new Problem(ended.failureStatus ?? 500, ended.failureCode ?? 'failed', ended.failureText ?? '');
+    if (ended.state === 'failed') throw new Problem(ended.failureStatus, ended.failureCode, ended.failureText);
     throw new Problem(503, 'still-working', 'This takes longer than usual. It goes on; look again in a minute.');
   }
 
-  async #ended(id: string): Promise<JobEntity> {
-    const isEnded = (job: JobEntity) => job.state !== 'waiting' && job.state !== 'running';
+  async #ended(id: string): Promise<Job> {
+    const isEnded = (job: Job) => job.state !== 'waiting' && job.state !== 'running';
     const until = Date.now() + LOOK_PATIENCE_MS;
     for (;;) {
       let told = () => undefined as void;
@@ -150,23 +149,23 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
     }
   }
 
-  async one(id: string): Promise<JobEntity> {
+  async one(id: string): Promise<Job> {
     const job = await this.jobs.findOneBy({ id });
     if (!job) throw notFound('job');
     return job;
   }
 
   /** The newest job about a thing, of these kinds; null when there was none. */
-  async newestFor(subjectId: string, kinds: readonly string[]): Promise<JobEntity | null> {
+  async newestFor(subjectId: string, kinds: readonly string[]): Promise<Job | null> {
     return this.jobs.findOne({ where: { subjectId, kind: In([...kinds]) }, order: { createdAt: 'DESC' } });
   }
 
   /** The newest job of a kind, whatever it is about. */
-  async newestOf(kind: string): Promise<JobEntity | null> {
+  async newestOf(kind: string): Promise<Job | null> {
     return this.jobs.findOne({ where: { kind }, order: { createdAt: 'DESC' } });
   }
 
-  async cancel(id: string): Promise<JobEntity> {
+  async cancel(id: string): Promise<Job> {
     return this.acts.do(async () => {
       const job = await this.state.locked(id);
       if (job?.state === 'waiting' || job?.state === 'running') await this.state.stop(job, { state: 'cancelled' });
@@ -174,7 +173,7 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
     });
   }
 
-  async retry(id: string): Promise<JobEntity> {
+  async retry(id: string): Promise<Job> {
     return this.acts.do(async () => {
       const job = await this.state.locked(id);
       if (job?.state !== 'failed' && job?.state !== 'cancelled')
@@ -204,7 +203,7 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
     await Promise.all([...this.#queues.values()].map((queue) => queue.close().catch(() => undefined)));
   }
 
-  async #enqueue(job: JobEntity): Promise<void> {
+  async #enqueue(job: Job): Promise<void> {
     const options = { jobId: `${job.id}-${job.attempt}-${job.starts}`, removeOnComplete: true, removeOnFail: true };
     const queue = this.#queues.get(job.lane);
     // One that belongs nowhere keeps no other from its queue.

@@ -1,5 +1,5 @@
 import { Group, Text } from '@mantine/core';
-import { timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { micros, timeText, type TimeRange } from '@oakbell/core/clock';
 import {
   IconArrowBarToLeft,
   IconArrowBarToRight,
@@ -69,4 +69,4 @@ export function CutTools({ marked, parts, busy, snaps, onSnaps, markStart, markE
   );
 }
 
-const lengthText = ({ start, end }: TimeRange): string => timeText((end - start) as Micros, { tenths: true });
+const lengthText = ({ start, end }: TimeRange): string => timeText(micros(end - start), { tenths: true });

@@ -77,8 +77,8 @@ export function Desk({ lesson, takes }: Props) {
   );
   const scene = sceneAt(played.source, time);
   const onAxis = ({ start, end }: TimeRange): TimeRange => ({
-    start: (start + offset) as Micros,
-    end: (end + offset) as Micros,
+    start: micros(start + offset),
+    end: micros(end + offset),
   });
   const [quiet, writing] = [found.quiet.map(onAxis), found.writing.map(onAxis)];
   const listen = ({ start, end }: TimeRange) => {
@@ -193,7 +193,7 @@ export function Desk({ lesson, takes }: Props) {
               found={{ ...found, quiet, writing }}
               acts={{
                 done: letGo,
-                goTo: (to) => player.seek((to + offset) as Micros),
+                goTo: (to) => player.seek(micros(to + offset)),
                 listen,
                 shorten: cutting.shorten,
                 speedUp: cutting.speedUp,

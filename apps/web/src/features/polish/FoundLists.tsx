@@ -1,5 +1,5 @@
 import { Button, Group, NativeSelect, Stack, Text, Title } from '@mantine/core';
-import { fromMillis, lengthOf, timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { fromMillis, lengthOf, micros, timeText, type TimeRange } from '@oakbell/core/clock';
 import { shortened } from '@oakbell/core/edits';
 import { useState } from 'react';
 import { SPEEDS_UP } from './MarkedPanel.tsx';
@@ -24,10 +24,12 @@ export function QuietList({
 }: ListProps & { readonly onShorten: (stretches: readonly TimeRange[]) => void }) {
   const { stretches, busy } = list;
   if (stretches.length === 0) return null;
-  const won = stretches.reduce((sum, stretch) => {
-    const cut = shortened(stretch, BREATH);
-    return sum + (cut ? cut.end - cut.start : 0);
-  }, 0) as Micros;
+  const won = micros(
+    stretches.reduce((sum, stretch) => {
+      const cut = shortened(stretch, BREATH);
+      return sum + (cut ? cut.end - cut.start : 0);
+    }, 0),
+  );
   return (
     <section aria-label="Quiet stretches">
       <Title order={2} size="h4">
@@ -70,7 +72,7 @@ export function WritingList({
           onChange={(event) => setSpeed(Number(event.currentTarget.value))}
         />
         <Button size="sm" variant="default" disabled={busy} onClick={() => onSpeed(stretches, speed)}>
-          Speed all up, win {timeText(wonAt(stretches, speed) as Micros, { tenths: true })}
+          Speed all up, win {timeText(micros(wonAt(stretches, speed)), { tenths: true })}
         </Button>
       </Group>
       <Offers {...list} does="Speed up" onDo={(stretch) => onSpeed([stretch], speed)} />

@@ -1,5 +1,5 @@
 import { Button, Group, NativeSelect, Stack, Text, Title } from '@mantine/core';
-import { lengthOf, timeText, type Micros } from '@oakbell/core/clock';
+import { lengthOf, micros, timeText } from '@oakbell/core/clock';
 import { playAt } from '@oakbell/core/edits';
 import { useState } from 'react';
 import { newId, type Polish } from './usePolish.ts';
@@ -28,7 +28,7 @@ export function MarkedPanel({ polish, onCut, onCutWithInk, onCopy, onSpeak, onLi
     polish.edit(
       playAt(polish.edits, marked, fast === 1 ? { speed: 1 } : { speed: fast, sound: { kind: sound } }, newId),
     );
-  const won = (length - length / speed) as Micros;
+  const won = micros(length - length / speed);
   return (
     <section aria-label="What is marked">
       <Stack gap="sm">

@@ -1,5 +1,5 @@
 import { Tabs, Text } from '@mantine/core';
-import type { Micros, TimeRange } from '@oakbell/core/clock';
+import { micros, type TimeRange } from '@oakbell/core/clock';
 import type { CardSegment, Overlay } from '@oakbell/core/edits';
 import type { PlayableLesson } from '../../kits/player/index.ts';
 import { CardPanel } from './CardPanel.tsx';
@@ -75,7 +75,7 @@ export function SidePanel({ polish, played, overlay, card, picking, found, acts 
         <WritingList {...lists} stretches={found.writing} onSpeed={acts.speedUp} />
       </Tabs.Panel>
       <Tabs.Panel value="lesson" pt="sm">
-        <LessonPanel polish={polish} played={played} onGoTo={(time) => acts.goTo(time as Micros)} />
+        <LessonPanel polish={polish} played={played} onGoTo={(time) => acts.goTo(micros(time))} />
       </Tabs.Panel>
     </Tabs>
   );

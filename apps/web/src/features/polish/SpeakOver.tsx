@@ -1,5 +1,5 @@
 import { Button, Group, Stack, Text, Title } from '@mantine/core';
-import { lengthOf, timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { lengthOf, micros, timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { speakOver } from '@oakbell/core/edits';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
@@ -76,7 +76,7 @@ export function SpeakOver({ polish, range, onTimeline, player, onDone }: Props) 
     let from: Micros | null = null;
     const over = new Promise<void>((resolve) => {
       const leave = player.onTick((time) => {
-        if (from === null && time > onTimeline.start) from = (voice.now - (time - onTimeline.start)) as Micros;
+        if (from === null && time > onTimeline.start) from = micros(voice.now - (time - onTimeline.start));
         const { state: plays } = player.getView();
         if (time < onTimeline.end && plays !== 'paused' && plays !== 'ended') return;
         leave();
@@ -96,7 +96,7 @@ export function SpeakOver({ polish, range, onTimeline, player, onDone }: Props) 
     // Who stopped early spoke over that much and no more.
     const length = Math.min(lengthOf(range), Math.max(0, end - onTimeline.start));
     await queries.invalidateQueries({ queryKey: ['takes', lessonId] });
-    const spoken = { start: range.start, end: (range.start + length) as Micros };
+    const spoken = { start: range.start, end: micros(range.start + length) };
     if (from !== null && length > 0)
       polish.edit(speakOver(polish.edits, spoken, { takeId: voice.takeId, from }, newId));
     onDone();

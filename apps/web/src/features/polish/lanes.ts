@@ -1,4 +1,4 @@
-import { type Micros, type TimeRange } from '@oakbell/core/clock';
+import { micros, type Micros, type TimeRange } from '@oakbell/core/clock';
 import {
   dressingOf,
   isCard,
@@ -30,15 +30,15 @@ interface Setting {
 export function lanesOf({ edits, source, offset, selected, onSelect, onMark, onChange }: Setting): readonly Lane[] {
   const programme = programmeOf(edits);
   const moved = ({ start, end }: TimeRange): TimeRange => ({
-    start: (start + offset) as Micros,
-    end: (end + offset) as Micros,
+    start: micros(start + offset),
+    end: micros(end + offset),
   });
   const numbers = new Map<string, number>();
   for (const { takeId } of edits.segments.filter(isTake))
     if (!numbers.has(takeId)) numbers.set(takeId, numbers.size + 1);
   const takes = programme.segments.map((segment, i): LaneBar => {
     const start = programme.starts[i]!;
-    const range = moved({ start, end: (start + playedLength(segment)) as Micros });
+    const range = moved({ start, end: micros(start + playedLength(segment)) });
     const { id } = segment;
     if (isCard(segment)) {
       return {
@@ -93,7 +93,7 @@ export function stretchedTo(
 ): Overlay | null {
   const speed = speedOf(edits.segments[index]!);
   const by = (change: number) => Math.round(change * speed);
-  const start = Math.max(0, overlay.start + by(to.start - was.start)) as Micros;
-  const end = (overlay.end + by(to.end - was.end)) as Micros;
+  const start = micros(Math.max(0, overlay.start + by(to.start - was.start)));
+  const end = micros(overlay.end + by(to.end - was.end));
   return end > start ? { ...overlay, start, end } : null;
 }

@@ -1,4 +1,4 @@
-import { clampTime, timeText, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { clampTime, micros, timeText, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
 import {
   cutStretch,
   cutStretches,
@@ -40,7 +40,7 @@ export function useCutting({ lesson, peaks, offset, now, change, standAt, snaps 
   const [marked, mark] = useState<TimeRange | null>(null);
   const { edits } = lesson;
   const { length } = programmeOf(edits);
-  const inLesson = (at: number): Micros => clampTime((at - offset) as Micros, ZERO, length);
+  const inLesson = (at: number): Micros => clampTime(micros(at - offset), ZERO, length);
   const rangeInLesson = ({ start, end }: TimeRange): TimeRange => ({ start: inLesson(start), end: inLesson(end) });
   const save = (edit: Edit | null, stand?: Micros) => {
     if (!edit || change.isPending) return;
@@ -76,7 +76,7 @@ export function useCutting({ lesson, peaks, offset, now, change, standAt, snaps 
   const seams = useMemo(
     () =>
       seamsOf(edits).map((seam): SeamMark => {
-        const at = (seam.at + offset) as Micros;
+        const at = micros(seam.at + offset);
         const label = seamWords(seam, at);
         if (seam.left === null) return { at, label };
         // A seam is a place in this list and in no other.
@@ -92,7 +92,7 @@ export function useCutting({ lesson, peaks, offset, now, change, standAt, snaps 
   return { marked, mark, acts, cut, shorten, speedUp, seams };
 }
 
-const rightWay = (start: number, end: number): TimeRange => ({ start: start as Micros, end: end as Micros });
+const rightWay = (start: number, end: number): TimeRange => ({ start: micros(start), end: micros(end) });
 
 function seamWords({ left }: Seam, at: Micros): string {
   if (left === null) return `Another part begins at ${timeText(at)}`;

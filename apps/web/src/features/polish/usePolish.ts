@@ -1,4 +1,4 @@
-import { clampTime, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { clampTime, micros, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
 import {
   dressingOf,
   isCard,
@@ -44,7 +44,7 @@ interface Setting {
 
 export function polishOf({ lesson, change, time, marked, offset }: Setting): Polish {
   const programme = programmeOf(lesson.edits);
-  const inLesson = (at: number): Micros => clampTime((at - offset) as Micros, ZERO, programme.length);
+  const inLesson = (at: number): Micros => clampTime(micros(at - offset), ZERO, programme.length);
   return {
     lesson,
     edits: lesson.edits,
@@ -69,13 +69,13 @@ export interface Place extends TimeRange {
 }
 /** The stretch of a take under the mark, or from the playhead on; null on a card. */
 export function placeFor({ programme, time, marked }: Polish): Place | null {
-  const range = marked ?? { start: time, end: (time + USUAL) as Micros };
+  const range = marked ?? { start: time, end: micros(time + USUAL) };
   const start = sourceTimeAt(programme, range.start);
-  const last = sourceTimeAt(programme, (range.end - 1) as Micros);
+  const last = sourceTimeAt(programme, micros(range.end - 1));
   const own = segmentUnder(programme, range.start);
   if (!start || !own || isCard(own)) return null;
   const end = last && last.sourceId === start.sourceId && last.time > start.time ? last.time + 1 : own.end;
-  return end > start.time ? { takeId: own.takeId, start: start.time, end: end as Micros } : null;
+  return end > start.time ? { takeId: own.takeId, start: start.time, end: micros(end) } : null;
 }
 
 export const segmentUnder = (programme: Programme, time: Micros): Segment | undefined =>

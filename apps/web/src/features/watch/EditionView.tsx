@@ -1,5 +1,5 @@
 import { Button, Text } from '@mantine/core';
-import { timeText, type Micros } from '@oakbell/core/clock';
+import { micros, timeText } from '@oakbell/core/clock';
 import type { RangeSet } from '@oakbell/core/intervals';
 import { IconPlayerPlayFilled } from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
@@ -53,7 +53,7 @@ function Playing({
     const at = SPEEDS.findIndex((speed) => speed === view.speed);
     player.setSpeed(SPEEDS[Math.max(0, Math.min(SPEEDS.length - 1, at + by))] ?? 1);
   };
-  const jump = (by: number) => player.seek((player.time + by) as Micros);
+  const jump = (by: number) => player.seek(micros(player.time + by));
   useKeys({
     ' ': () => player.toggle(),
     ArrowLeft: () => jump(-TEN_SECONDS),

@@ -1,5 +1,5 @@
 import { union, type RangeSet } from '@oakbell/core/intervals';
-import type { Micros } from '@oakbell/core/clock';
+import { micros } from '@oakbell/core/clock';
 import { useEffect, useState } from 'react';
 import type { SegmentPlayer } from '../../kits/player/index.ts';
 import { call, client, Problem } from '../../shared/api/index.ts';
@@ -21,7 +21,7 @@ export function useReports(player: SegmentPlayer, editionId: string): RangeSet {
         if (left) return;
         setSeen((before) => union(before, begun.seen as unknown as RangeSet));
         const nearEnd = begun.resumeAt > player.programme.length - 2e6;
-        if (player.time === 0 && begun.resumeAt > 0 && !nearEnd) player.seek(begun.resumeAt as Micros);
+        if (player.time === 0 && begun.resumeAt > 0 && !nearEnd) player.seek(micros(begun.resumeAt));
       },
     );
     void reports.send(player.time);

@@ -1,5 +1,5 @@
 import { Group, NativeSelect, Text } from '@mantine/core';
-import { timeText, type Micros } from '@oakbell/core/clock';
+import { micros, timeText } from '@oakbell/core/clock';
 import {
   IconPlayerPauseFilled,
   IconPlayerPlayFilled,
@@ -19,7 +19,7 @@ export function PlayControls({ player, more }: { readonly player: SegmentPlayer;
   const { state, speed } = usePlayerView(player);
   const time = usePlayerTime(player);
   const running = state === 'playing' || state === 'waiting';
-  const jump = (by: number) => player.seek((player.time + by) as Micros);
+  const jump = (by: number) => player.seek(micros(player.time + by));
   return (
     <Group gap={4} wrap="nowrap">
       <IconAction hall label={running ? 'Pause' : 'Play'} keyText="Space" onClick={() => player.toggle()}>

@@ -2,7 +2,7 @@
  * Plays a film beside the voice. The voice is the clock: the film is kept in step with it by going a little faster
  * or slower, and jumps only where it is far off.
  */
-import { toSeconds, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { micros, toSeconds, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { lastAtOrBefore } from '@oakbell/core/intervals';
 import type { FilmPicture } from '@oakbell/core/scene';
 
@@ -79,7 +79,7 @@ export class FilmPlayer {
   #keepStep(element: HTMLVideoElement, piece: PlayedPiece, time: Micros, { playing, speed }: Pace): void {
     const { rate: fast = 1 } = piece;
     const passed = (time - piece.start) * fast;
-    const wanted = Math.max(0, toSeconds((piece.from + (piece.held ? 0 : passed)) as Micros));
+    const wanted = Math.max(0, toSeconds(micros(piece.from + (piece.held ? 0 : passed))));
     element.muted = this.#muted || fast !== 1;
     const isReady = element.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA;
     if (isReady || !this.#shown) this.#shown = element;

@@ -1,4 +1,4 @@
-import { fromSeconds, toSeconds, type Micros } from '@oakbell/core/clock';
+import { fromSeconds, micros, toSeconds } from '@oakbell/core/clock';
 import { programmeOf } from '@oakbell/core/edits';
 import { SegmentPlayer } from './segmentPlayer.ts';
 
@@ -93,7 +93,7 @@ describe('playing a programme of takes', () => {
     expect(ticks).toEqual([1, 5.5, 7.5]);
     player.seek(s(99));
     expect(player.time).toBe(programme.length);
-    player.seek(-5 as Micros);
+    player.seek(micros(-5));
     expect(player.time).toBe(0);
   });
   it('moves on at the end of each segment, and ends with the last', async () => {

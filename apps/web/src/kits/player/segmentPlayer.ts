@@ -1,4 +1,4 @@
-import { clampTime, fromSeconds, toSeconds, ZERO, type Micros } from '@oakbell/core/clock';
+import { clampTime, fromSeconds, micros, toSeconds, ZERO, type Micros } from '@oakbell/core/clock';
 import { segmentAt, type Programme } from '@oakbell/core/edits';
 import { goesOn, Sounds, voiceOf } from './sounds.ts';
 
@@ -78,10 +78,10 @@ export class SegmentPlayer {
     if (!this.#element) {
       const { at, since } = this.#silence;
       const passed = since === null ? 0 : (performance.now() - since) * 1000 * this.#view.speed;
-      return clampTime((at + passed) as Micros, start, end);
+      return clampTime(micros(at + passed), start, end);
     }
     const { from } = voiceOf(this.programme.segments[this.#index]!)!;
-    return clampTime((start + fromSeconds(this.#element.currentTime - from)) as Micros, start, end);
+    return clampTime(micros(start + fromSeconds(this.#element.currentTime - from)), start, end);
   }
 
   async play(): Promise<void> {
@@ -202,7 +202,7 @@ export class SegmentPlayer {
       this.#silence = { at, since: this.#isRunning ? performance.now() : null };
     } else if (time !== null) {
       const { from } = voiceOf(this.programme.segments[index]!)!;
-      this.#element.currentTime = from + toSeconds((at - this.programme.starts[index]!) as Micros);
+      this.#element.currentTime = from + toSeconds(micros(at - this.programme.starts[index]!));
     }
   }
 
@@ -219,7 +219,7 @@ export class SegmentPlayer {
 
   /** Near the end of a segment the next one is made ready, started, and gone over to. */
   #lookAhead(): void {
-    const left = toSeconds((this.#endOf(this.#index) - this.time) as Micros) / this.#view.speed;
+    const left = toSeconds(micros(this.#endOf(this.#index) - this.time)) / this.#view.speed;
     const following = this.#index + 1;
     const isOver = left <= 0 || (this.#element?.ended ?? false);
     if (following >= this.programme.segments.length) {

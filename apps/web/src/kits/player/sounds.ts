@@ -1,5 +1,5 @@
 import { isCard, overTime, speedOf, type Programme, type Segment } from '@oakbell/core/edits';
-import { toSeconds, type Micros } from '@oakbell/core/clock';
+import { micros, toSeconds } from '@oakbell/core/clock';
 
 /** Where a segment's sound is: a file, and the time in it at which the segment starts. Null where nothing is heard. */
 export interface SegmentVoice {
@@ -48,6 +48,6 @@ export function goesOn(programme: Programme, index: number): boolean {
   const [a, b] = [programme.segments[index], programme.segments[index + 1]];
   const [before, after] = [a && voiceOf(a), b && voiceOf(b)];
   if (!before || !after || before.takeId !== after.takeId) return false;
-  const length = toSeconds((programme.starts[index + 1]! - programme.starts[index]!) as Micros);
+  const length = toSeconds(micros(programme.starts[index + 1]! - programme.starts[index]!));
   return Math.abs(before.from + length - after.from) < 1e-4;
 }

@@ -1,4 +1,4 @@
-import { timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { micros, timeText, type TimeRange } from '@oakbell/core/clock';
 import { memo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { widthOf, xOf, type Axis } from './axis.ts';
 import classes from './Timeline.module.css';
@@ -51,10 +51,10 @@ function Bar({ bar, axis }: { readonly bar: LaneBar; readonly axis: Axis }) {
   if (right < 0 || left > axis.widthPx) return null;
   const changed = (grip: Grip, by: number): TimeRange => {
     const { start, end } = bar;
-    if (grip === 'start') return { start: Math.max(0, Math.min(start + by, end - SHORTEST_US)) as Micros, end };
-    if (grip === 'end') return { start, end: Math.max(end + by, start + SHORTEST_US) as Micros };
+    if (grip === 'start') return { start: micros(Math.max(0, Math.min(start + by, end - SHORTEST_US))), end };
+    if (grip === 'end') return { start, end: micros(Math.max(end + by, start + SHORTEST_US)) };
     const shift = Math.max(-start, by);
-    return { start: (start + shift) as Micros, end: (end + shift) as Micros };
+    return { start: micros(start + shift), end: micros(end + shift) };
   };
   const down = (event: PointerEvent<HTMLElement>) => {
     onSelect?.();

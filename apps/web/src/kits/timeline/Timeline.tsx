@@ -1,4 +1,4 @@
-import { timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { micros, timeText, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
 import type { RangeSet } from '@oakbell/core/intervals';
 import { useElementSize } from '@mantine/hooks';
 import { useEffect, useRef, type KeyboardEvent, type PointerEvent } from 'react';
@@ -80,7 +80,7 @@ export function Timeline(props: Props) {
     }
     const from = markFrom.current;
     if (from !== null && time !== from)
-      onMark?.({ start: Math.min(from, time) as Micros, end: Math.max(from, time) as Micros });
+      onMark?.({ start: micros(Math.min(from, time)), end: micros(Math.max(from, time)) });
     onSeek(time);
   };
   const onKey = (event: KeyboardEvent) => {
@@ -89,7 +89,7 @@ export function Timeline(props: Props) {
     if (step === undefined || !onSeek) return;
     event.preventDefault();
     event.stopPropagation();
-    onSeek(Math.max(0, Math.min(length, (position ?? 0) + step)) as Micros);
+    onSeek(micros(Math.max(0, Math.min(length, (position ?? 0) + step))));
   };
 
   return (
@@ -105,7 +105,7 @@ export function Timeline(props: Props) {
           aria-valuemin={onSeek ? 0 : undefined}
           aria-valuemax={onSeek ? Math.round(length / 1e6) : undefined}
           aria-valuenow={onSeek ? Math.round((position ?? 0) / 1e6) : undefined}
-          aria-valuetext={onSeek ? `${timeText(position ?? (0 as Micros))} of ${timeText(length)}` : undefined}
+          aria-valuetext={onSeek ? `${timeText(position ?? ZERO)} of ${timeText(length)}` : undefined}
           onPointerDown={seekTo}
           onPointerMove={seekTo}
           onKeyDown={onKey}

@@ -1,4 +1,4 @@
-import { timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { micros, timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { timeAt, xOf, type Axis } from './axis.ts';
 import classes from './Timeline.module.css';
 
@@ -16,8 +16,8 @@ export function TrimHandles({ axis, whole, kept, onChange }: { readonly axis: Ax
   const move = (end: 'start' | 'end', time: number) => {
     const next =
       end === 'start'
-        ? { ...kept, start: Math.max(0, Math.min(time, kept.end - SHORTEST_US)) as Micros }
-        : { ...kept, end: Math.min(whole, Math.max(time, kept.start + SHORTEST_US)) as Micros };
+        ? { ...kept, start: micros(Math.max(0, Math.min(time, kept.end - SHORTEST_US))) }
+        : { ...kept, end: micros(Math.min(whole, Math.max(time, kept.start + SHORTEST_US))) };
     onChange(next);
   };
   const isInView = (end: 'start' | 'end') => xOf(axis, kept[end]) >= 0 && xOf(axis, kept[end]) <= axis.widthPx;

@@ -1,5 +1,5 @@
 import { Group } from '@mantine/core';
-import { timeText, type Micros } from '@oakbell/core/clock';
+import { micros, timeText, type Micros } from '@oakbell/core/clock';
 import { IconArrowAutofitWidth, IconMinus, IconPlus, IconRouteAltRight } from '@tabler/icons-react';
 import { IconAction, useKeys } from '../../shared/ui/index.ts';
 import type { Zoom } from './useZoom.ts';
@@ -40,7 +40,7 @@ export function ZoomBar({ zoom, whole }: { readonly zoom: Zoom; readonly whole: 
             max={whole - shown.length}
             step={Math.max(1, Math.round(shown.length / 20))}
             value={shown.from}
-            onChange={(event) => zoom.goTo(Number(event.currentTarget.value) as Micros)}
+            onChange={(event) => zoom.goTo(micros(Number(event.currentTarget.value)))}
           />
         </>
       )}

@@ -1,4 +1,4 @@
-import { ZERO, type Micros } from '@oakbell/core/clock';
+import { micros, ZERO, type Micros } from '@oakbell/core/clock';
 
 /** The time axis shared by everything that is drawn along it: `from` at the left edge, `length` of time across. */
 export interface Axis {
@@ -18,7 +18,7 @@ export const widthOf = ({ length, widthPx }: Axis, time: number): number =>
 /** The moment at a pixel, held to the axis. */
 export function timeAt({ from = ZERO, length, widthPx }: Axis, x: number): Micros {
   if (widthPx === 0) return from;
-  return Math.round(from + Math.max(0, Math.min(1, x / widthPx)) * length) as Micros;
+  return micros(from + Math.max(0, Math.min(1, x / widthPx)) * length);
 }
 
 const STEPS_MS = [
@@ -31,7 +31,7 @@ export function scaleMoments(axis: Axis, roomPx: number): readonly Micros[] {
   const most = Math.max(1, Math.floor(widthPx / roomPx));
   const step = 1000 * (STEPS_MS.find((ms) => length / (ms * 1000) <= most) ?? 1_800_000);
   const moments: Micros[] = [];
-  for (let time = Math.ceil(from / step) * step; time <= from + length; time += step) moments.push(time as Micros);
+  for (let time = Math.ceil(from / step) * step; time <= from + length; time += step) moments.push(micros(time));
   return moments;
 }
 
@@ -41,12 +41,12 @@ export interface Shown {
   readonly length: Micros;
 }
 /** The closest look: a fifth of a second across, where 10 ms are a finger wide. */
-export const CLOSEST: Micros = 200_000 as Micros;
+export const CLOSEST: Micros = micros(200_000);
 
 /** A view held to the whole. */
 export function heldTo(whole: Micros, from: number, length: number): Shown {
   const wide = Math.round(Math.max(Math.min(CLOSEST, whole), Math.min(whole, length)));
-  return { from: Math.round(Math.max(0, Math.min(whole - wide, from))) as Micros, length: wide as Micros };
+  return { from: micros(Math.max(0, Math.min(whole - wide, from))), length: micros(wide) };
 }
 
 /** A view so many times as close, with `around` staying where it is. */

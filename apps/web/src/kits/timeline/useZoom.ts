@@ -1,4 +1,4 @@
-import type { Micros } from '@oakbell/core/clock';
+import { micros, ZERO, type Micros } from '@oakbell/core/clock';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import { following, heldTo, timeAt, zoomed, type Shown } from './axis.ts';
 
@@ -13,13 +13,12 @@ const STEP = 1.6;
 
 /** What of the axis is in view, and how that is changed: wheel, two fingers, buttons. The playhead is followed. */
 export function useZoom({ whole, widthPx, position, on }: Setting) {
-  const [wanted, setWanted] = useState<Shown>({ from: 0 as Micros, length: whole });
+  const [wanted, setWanted] = useState<Shown>({ from: ZERO, length: whole });
   const [follows, setFollows] = useState(true);
   const isWhole = useRef(true);
   const place = useRef<HTMLDivElement>(null);
   const fingers = useRef(new Map<number, number>());
-  const held =
-    !on || isWhole.current ? { from: 0 as Micros, length: whole } : heldTo(whole, wanted.from, wanted.length);
+  const held = !on || isWhole.current ? { from: ZERO, length: whole } : heldTo(whole, wanted.from, wanted.length);
   const moved = useRef(position);
   const followed =
     follows && position !== undefined && moved.current !== position ? following(whole, held, position) : held;
@@ -75,7 +74,7 @@ export function useZoom({ whole, widthPx, position, on }: Setting) {
     onPointerUpCapture: (event: PointerEvent) => void fingers.current.delete(event.pointerId),
     onPointerCancelCapture: (event: PointerEvent) => void fingers.current.delete(event.pointerId),
   };
-  const middle = position ?? ((followed.from + followed.length / 2) as Micros);
+  const middle = position ?? micros(followed.from + followed.length / 2);
   return {
     shown: followed,
     place,
@@ -86,7 +85,7 @@ export function useZoom({ whole, widthPx, position, on }: Setting) {
     setFollows,
     closer: () => show(zoomed(whole, followed, STEP, middle)),
     wider: () => show(zoomed(whole, followed, 1 / STEP, middle)),
-    all: () => show({ from: 0 as Micros, length: whole }),
+    all: () => show({ from: ZERO, length: whole }),
     goTo: (from: Micros) => show(heldTo(whole, from, followed.length)),
   };
 }

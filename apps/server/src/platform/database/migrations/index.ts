@@ -1,5 +1,6 @@
 import { CardsAreNoTakes1764700000000 } from './1764700000000-cardsAreNoTakes.ts';
 import { FactsOfParts1764600000000 } from './1764600000000-factsOfParts.ts';
+import { RowsThatCannotBe1764800000000 } from './1764800000000-rowsThatCannotBe.ts';
 import { FirstSchema1764000000000 } from './1764000000000-firstSchema.ts';
 import { FilmsAndAnswers1764200000000 } from './1764200000000-filmsAndAnswers.ts';
 import { SavedOnce1764500000000 } from './1764500000000-savedOnce.ts';
@@ -17,4 +18,5 @@ export const MIGRATIONS = [
   SavedOnce1764500000000,
   FactsOfParts1764600000000,
   CardsAreNoTakes1764700000000,
+  RowsThatCannotBe1764800000000,
 ];

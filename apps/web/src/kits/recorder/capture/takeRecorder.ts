@@ -1,5 +1,5 @@
 import { personHere } from '../../../shared/api/index.ts';
-import { type Micros, ZERO } from '@oakbell/core/clock';
+import { micros, ZERO, type Micros } from '@oakbell/core/clock';
 import { eventText, logHeaderText, type Mark, type TakeEvent } from '@oakbell/core/log';
 import { TALLEST_BOARD } from '@oakbell/core/pages';
 import type { CaptureOrder, CaptureReport, TakeFacts } from './captureProtocol.ts';
@@ -108,7 +108,7 @@ export class TakeRecorder {
     return this.lengthOf(this.now);
   }
   lengthOf(whole: Micros): Micros {
-    return (whole - this.#pauses.droppedLength) as Micros;
+    return micros(whole - this.#pauses.droppedLength);
   }
   /** Take time of an event of the browser. */
   timeOf(event: Pick<Event, 'timeStamp'>): Micros {
@@ -334,7 +334,7 @@ export class TakeRecorder {
         this.#alarm('taken-over', true);
         return void this.stop();
       case 'recorded': {
-        const length = Math.round((report.frames * 1e6) / RATE) as Micros;
+        const length = micros((report.frames * 1e6) / RATE);
         const { takeId } = this;
         return this.#set({
           state: { kind: 'recorded', takeId, length, voice: report.voice, films: report.films, finished: false },

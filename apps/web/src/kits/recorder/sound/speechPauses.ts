@@ -1,11 +1,11 @@
-import type { Micros, TimeRange } from '@oakbell/core/clock';
+import { micros, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { quietStretches } from '@oakbell/core/audio';
 import { lastPauseBefore } from '@oakbell/core/log';
 
 /** One report of the sound thread covers so much: 2,048 frames at 48 kHz. */
-const HOP = 42_667 as Micros;
+const HOP = micros(42_667);
 /** A pause this long lets one begin anew: 0.35 s. */
-const SHORTEST = 350_000 as Micros;
+const SHORTEST = micros(350_000);
 /** Pressing again within this time of going on goes one sentence further back, in microseconds. */
 const STILL_JOINING = 1_200_000;
 /** So much of the last minutes is kept: ten minutes. */
@@ -31,13 +31,13 @@ export class SpeechPauses {
     return this.#dropped;
   }
   get droppedLength(): Micros {
-    return this.#dropped.reduce((sum, { start, end }) => sum + end - start, 0) as Micros;
+    return micros(this.#dropped.reduce((sum, { start, end }) => sum + end - start, 0));
   }
 
   /** Where the last sentence before `now` began: after a pause of 0.35 s, or the beginning. */
   joinBefore(now: Micros): Micros {
     const last = this.#dropped.at(-1);
-    const from = last && now - last.end < STILL_JOINING ? ((last.start - 1) as Micros) : now;
+    const from = last && now - last.end < STILL_JOINING ? micros(last.start - 1) : now;
     const quiet = quietStretches(this.#levels, { shortest: SHORTEST, hop: HOP })
       .map(({ start, end }) => ({ start: this.#timeOf(start), end: this.#timeOf(end) }))
       .filter(({ end }) => !this.#dropped.some((gone) => end > gone.start && end <= gone.end));
@@ -51,6 +51,6 @@ export class SpeechPauses {
 
   #timeOf(levelTime: Micros): Micros {
     const index = Math.round(levelTime / HOP);
-    return this.#times[Math.min(index, this.#times.length - 1)] ?? (0 as Micros);
+    return this.#times[Math.min(index, this.#times.length - 1)] ?? ZERO;
   }
 }
