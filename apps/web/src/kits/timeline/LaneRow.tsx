@@ -1,6 +1,7 @@
 import { micros, timeText, type TimeRange } from '@oakbell/core/clock';
 import { memo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { widthOf, xOf, type Axis } from './axis.ts';
+import { narrowTogether } from './crowd.ts';
 import classes from './Timeline.module.css';
 
 /** Something that lies over a stretch of the lesson. */
@@ -24,18 +25,39 @@ const STEP_US = 100_000;
 const SHORTEST_US = 100_000;
 type Grip = 'start' | 'end' | 'all';
 
-function Row({ lane, from, length, widthPx }: { readonly lane: Lane } & Required<Axis>) {
+interface RowProps extends Required<Axis> {
+  readonly lane: Lane;
+  readonly onLook: ((range: TimeRange) => void) | undefined;
+}
+
+function Row({ lane, from, length, widthPx, onLook }: RowProps) {
   const axis: Axis = { from, length, widthPx };
+  const inView = lane.bars.filter(({ start, end }) => end >= from && start <= from + length);
+  const bars = narrowTogether(inView, axis).map((group) => groupBar(group, onLook));
   return (
     <div className={classes.lane} role="group" aria-label={lane.name} data-name={lane.name}>
       <span className={classes.laneName} aria-hidden>
         {lane.name}
       </span>
-      {lane.bars.map((bar, i) => (
+      {bars.map((bar, i) => (
         <Bar key={`${bar.id} ${i}`} bar={bar} axis={axis} />
       ))}
     </div>
   );
+}
+
+/** Parts that are too narrow to be told apart, as one that brings them close. */
+function groupBar(group: readonly LaneBar[], onLook: RowProps['onLook']): LaneBar {
+  const [first, last] = [group[0]!, group.at(-1)!];
+  if (group.length === 1) return first;
+  const range = { start: first.start, end: last.end };
+  return {
+    id: first.id,
+    ...range,
+    label: `${group.length} parts`,
+    selected: group.some((bar) => bar.selected),
+    ...(onLook ? { onSelect: () => onLook(range) } : {}),
+  };
 }
 
 /** One lane under the voice: drawn again only when it or the view changes, not with every move of the playhead. */

@@ -8,6 +8,7 @@ import { drawGrain, drawWarmth } from './grain.ts';
 import { LaneRow, type Lane } from './LaneRow.tsx';
 import { Notches, TurnLines, type PageTurn } from './Notches.tsx';
 import { Seams, type SeamMark } from './Seams.tsx';
+import { Stretches } from './Stretches.tsx';
 import classes from './Timeline.module.css';
 import { TrimHandles, type Trim } from './TrimHandles.tsx';
 import { useZoom } from './useZoom.ts';
@@ -48,7 +49,7 @@ const NONE: readonly never[] = [];
 
 /** The one time axis of the product: voice as grain, page turns as notches, ink as ticks. */
 export function Timeline(props: Props) {
-  const { length, peaks, turns, ink, seen, warmth, position, onSeek, trim, hall = false, label } = props;
+  const { length, peaks, turns, ink, seen = NONE, warmth, position, onSeek, trim, hall = false, label } = props;
   const { marked, onMark, seams = NONE, quiet = NONE, lanes = NONE, zoomPlace, threshold } = props;
   const markFrom = useRef<number | null>(null);
   const { ref: place, width } = useElementSize<HTMLDivElement>();
@@ -111,20 +112,8 @@ export function Timeline(props: Props) {
           onKeyDown={onKey}
         >
           <canvas ref={canvas} className={classes.canvas} aria-hidden />
-          {seen?.map((range) => (
-            <span
-              key={range.start}
-              className={classes.seen}
-              style={{ left: xOf(axis, range.start), width: widthOf(axis, range.end - range.start) }}
-            />
-          ))}
-          {quiet.map((range) => (
-            <span
-              key={range.start}
-              className={classes.quiet}
-              style={{ left: xOf(axis, range.start), width: widthOf(axis, range.end - range.start) }}
-            />
-          ))}
+          <Stretches stretches={seen} look={classes.seen} {...shownAxis} />
+          <Stretches stretches={quiet} look={classes.quiet} {...shownAxis} />
           {marked && (
             <span
               className={classes.marked}
@@ -136,11 +125,11 @@ export function Timeline(props: Props) {
             <span className={classes.playhead} style={{ left: xOf(axis, position) }} />
           )}
         </div>
-        <Seams seams={seams} {...shownAxis} />
+        <Seams seams={seams} onLook={zoom.lookAt} {...shownAxis} />
         {trim && <TrimHandles axis={axis} whole={length} {...trim} />}
       </div>
       {lanes.map((lane) => (
-        <LaneRow key={lane.name} lane={lane} {...shownAxis} />
+        <LaneRow key={lane.name} lane={lane} onLook={zoom.lookAt} {...shownAxis} />
       ))}
       <div className={classes.scale} aria-hidden>
         {scaleMoments(axis, 64).map((time) => (

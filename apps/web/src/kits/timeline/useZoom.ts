@@ -1,6 +1,6 @@
-import { micros, ZERO, type Micros } from '@oakbell/core/clock';
-import { useEffect, useRef, useState, type PointerEvent } from 'react';
-import { following, heldTo, timeAt, zoomed, type Shown } from './axis.ts';
+import { micros, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { useCallback, useEffect, useRef, useState, type PointerEvent } from 'react';
+import { CLOSEST, following, heldTo, timeAt, zoomed, type Shown } from './axis.ts';
 
 interface Setting {
   readonly whole: Micros;
@@ -8,6 +8,8 @@ interface Setting {
   readonly position: Micros | undefined;
   readonly on: boolean;
 }
+/** Of a stretch that is looked at, so much more is in view than it is long. */
+const AROUND = 3;
 /** One step of a key or a button. */
 const STEP = 1.6;
 
@@ -37,10 +39,19 @@ export function useZoom({ whole, widthPx, position, on }: Setting) {
     const side = (box.width - widthPx) / 2;
     return timeAt({ ...followed, widthPx }, clientX - box.left - side);
   };
-  const act = useRef({ zoom: (_times: number, _x: number) => {}, pan: (_share: number) => {} });
+  const act = useRef({
+    zoom: (_times: number, _x: number) => {},
+    pan: (_share: number) => {},
+    lookAt: (_range: TimeRange) => {},
+  });
+  const lookAt = useCallback((range: TimeRange) => act.current.lookAt(range), []);
   useEffect(() => {
     act.current = {
       zoom: (times, x) => show(zoomed(whole, followed, times, timeUnder(x))),
+      lookAt: ({ start, end }) => {
+        const length = Math.max(CLOSEST, (end - start) * AROUND);
+        show(heldTo(whole, (start + end - length) / 2, length));
+      },
       pan: (share) => show(heldTo(whole, followed.from + share * followed.length, followed.length)),
     };
   });
@@ -86,6 +97,8 @@ export function useZoom({ whole, widthPx, position, on }: Setting) {
     closer: () => show(zoomed(whole, followed, STEP, middle)),
     wider: () => show(zoomed(whole, followed, 1 / STEP, middle)),
     all: () => show({ from: ZERO, length: whole }),
+    /** Brings a stretch close; the same function in every drawing. Undefined where one cannot look closer. */
+    lookAt: on ? lookAt : undefined,
     goTo: (from: Micros) => show(heldTo(whole, from, followed.length)),
   };
 }
