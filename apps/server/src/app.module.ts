@@ -46,6 +46,8 @@ import { MakingModule } from './modules/making/index.ts';
     OrphansModule,
     AccessModule,
     HealthModule,
+    // What a whole school asks all the time is looked for first: routes are tried in this order.
+    WatchingModule,
     JobRoutesModule,
     EventRoutesModule,
     PeopleModule,
@@ -59,7 +61,6 @@ import { MakingModule } from './modules/making/index.ts';
     TakesModule,
     EditionsModule,
     AssignmentsModule,
-    WatchingModule,
     SubmissionsModule,
     MarkingModule,
     TodayModule,
