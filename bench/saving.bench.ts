@@ -4,6 +4,7 @@ import { micros } from '@oakbell/core/clock';
 import { randomUUID } from 'node:crypto';
 import { createConnection, type Connection } from 'mysql2/promise';
 import { Agent, request } from 'node:http';
+import { setTimeout as wait } from 'node:timers/promises';
 import { fillClass, giveMany, type Run } from '../apps/server/src/testing/manyRows.ts';
 import { bring, scripted } from '../e2e/support/scriptedTake.ts';
 import { asPerson, makeLesson, signIn } from '../e2e/support/people.ts';
@@ -42,11 +43,16 @@ test('a change costs the same at the first and at the two thousandth', async ({ 
   for (let i = 0; i < 2000; i += 1) {
     const edit = cutAt(now, ((i * 787) % 2000) / 2000);
     const body = JSON.stringify({ revision, do: [edit] });
-    const begun = performance.now();
-    const answer = await page.request.post(`/api/lessons/${id}/changes`, {
-      data: body,
-      headers: { 'Content-Type': 'application/json' },
-    });
+    const send = () =>
+      page.request.post(`/api/lessons/${id}/changes`, { data: body, headers: { 'Content-Type': 'application/json' } });
+    let begun = performance.now();
+    let answer = await send();
+    if (answer.status() === 429) {
+      // Nobody may change so much in a minute: what is measured goes on when it may.
+      await wait(1000 * Number(answer.headers()['retry-after']));
+      begun = performance.now();
+      answer = await send();
+    }
     times!.push(performance.now() - begun);
     const text = await answer.text();
     if (answer.status() !== 200) throw new Error(`change ${i}: ${text}`);
@@ -110,7 +116,7 @@ test('reports are counted nearly as fast as rows are written', async ({ page, br
   test.setTimeout(600_000);
   const SECONDS = 12;
   /** A big class at once: so many learners, each with so many windows. */
-  const [LEARNERS, EACH] = [10, 6];
+  const [LEARNERS, EACH] = [8, 8];
   const LINES = LEARNERS * EACH;
   const { edition, names } = await givenToMany(page, LEARNERS);
   // As bare as rows are written to the database: a line that is kept open, and nothing read but the status.
