@@ -188,7 +188,7 @@ async function givenToMany(page: Page, count: number) {
       (
         await connection.query(
           `SELECT m.classId AS classId, p.signInName AS name FROM membership m JOIN person p ON p.id = m.personId
-           WHERE m.part = 'learner' AND m.classId IN (SELECT t.classId FROM membership t JOIN person q ON q.id = t.personId
+           WHERE m.part = 'learner' AND NOT p.mustChange AND m.classId IN (SELECT t.classId FROM membership t JOIN person q ON q.id = t.personId
              WHERE q.signInName = 'ilse.marrow' AND t.part = 'teacher')`,
         )
       )[0] as { classId: string; name: string }[],
