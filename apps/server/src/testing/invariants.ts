@@ -58,11 +58,11 @@ export async function faultsIn(database: Database): Promise<readonly string[]> {
   }
   // What was watched is what was told, play by play.
   const told = (await database.query(
-    `SELECT CONCAT(v.learnerId, v.lessonId, p.takeId) AS who, SUM(p.end - p.start) AS played
-     FROM play p JOIN visit v ON v.id = p.visitId GROUP BY v.learnerId, v.lessonId, p.takeId`,
+    `SELECT CONCAT(v.learnerId, v.lessonId, p.sourceId) AS who, SUM(p.end - p.start) AS played
+     FROM play p JOIN visit v ON v.id = p.visitId GROUP BY v.learnerId, v.lessonId, p.sourceId`,
   )) as readonly PlayedRow[];
   const kept = (await database.query(
-    'SELECT CONCAT(learnerId, lessonId, takeId) AS who, layers FROM watched',
+    'SELECT CONCAT(learnerId, lessonId, sourceId) AS who, layers FROM watched',
   )) as readonly { readonly who: string; readonly layers: unknown }[];
   const sums = new Map(kept.map(({ who, layers }) => [who, lengthIn(layers)]));
   for (const { who, played } of told)

@@ -5,3 +5,4 @@ export * from './placed.ts';
 export * from './emptyCorner.ts';
 export * from './speaking.ts';
 export * from './pageRecord.ts';
+export * from './words.ts';

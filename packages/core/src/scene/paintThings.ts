@@ -3,6 +3,7 @@ import {
   backdropDrawing,
   isFilmed,
   LABEL_SIZE,
+  linesOf,
   type Page,
   type ShapeThing,
   type TextThing,
@@ -113,19 +114,7 @@ export function textLines(
   { text, size, width }: Pick<TextThing, 'text' | 'size' | 'width'>,
 ): readonly string[] {
   surface.font = `${size}px "${PAGE_FONT}"`;
-  return text.split('\n').flatMap((paragraph) => {
-    const lines: string[] = [];
-    let line = '';
-    for (const word of paragraph.split(' ')) {
-      const longer = line === '' ? word : `${line} ${word}`;
-      if (line === '' || surface.measureText(longer).width <= width) line = longer;
-      else {
-        lines.push(line);
-        line = word;
-      }
-    }
-    return [...lines, line];
-  });
+  return linesOf(text, (line) => surface.measureText(line).width <= width);
 }
 
 /** How high a text of so many lines stands, in page units. */

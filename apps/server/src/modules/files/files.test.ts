@@ -1,6 +1,6 @@
 import { inTestJob } from '../../testing/inTestJob.ts';
 import { sniff, byName } from './sniff.ts';
-import { textPictures, wrap } from './textPages.ts';
+import { textPictures } from './textPages.ts';
 
 describe('what a file really is', () => {
   it.each([
@@ -32,13 +32,6 @@ it('pictures come in the order people count', () => {
 });
 
 describe('typed text', () => {
-  const tenWide = (line: string) => line.length <= 10;
-  it('is broken between words, and within a word that is too long', () => {
-    expect(wrap('high water at noon', tenWide)).toEqual(['high water', 'at noon']);
-    expect(wrap('abcdefghijklm no', tenWide)).toEqual(['abcdefghij', 'klm no']);
-    expect(wrap('a\n\nb', tenWide)).toEqual(['a', '', 'b']);
-    expect(wrap('', tenWide)).toEqual(['']);
-  });
   it('becomes as many sheets as it needs, with ink on each', async () => {
     const lines = Array.from({ length: 60 }, (_, i) => `Line ${i} of the passage plan`).join('\n');
     const sheets = await inTestJob(() => [...textPictures(lines)]);

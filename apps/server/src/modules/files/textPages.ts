@@ -1,4 +1,5 @@
 import { createCanvas, GlobalFonts, type SKRSContext2D } from '@napi-rs/canvas';
+import { linesOf } from '@oakbell/core/pages';
 import { createRequire } from 'node:module';
 import { Problem } from '../../platform/http/index.ts';
 import { jobScope } from '../../platform/scope/index.ts';
@@ -11,32 +12,6 @@ const MARGIN = 160;
 const SIZE = 44;
 const LINE = 68;
 const LINES_PER_PAGE = Math.floor((HEIGHT - 2 * MARGIN) / LINE);
-
-/** Breaks `text` into lines no wider than `fits` allows; words longer than a line are broken. An empty text is one line. */
-export function wrap(text: string, fits: (line: string) => boolean): readonly string[] {
-  const lines: string[] = [];
-  for (const paragraph of text.replaceAll('\r', '').split('\n')) {
-    let line = '';
-    for (const word of paragraph.split(' ')) {
-      const longer = line === '' ? word : `${line} ${word}`;
-      if (fits(longer)) {
-        line = longer;
-        continue;
-      }
-      if (line !== '') lines.push(line);
-      line = '';
-      for (const letter of word) {
-        if (line !== '' && !fits(line + letter)) {
-          lines.push(line);
-          line = '';
-        }
-        line += letter;
-      }
-    }
-    lines.push(line);
-  }
-  return lines;
-}
 
 /** Text of so many line breaks or more cannot fit, whatever its lines are. */
 const MOST_BREAKS = MOST_SHEETS * LINES_PER_PAGE;
@@ -69,7 +44,8 @@ export function* textPictures(text: string): Generator<RawPicture> {
   const canvas = createCanvas(PICTURE_WIDTH, HEIGHT);
   const context = canvas.getContext('2d');
   context.font = `${SIZE}px "${FONT}"`;
-  const lines = wrap(text, (line) => context.measureText(line).width <= PICTURE_WIDTH - 2 * MARGIN);
+  const fits = (line: string) => context.measureText(line).width <= PICTURE_WIDTH - 2 * MARGIN;
+  const lines = linesOf(text, fits, { breaksWords: true });
   if (lines.length > MOST_BREAKS) throw tooLong();
   for (let first = 0; first < lines.length; first += LINES_PER_PAGE)
     yield sheet(context, lines.slice(first, first + LINES_PER_PAGE));

@@ -15,7 +15,3 @@ export const cuesOfText = (text: string): string =>
     .filter(Boolean)
     .map((line) => `<p>${sanitizeHtml(line, { allowedTags: [], disallowedTagsMode: 'escape' })}</p>`)
     .join('');
-
-/** The words of cues, without tags. */
-export const textOfCues = (html: string): string =>
-  sanitizeHtml(html.replaceAll(/<(\/p|br ?\/?|\/li|\/h3)>/g, '$& '), { allowedTags: [], allowedAttributes: {} });

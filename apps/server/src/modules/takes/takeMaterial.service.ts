@@ -12,12 +12,12 @@ import {
 } from '@oakbell/core/audio';
 import { fromFrames, fromMillis } from '@oakbell/core/clock';
 import { analyseTake, readLog, type TakeAnalysis, type TakeEvent } from '@oakbell/core/log';
-import { learntRate, wordCount, type SpokenPage } from '@oakbell/core/pages';
+import { learntRate, wordCount, wordsOfCues, type SpokenPage } from '@oakbell/core/pages';
 import { Repository } from 'typeorm';
 import { JobHandlers, JobsService } from '../../platform/jobs/index.ts';
 import { withSounds, type SoundFolder } from '../../platform/sound/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { textOfCues, PagesService } from '../pages/index.ts';
+import { PagesService } from '../pages/index.ts';
 import { isFinished, RATE, TakeEntity, type FinishedTake, type Take } from './take.entity.ts';
 import { analysisKey, logKey, peaksKey, voiceKey } from './takes.rules.ts';
 
@@ -136,7 +136,7 @@ export class TakeMaterialService implements OnModuleInit {
       const { spokenByPage } = await this.analysis(take);
       const cues = new Map((await this.pages.allPagesOf(take.lessonId)).map((page) => [page.id, page.cues]));
       for (const [page, time] of Object.entries(spokenByPage)) {
-        spoken.push({ words: wordCount(textOfCues(cues.get(page) ?? '')), spoken: time });
+        spoken.push({ words: wordCount(wordsOfCues(cues.get(page) ?? '')), spoken: time });
       }
     }
     return learntRate(spoken);

@@ -7,7 +7,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState, type ClipboardEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { call, client, once, sendFiles } from '../../shared/api/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { DialogFoot, ProblemNote } from '../../shared/ui/index.ts';
 import { placeOf, unitChoices, useCourses, useLessons, usePreferences } from './courses.ts';
 import classes from './Library.module.css';
 
@@ -195,14 +195,11 @@ export function NewLesson({ onCancel, unitId }: { readonly onCancel: () => void;
           </Group>
         )}
         <ProblemNote failure={make.error} />
-        <Group>
+        <DialogFoot onClose={onCancel}>
           <Button type="submit" loading={make.isPending}>
             {kind === 'worked' ? 'Make it and go to the recording room' : 'Make it and add pages'}
           </Button>
-          <Button variant="subtle" color="oak" onClick={onCancel}>
-            Not now
-          </Button>
-        </Group>
+        </DialogFoot>
       </Stack>
     </form>
   );

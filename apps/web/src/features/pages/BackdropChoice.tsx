@@ -1,7 +1,7 @@
 import { Checkbox, FileButton, Button, Group, NativeSelect, NumberInput, Stack, Text, TextInput } from '@mantine/core';
 import { readBackdrop, type Axis, type Backdrop } from '@oakbell/core/pages';
 import { useState } from 'react';
-import { sendFiles, type Lesson, type LessonPage } from '../../shared/api/index.ts';
+import { useBringing, type Lesson, type LessonPage } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 import { BACKDROPS } from './backdrops.ts';
 import type { Placed } from './placed.ts';
@@ -15,23 +15,16 @@ interface Props {
 
 /** What lies behind the ink of a board. It is locked: writing never moves it. */
 export function BackdropChoice({ lesson, page, acts }: Props) {
-  const [failure, setFailure] = useState<unknown>(null);
   const now: Backdrop = readBackdrop(page.backdrop) ?? { kind: 'blank' };
   const set = (backdrop: Backdrop) => acts.setBackdrop.mutate({ page: page.id, backdrop });
   const choose = (kind: string) => {
     const offer = BACKDROPS.find((one) => one.kind === kind);
     if (offer) set({ ...offer.first, ...(now.dark ? { dark: true } : {}) });
   };
-  const own = async (file: File | null) => {
-    if (!file) return;
-    setFailure(null);
-    try {
-      const [made] = await sendFiles<Placed[]>('POST', `/api/lessons/${lesson.id}/assets`, [file]);
-      set({ kind: 'picture', picture: made!.digest });
-    } catch (problem) {
-      setFailure(problem);
-    }
-  };
+  const { bring, failure } = useBringing<Placed>(
+    `/api/lessons/${lesson.id}/assets`,
+    ([made]) => made && set({ kind: 'picture', picture: made.digest }),
+  );
   return (
     <Stack gap="xs">
       <Group align="end" wrap="nowrap">
@@ -47,7 +40,7 @@ export function BackdropChoice({ lesson, page, acts }: Props) {
         />
         <FileButton
           accept="image/png,image/jpeg,image/webp"
-          onChange={(file) => void own(file)}
+          onChange={bring}
           inputProps={{ 'aria-label': 'Own picture behind the board' }}
         >
           {(props) => (

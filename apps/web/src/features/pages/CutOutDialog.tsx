@@ -2,7 +2,7 @@ import { Button, FileButton, Group, Modal, Select, Stack, Text } from '@mantine/
 import { useMutation } from '@tanstack/react-query';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { call, client, pictureOf, type Lesson, type LessonPage } from '../../shared/api/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { DialogFoot, ProblemNote } from '../../shared/ui/index.ts';
 import classes from './Pages.module.css';
 import type { Placed } from './placed.ts';
 import { Ready, UploadPage } from './UploadParts.tsx';
@@ -89,14 +89,11 @@ export function CutOutDialog({ lesson, page, onClose, onDone }: Props) {
           <Text c="dimmed">Choose a file: a PDF, slides or a picture. Then drag a rectangle over what you want.</Text>
         )}
         <ProblemNote failure={bring.error ?? cut.error} />
-        <Group>
+        <DialogFoot onClose={onClose}>
           <Button disabled={!upload && !chosen} loading={cut.isPending} onClick={() => cut.mutate()}>
             Put this piece on the page
           </Button>
-          <Button variant="subtle" color="oak" onClick={onClose}>
-            Not now
-          </Button>
-        </Group>
+        </DialogFoot>
       </Stack>
     </Modal>
   );

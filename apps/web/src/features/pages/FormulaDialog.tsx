@@ -1,10 +1,10 @@
-import { Alert, Button, Code, Group, Modal, Stack, Text, Textarea } from '@mantine/core';
+import { Alert, Button, Code, Modal, Stack, Text, Textarea } from '@mantine/core';
 import { toCanvas } from 'html-to-image';
 import katex, { ParseError } from 'katex';
 import 'katex/dist/katex.min.css';
 import { useMemo, useRef, useState } from 'react';
 import { sendFiles } from '../../shared/api/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { DialogFoot, ProblemNote } from '../../shared/ui/index.ts';
 import classes from './Pages.module.css';
 import type { Placed } from './placed.ts';
 
@@ -95,14 +95,11 @@ export function FormulaDialog({ lessonId, begin, onClose, onDone }: Props) {
           </div>
         )}
         <ProblemNote failure={failure} />
-        <Group>
+        <DialogFoot onClose={onClose}>
           <Button disabled={fault !== null || source.trim() === ''} loading={making} onClick={() => void place()}>
             Put it on the page
           </Button>
-          <Button variant="subtle" color="oak" onClick={onClose}>
-            Not now
-          </Button>
-        </Group>
+        </DialogFoot>
       </Stack>
     </Modal>
   );

@@ -2,7 +2,7 @@ import { Button, Group, Modal, Stack, Text } from '@mantine/core';
 import { useState } from 'react';
 import { useQueries } from '@tanstack/react-query';
 import { call, client, type Lesson } from '../../shared/api/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { DialogFoot, ProblemNote } from '../../shared/ui/index.ts';
 import { Ready } from './UploadParts.tsx';
 import classes from './Pages.module.css';
 import { previewOf, type Upload } from './uploads.ts';
@@ -101,7 +101,7 @@ export function PickPages({ lesson, uploads, failure, adding, onAdd, onClose }: 
           </Text>
         )}
         <ProblemNote failure={failure} />
-        <Group>
+        <DialogFoot onClose={onClose}>
           <Button
             onClick={add}
             loading={adding}
@@ -111,10 +111,7 @@ export function PickPages({ lesson, uploads, failure, adding, onAdd, onClose }: 
           >
             Add {chosen.length} {chosen.length === 1 ? 'page' : 'pages'}
           </Button>
-          <Button variant="subtle" color="oak" onClick={onClose}>
-            Not now
-          </Button>
-        </Group>
+        </DialogFoot>
       </Stack>
     </Modal>
   );

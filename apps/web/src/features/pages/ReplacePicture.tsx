@@ -2,7 +2,7 @@ import { Button, FileButton, Group, Modal, Stack, Text } from '@mantine/core';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Lesson, LessonPage } from '../../shared/api/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { DialogFoot, ProblemNote } from '../../shared/ui/index.ts';
 import { Ready, UploadPage } from './UploadParts.tsx';
 import classes from './Pages.module.css';
 import { bringFiles, previewOf, type Upload } from './uploads.ts';
@@ -57,14 +57,11 @@ export function ReplacePicture({ lesson, page, acts, onClose }: Props) {
           </Ready>
         )}
         <ProblemNote failure={bring.error ?? acts.replacePicture.error} />
-        <Group>
+        <DialogFoot onClose={onClose}>
           <Button disabled={!upload} loading={acts.replacePicture.isPending} onClick={replace}>
             Use this picture
           </Button>
-          <Button variant="subtle" color="oak" onClick={onClose}>
-            Not now
-          </Button>
-        </Group>
+        </DialogFoot>
       </Stack>
     </Modal>
   );

@@ -25,7 +25,7 @@ import {
 } from '@oakbell/core/pages';
 import { FIRST_PENS } from '@oakbell/core/log';
 import { lazy, Suspense, useRef, useState } from 'react';
-import { sendFiles, type Lesson, type LessonPage } from '../../shared/api/index.ts';
+import { useBringing, type Lesson, type LessonPage } from '../../shared/api/index.ts';
 import { IconAction, ProblemNote } from '../../shared/ui/index.ts';
 import classes from './Pages.module.css';
 import type { Placed } from './placed.ts';
@@ -67,18 +67,11 @@ export function placedPicture({ width, height }: Placed): { x: number; y: number
 export function ThingTools(props: Props) {
   const { lesson, page, thing, onAdd, onChange } = props;
   const [open, setOpen] = useState<'formula' | 'cut-out' | null>(null);
-  const [failure, setFailure] = useState<unknown>(null);
   const file = useRef<HTMLInputElement>(null);
   const place = { x: 120, y: 120 };
-  const addPicture = async (files: FileList | null) => {
-    setFailure(null);
-    try {
-      const made = await sendFiles<Placed[]>('POST', `/api/lessons/${lesson.id}/assets`, [...(files ?? [])]);
-      for (const one of made) onAdd({ kind: 'picture', picture: one.digest, ...placedPicture(one) });
-    } catch (problem) {
-      setFailure(problem);
-    }
-  };
+  const { bring, failure } = useBringing<Placed>(`/api/lessons/${lesson.id}/assets`, (made) => {
+    for (const one of made) onAdd({ kind: 'picture', picture: one.digest, ...placedPicture(one) });
+  });
   return (
     <div className={classes.tools}>
       <Group gap={0} wrap="nowrap" role="toolbar" aria-label="Put on the page">
@@ -100,7 +93,7 @@ export function ThingTools(props: Props) {
           multiple
           hidden
           aria-label="Picture to place"
-          onChange={(event) => void addPicture(event.currentTarget.files)}
+          onChange={(event) => bring(...(event.currentTarget.files ?? []))}
         />
         <IconAction label="Formula" onClick={() => setOpen('formula')}>
           <IconMathFunction aria-hidden />

@@ -1,5 +1,5 @@
 import { fromMillis, toSeconds } from '@oakbell/core/clock';
-import { FIRST_RATE, planPages, wordCount } from '@oakbell/core/pages';
+import { FIRST_RATE, planPages, wordCount, wordsOfCues } from '@oakbell/core/pages';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { call, client, type Lesson } from '../../shared/api/index.ts';
@@ -14,12 +14,6 @@ export interface Plan {
   readonly pages: readonly PlannedPage[];
   readonly seconds: number;
   readonly wordsPerMinute: number;
-}
-
-/** The words of cues, without their tags. */
-export function wordsOfCues(html: string): string {
-  const text = new DOMParser().parseFromString(html.replaceAll(/<\/(p|li|h3)>/g, ' $&'), 'text/html');
-  return text.body.textContent ?? '';
 }
 
 /** How long the cues take to say, page by page, against the target; at the rate of the teacher's own takes. */

@@ -1,7 +1,6 @@
 import { Button, FileButton, Group, Stack, Text } from '@mantine/core';
 import { dressingOf, type Cover } from '@oakbell/core/edits';
-import { useState } from 'react';
-import { pictureOf, sendFiles } from '../../shared/api/index.ts';
+import { pictureOf, useBringing } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 import classes from './Polish.module.css';
 import type { Polish } from './usePolish.ts';
@@ -24,23 +23,12 @@ async function stagePicture(): Promise<File | null> {
 
 /** The picture that stands for the lesson: what is on stage, or a picture of one's own. */
 export function CoverPart({ polish }: { readonly polish: Polish }) {
-  const [failure, setFailure] = useState<unknown>(null);
-  const [busy, setBusy] = useState(false);
   const { cover } = polish.dressing;
   const set = (to: Cover | null) => polish.edit((now) => ({ op: 'cover', from: dressingOf(now).cover, to }));
-  const bring = async (file: File | null) => {
-    if (!file) return;
-    setFailure(null);
-    setBusy(true);
-    try {
-      const [made] = await sendFiles<{ digest: string }[]>('POST', `/api/lessons/${polish.lesson.id}/assets`, [file]);
-      if (made) set({ picture: made.digest });
-    } catch (problem) {
-      setFailure(problem);
-    } finally {
-      setBusy(false);
-    }
-  };
+  const { bring, busy, failure } = useBringing<{ digest: string }>(
+    `/api/lessons/${polish.lesson.id}/assets`,
+    ([made]) => made && set({ picture: made.digest }),
+  );
   return (
     <Stack gap="xs">
       {cover && (
@@ -50,7 +38,7 @@ export function CoverPart({ polish }: { readonly polish: Polish }) {
         <Button size="sm" variant="default" loading={busy} onClick={() => void stagePicture().then(bring)}>
           Use what is on stage
         </Button>
-        <FileButton accept="image/*" onChange={(file) => void bring(file)}>
+        <FileButton accept="image/*" onChange={bring}>
           {(props) => (
             <Button {...props} size="sm" variant="default">
               Choose a picture …

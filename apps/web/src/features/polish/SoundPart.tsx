@@ -2,7 +2,7 @@ import { Button, FileButton, Group, NumberInput, Slider, Stack, Switch, Text } f
 import { fromSeconds, toSeconds } from '@oakbell/core/clock';
 import { dressingOf, type Finish } from '@oakbell/core/edits';
 import { useEffect, useRef, useState } from 'react';
-import { sendFiles } from '../../shared/api/index.ts';
+import { useBringing } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 import type { Polish } from './usePolish.ts';
 
@@ -18,28 +18,19 @@ interface SoundFile {
 /** How the lesson sounds: cleaned or not, with both to be heard at the same loudness; fades; a music bed. */
 export function SoundPart({ polish }: { readonly polish: Polish }) {
   const { finish } = polish.dressing;
-  const [sending, setSending] = useState<number | null>(null);
-  const [failure, setFailure] = useState<unknown>(null);
   const set = (part: Partial<Finish>) =>
     polish.edit((now) => {
       const from = dressingOf(now).finish;
       return { op: 'finish', from, to: { ...from, ...part } };
     });
-  const bring = async (file: File | null) => {
-    if (!file) return;
-    setFailure(null);
-    setSending(0);
-    try {
-      const [made] = await sendFiles<SoundFile[]>('POST', `/api/lessons/${polish.lesson.id}/sounds`, [file], {
-        onProgress: setSending,
-      });
-      if (made) set({ music: { clip: made.clip, name: made.name, lufs: USUAL_MUSIC_LUFS } });
-    } catch (problem) {
-      setFailure(problem);
-    } finally {
-      setSending(null);
-    }
-  };
+  const {
+    bring,
+    share: sending,
+    failure,
+  } = useBringing<SoundFile>(
+    `/api/lessons/${polish.lesson.id}/sounds`,
+    ([made]) => made && set({ music: { clip: made.clip, name: made.name, lufs: USUAL_MUSIC_LUFS } }),
+  );
   const { music } = finish;
   return (
     <Stack gap="sm">

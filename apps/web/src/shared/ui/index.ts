@@ -6,3 +6,4 @@ export * from './ShareBar.tsx';
 export * from './PageTitle.tsx';
 export * from './KeyHelp.tsx';
 export * from './offerUndo.tsx';
+export { DialogFoot } from './DialogFoot.tsx';

@@ -1,6 +1,7 @@
 import { Alert, Button, Group, Modal, Stack, Text } from '@mantine/core';
 import { IconAppWindow } from '@tabler/icons-react';
 import { useState } from 'react';
+import { DialogFoot } from '../../../shared/ui/index.ts';
 import { type Area, AreaChoice, LiveVideo, WHOLE } from '../camera/index.ts';
 import type { TakeFilms } from '../capture/index.ts';
 import { areaOf, pickWindow, WINDOW_WORDS, type WindowFault } from './liveWindow.ts';
@@ -81,12 +82,9 @@ function ChooseArea({ stream, onArea, onClose }: AreaProps) {
         <Text size="sm" c="dimmed">
           Only what lies in the frame is recorded, and only while this page is up.
         </Text>
-        <Group>
+        <DialogFoot onClose={onClose}>
           <Button onClick={() => onArea(area)}>Show this part</Button>
-          <Button variant="subtle" color="oak" onClick={onClose}>
-            Not now
-          </Button>
-        </Group>
+        </DialogFoot>
       </Stack>
     </Modal>
   );
