@@ -13,6 +13,16 @@ const DEFAULT_EXPORT = {
   selector: 'ExportDefaultDeclaration',
   message: 'A default export has no name to be found by.',
 };
+/** What is taken for granted is looked at where it is taken: only a place in a list, within its bounds, may be. */
+const proven = {
+  create: (context) => ({
+    TSNonNullExpression: (node) => {
+      const { expression } = node;
+      if (expression.type === 'MemberExpression' && expression.computed) return;
+      context.report({ node, message: 'What must be there is taken with present(), which says so where it is not.' });
+    },
+  }),
+};
 /** A rule with its reason, for things a pure core must be handed rather than take. */
 const ambient = (name, reason) => ({ name, message: `The core is pure: ${reason}` });
 
@@ -68,6 +78,12 @@ export default tseslint.config(
         },
       ],
     },
+  },
+  {
+    files: ['packages/core/src/**/*.ts', 'apps/*/src/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.{ts,tsx}', 'apps/server/src/testing/**', 'apps/server/src/platform/database/migrations/*.ts'],
+    plugins: { ours: { rules: { proven } } },
+    rules: { 'ours/proven': 'error' },
   },
   {
     // What brought a school of then up to date stays as it was.

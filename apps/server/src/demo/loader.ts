@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Injectable } from '@nestjs/common';
 import { cp, mkdtemp, readFile, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -57,7 +58,7 @@ export class DemoLoader {
     );
     await Promise.all(everyone);
     await this.#addClasses(world);
-    const owner = this.#people.get(world.classes[0]!.teacher)!;
+    const owner = present(this.#people.get(world.classes[0]!.teacher));
     for (const { name, units } of world.courses) {
       const course = await this.courses.add(owner, name);
       for (const unit of units) this.#units.set(unit, (await this.courses.addUnit(course.id, unit)).id);
@@ -73,8 +74,8 @@ export class DemoLoader {
   async #addClasses(world: World): Promise<void> {
     for (const { key, name, course, teacher, learners } of world.classes) {
       const { id } = await this.classes.add(name, course);
-      await this.classes.join(id, this.#people.get(teacher)!, 'teacher');
-      const ids = learners.map((learner) => this.#people.get(learner)!);
+      await this.classes.join(id, present(this.#people.get(teacher)), 'teacher');
+      const ids = learners.map((learner) => present(this.#people.get(learner)));
       for (const learner of ids) await this.classes.join(id, learner, 'learner');
       this.#classes.set(key, { id, learners: ids });
     }
@@ -98,7 +99,7 @@ export class DemoLoader {
     for (const [i, text] of cues.entries())
       if (pages[i]) await this.pages.setCues(lesson.id, pages[i].id, cuesOfText(text));
     if (take) await this.#addTake(folder, lesson.id, ownerId, take);
-    this.#lessons.set(key, (await this.lessons.one(lesson.id))!);
+    this.#lessons.set(key, present(await this.lessons.one(lesson.id)));
   }
 
   /** The log names pages @0, @1 …; here they get their real names. */
@@ -113,7 +114,7 @@ export class DemoLoader {
   async #assign(world: World, ownerId: string): Promise<void> {
     const owner = { id: ownerId, role: 'teacher' } as const;
     for (const key of new Set(world.assignments.map((one) => one.lesson)))
-      await this.editions.publish(ownerId, this.#lessons.get(key)!.id);
+      await this.editions.publish(ownerId, present(this.#lessons.get(key)).id);
     for (const { key, lesson, class: className, dueInHours, ...terms } of world.assignments) {
       const dueAt = new Date(Date.now() + dueInHours * HOUR_MS);
       dueAt.setMinutes(0, 0, 0);
@@ -125,8 +126,8 @@ export class DemoLoader {
         answerLimitMs,
         answerPage: null,
         dueAt,
-        lessonId: this.#lessons.get(lesson)!.id,
-        classId: this.#classes.get(className)!.id,
+        lessonId: present(this.#lessons.get(lesson)).id,
+        classId: present(this.#classes.get(className)).id,
       };
       this.#assignments.set(key, await this.assignments.add(owner, given));
     }
@@ -134,9 +135,9 @@ export class DemoLoader {
 
   async #play(world: World): Promise<void> {
     for (const { assignment, hoursAgo, byLearner } of world.plays) {
-      const { lessonId, classId } = this.#assignments.get(assignment)!;
+      const { lessonId, classId } = present(this.#assignments.get(assignment));
       const edition = await this.#ready(lessonId);
-      const { learners } = [...this.#classes.values()].find((one) => one.id === classId)!;
+      const { learners } = present([...this.#classes.values()].find((one) => one.id === classId));
       for (const [i, shares] of byLearner.entries()) {
         if (shares.length > 0) await this.#playShares(learners[i]!, edition, shares, hoursAgo - i * 0.7);
       }
@@ -160,14 +161,14 @@ export class DemoLoader {
   async #handIn(folder: string, world: World): Promise<void> {
     const copies = await mkdtemp(join(tmpdir(), 'oakbell-demo-'));
     for (const { assignment, learner, hoursAgo, file, fileName, text } of world.handIns) {
-      const person = { id: this.#people.get(learner)!, role: 'learner' } as const;
+      const person = { id: present(this.#people.get(learner)), role: 'learner' } as const;
       const at = new Date(Date.now() - hoursAgo * HOUR_MS);
-      const to = this.#assignments.get(assignment)!;
+      const to = present(this.#assignments.get(assignment));
       const handed = file
         ? await this.#files(person, to, { from: join(folder, file), to: join(copies, file), name: fileName ?? file })
         : { text: text ?? '' };
       const submission = await this.submissions.handIn(person, to, handed, at);
-      await this.#imported((await this.lessons.forSubmission(submission.id))!.id);
+      await this.#imported(present(await this.lessons.forSubmission(submission.id)).id);
     }
     await rm(copies, { recursive: true });
   }
@@ -183,10 +184,10 @@ export class DemoLoader {
   }
 
   async #giveFeedback(folder: string, { feedback }: World, ownerId: string): Promise<void> {
-    const assignment = this.#assignments.get(feedback.assignment)!;
-    const learnerId = this.#people.get(feedback.learner)!;
-    const submission = (await this.submissions.ofLearner(assignment.id, learnerId))!;
-    const lesson = (await this.lessons.forSubmission(submission.id))!;
+    const assignment = present(this.#assignments.get(feedback.assignment));
+    const learnerId = present(this.#people.get(feedback.learner));
+    const submission = present(await this.submissions.ofLearner(assignment.id, learnerId));
+    const lesson = present(await this.lessons.forSubmission(submission.id));
     await this.#addTake(folder, lesson.id, ownerId, feedback.take);
     await this.marking.save(assignment, submission.id, feedback);
     await this.marking.handBack(ownerId, assignment, submission);

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Button } from '@mantine/core';
 import type { ReactNode } from 'react';
 import { Link, Navigate, Outlet, useLocation } from 'react-router';
@@ -51,7 +52,7 @@ export function Shell({
             <Link
               key={place.to}
               to={place.to}
-              className={classes.place!}
+              className={present(classes.place)}
               aria-current={isHere(place.to, pathname, search) ? 'page' : undefined}
             >
               {place.name}

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/bitter';
 import '@mantine/core/styles.layer.css';
@@ -24,7 +25,7 @@ const queries = new QueryClient({
   },
 });
 
-createRoot(document.getElementById('root')!).render(
+createRoot(present(document.getElementById('root'))).render(
   <StrictMode>
     <MantineProvider theme={theme} cssVariablesResolver={cssVariables} forceColorScheme="light">
       <QueryClientProvider client={queries}>

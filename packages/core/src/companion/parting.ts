@@ -1,3 +1,4 @@
+import { present } from '../present/index.ts';
 import { isStroke, type Mark } from '../log/index.ts';
 import { LARGEST_MESSAGE } from './protocol.ts';
 
@@ -19,7 +20,7 @@ export function inMessages(marks: readonly Mark[]): readonly (readonly Mark[])[]
       lists.push([]);
       room = LARGEST_MESSAGE - AROUND;
     }
-    lists.at(-1)!.push(mark);
+    present(lists.at(-1)).push(mark);
     room -= size;
   }
   return lists;

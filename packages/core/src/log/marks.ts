@@ -3,6 +3,7 @@
  * taken back and done again before it. The log is read once into appearances and disappearances per page, with a
  * checkpoint of what is visible every few changes: a seek is one halving plus a short replay, however long the log.
  */
+import { present } from '../present/index.ts';
 import type { Micros } from '../clock/index.ts';
 import { lastAtOrBefore } from '../intervals/index.ts';
 import type { TextThing } from '../pages/index.ts';
@@ -133,7 +134,7 @@ class MarkReader {
     for (const mark of this.#marks.values()) {
       if (!isStroke(mark) || mark.pen.kind !== 'fading') continue;
       const gone = mark.at < 0 ? mark.at : mark.at + (lastMs(mark) + FADE_AFTER_MS + FADE_MS) * 1000;
-      this.#changes.get(mark.page)!.push({ at: gone, mark, shows: false });
+      present(this.#changes.get(mark.page)).push({ at: gone, mark, shows: false });
     }
     return new Map([...this.#changes].map(([page, list]) => [page, withCheckpoints(list)]));
   }
@@ -142,7 +143,7 @@ class MarkReader {
     if (this.#marks.has(mark.id)) return;
     this.#marks.set(mark.id, mark);
     if (!this.#changes.has(mark.page)) this.#changes.set(mark.page, []);
-    this.#changes.get(mark.page)!.push({ at, mark, shows: true });
+    present(this.#changes.get(mark.page)).push({ at, mark, shows: true });
   }
 
   #grow(id: string, points: readonly number[], at: number): void {
@@ -184,7 +185,7 @@ class MarkReader {
     if (!mark) return;
     const was = this.#isSeen(id);
     act();
-    if (this.#isSeen(id) !== was) this.#changes.get(mark.page)!.push({ at, mark, shows: !was });
+    if (this.#isSeen(id) !== was) present(this.#changes.get(mark.page)).push({ at, mark, shows: !was });
   }
 }
 

@@ -4,6 +4,7 @@
  * stretches that are played and from nothing else: each mark as it stands there, under its own name and at its own
  * time, with the ink of earlier takes written in. Played, it looks the same at every moment of those stretches.
  */
+import { present } from '../present/index.ts';
 import { micros, ZERO } from '../clock/index.ts';
 import { lastAtOrBefore, type RangeSet } from '../intervals/index.ts';
 import type { PointerMoved, TakeEvent } from './events.ts';
@@ -106,7 +107,7 @@ function markEvents(
   const [first] = seen;
   if (!first) return [];
   const begun = isStroke(mark)
-    ? strokeEvent(mark, first, { colour: colourOf(mark), last: lastSeen(seen.at(-1)!.end, ranges) })
+    ? strokeEvent(mark, first, { colour: colourOf(mark), last: lastSeen(present(seen.at(-1)).end, ranges) })
     : textEvent(mark, first);
   if (!begun) return [];
   const events: TakeEvent[] = [begun];
@@ -203,7 +204,7 @@ function pointerEvents(
 
 /** How far boards had grown and were scrolled, how the teacher was framed, which films and clips ran: no words in them. */
 function stateEvents(all: readonly TakeEvent[], ranges: RangeSet, pages: ReadonlySet<string>): readonly TakeEvent[] {
-  const end = ranges.at(-1)!.end;
+  const end = present(ranges.at(-1)).end;
   return all.flatMap((event): readonly TakeEvent[] => {
     if (event.at >= end) return [];
     switch (event.kind) {

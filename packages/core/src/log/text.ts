@@ -1,3 +1,4 @@
+import { present } from '../present/index.ts';
 import { micros, type Micros } from '../clock/index.ts';
 import { readThing } from '../pages/index.ts';
 import { LOG_VERSION, type TakeEvent } from './events.ts';
@@ -49,7 +50,7 @@ export function readLog(text: string): ReadLog {
     const value = parse(line);
     const reason = value === null ? 'not-json' : faultOf(value);
     if (reason) rejected.push({ line: i + 1, reason });
-    else if (KINDS.has(value!['kind'] as string)) events.push(value as unknown as TakeEvent);
+    else if (KINDS.has(present(value)['kind'] as string)) events.push(value as unknown as TakeEvent);
     else unknown.push(line);
   }
   return { ok: true, events: inOrder(events), unknown, rejected };

@@ -3,6 +3,7 @@
  * becomes part of a take in the room, and nowhere else. A room is a signed-in teacher's; a companion has a token, and
  * is heard once the teacher has let it in. Room and devices may be on different HTTP processes: they meet on the bus.
  */
+import { present } from '@oakbell/core/present';
 import { Inject, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import { WebSocketGateway, type OnGatewayConnection, type OnGatewayInit } from '@nestjs/websockets';
 import {
@@ -124,7 +125,7 @@ export class CompanionsGateway implements OnGatewayInit, OnGatewayConnection<Web
     if (!read) return line.close(1008, 'not understood');
     if (line.whose?.standing !== 'in') return;
     if (read.kind === 'pen') line.saidAt = Date.now();
-    void this.#say(room, { to: 'room', message: { ...read, device: device! } });
+    void this.#say(room, { to: 'room', message: { ...read, device: present(device) } });
   }
 
   /** The room speaks to all, or to the device it names; some of it is for the server to do. */
@@ -177,8 +178,8 @@ export class CompanionsGateway implements OnGatewayInit, OnGatewayConnection<Web
     if (message.kind === 'let-in') {
       whose.standing = 'in';
       line.saidAt = Date.now();
-      line.send({ kind: 'standing', standing: 'in', device: whose.device! } satisfies ToDevice);
-      return void this.#tellRoom(whose.room, whose.device!, { kind: 'joined', words: whose.words });
+      line.send({ kind: 'standing', standing: 'in', device: present(whose.device) } satisfies ToDevice);
+      return void this.#tellRoom(whose.room, present(whose.device), { kind: 'joined', words: whose.words });
     }
     if (whose.standing === 'in') line.send(message);
   }
@@ -206,8 +207,8 @@ export class CompanionsGateway implements OnGatewayInit, OnGatewayConnection<Web
   }
 
   async #letGo(line: CompanionLine, { room, device }: Whose): Promise<void> {
-    await this.rooms.cutOff(room, device!);
-    await this.#tellRoom(room, device!, { kind: 'left', why: 'idle' });
+    await this.rooms.cutOff(room, present(device));
+    await this.#tellRoom(room, present(device), { kind: 'left', why: 'idle' });
     line.close(LINE_OVER.idle, 'idle');
   }
 

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Problem } from '../../platform/http/index.ts';
 import { ConverterError, withFolder, type WorkFolder } from '../../platform/converters/index.ts';
 import { MOST_FILE_PAGES, TALLEST_PAGE } from './limits.ts';
@@ -53,7 +54,7 @@ async function factsOf(folder: WorkFolder): Promise<string> {
 function ensureShapes(told: string): void {
   const turned = new Map([...told.matchAll(/^Page +(\d+) rot: +(\d+)/gm)].map(([, page, by]) => [page, Number(by)]));
   for (const [, page, first, second] of told.matchAll(/^Page +(\d+) size: +([\d.]+) x ([\d.]+) pts/gm)) {
-    const lies = (turned.get(page!) ?? 0) % 180 !== 0;
+    const lies = (turned.get(present(page)) ?? 0) % 180 !== 0;
     const [width, height] = lies ? [Number(second), Number(first)] : [Number(first), Number(second)];
     if (!(height <= width * TALLEST_PAGE))
       throw new Problem(

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { Problem } from '../../platform/http/index.ts';
@@ -121,7 +122,7 @@ export class ImportsService implements OnModuleInit {
     const settle: ((stored: StoredPicture | null | Promise<never>) => void)[] = [];
     const drawn = chunk.map(() => new Promise<StoredPicture | null>((resolve) => settle.push(resolve)));
     // Each picture is stored before the next is read: one page's pixels are in memory at a time.
-    void drawPages(path, [chunk[0]!, chunk.at(-1)!], async (pictures) => {
+    void drawPages(path, [chunk[0]!, present(chunk.at(-1))], async (pictures) => {
       for (const tell of settle) {
         const { value, done } = await pictures.next();
         tell(done ? null : await storeRawPicture(this.storage, value as RawPicture));

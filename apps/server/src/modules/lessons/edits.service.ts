@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import {
@@ -204,10 +205,10 @@ export class EditsService {
       at,
     }));
     await this.changes.insert(rows as object[]);
-    const { edits, tops } = steps.at(-1)!;
+    const { edits, tops } = present(steps.at(-1));
     const change = {
-      revision: rows.at(-1)!.revision,
-      length: rows.at(-1)!.length,
+      revision: present(rows.at(-1)).revision,
+      length: present(rows.at(-1)).length,
       cover: edits.cover?.picture ?? null,
       ...tops,
       updatedAt: at,
@@ -247,7 +248,7 @@ export class EditsService {
         if (!applied.ok) throw new Error(`change ${row.revision} of lesson ${id} does not apply: ${applied.reason}`);
         ({ edits } = applied);
       }
-      from = rows.length < READ_AT_ONCE ? revision : rows.at(-1)!.revision;
+      from = rows.length < READ_AT_ONCE ? revision : present(rows.at(-1)).revision;
     }
     // Inside an act the revision may be its own, and come to nothing: another could be made under the same number.
     const found = { revision, edits, saved };

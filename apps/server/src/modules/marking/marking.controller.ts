@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Once } from '../../platform/acts/index.ts';
@@ -85,7 +86,7 @@ export class MarkingController {
       const own = submissions.filter((one) => one.assignmentId === assignment.id);
       const waiting = own.filter((one) => one.state === 'handed-in').length;
       return {
-        ...heads.get(assignment.id)!,
+        ...present(heads.get(assignment.id)),
         dueAt: assignment.dueAt.toISOString(),
         waiting,
         handedBack: own.length - waiting,
@@ -125,7 +126,7 @@ export class MarkingController {
         heardAt: at?.toISOString() ?? null,
       };
     });
-    return { ...(await this.#heads([assignment])).get(id)!, points: assignment.points, queue };
+    return { ...present((await this.#heads([assignment])).get(id)), points: assignment.points, queue };
   }
 
   @Put('marking/hand-ins/:id')
@@ -160,7 +161,7 @@ export class MarkingController {
     if (!submission || !mark || submission.state !== 'handed-back') throw notFound('feedback');
     const lesson = await this.lessons.forSubmission(submission.id);
     const ready = lesson && (await this.editions.newestReady(lesson.id));
-    const { lessonTitle } = (await this.#heads([assignment])).get(id)!;
+    const { lessonTitle } = present((await this.#heads([assignment])).get(id));
     return {
       lessonTitle,
       points: mark.points,

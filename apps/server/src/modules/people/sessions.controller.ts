@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import {
   Body,
   Controller,
@@ -160,7 +161,7 @@ export class SessionsController {
       // Whoever knew the old one is out, everywhere; this browser goes on in a new session.
       await this.#cut(await this.sessions.endOf(by.id, { allBut: by.sessionId }));
       await this.#end(request);
-      const changed = (await this.people.one(by.id))!;
+      const changed = present(await this.people.one(by.id));
       return { person: changed, secret: await this.#begin(changed, request) };
     });
     this.#hand(response, secret);

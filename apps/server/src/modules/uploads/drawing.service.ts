@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
@@ -114,7 +115,7 @@ export class DrawingService implements OnModuleInit {
   /** Keeps a sound for a music bed. @throws Problem `no-sound` and what else may be wrong with it */
   async bringSound(ownerId: string, lessonId: string, file: UploadedFile): Promise<KeptSound> {
     return this.#loosely(ownerId, lessonId, [file], ([kept]) =>
-      this.jobs.perform<KeptSound>({ kind: 'bring-sound', ownerId, subjectId: lessonId, input: kept! }),
+      this.jobs.perform<KeptSound>({ kind: 'bring-sound', ownerId, subjectId: lessonId, input: present(kept) }),
     );
   }
 
@@ -173,7 +174,7 @@ export class DrawingService implements OnModuleInit {
     const upload = await this.uploads.one(lessonId, job.subjectId);
     const file = { key: upload.key, kind: kindOf(upload), pages: upload.pages } as const;
     const [picture] = await withStored(this.storage, upload.key, (path) => this.imports.draw(file, path, page));
-    return picture!;
+    return present(picture);
   }
 
   async #cut({ lessonId, from, part }: Cut): Promise<Ending> {

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { micros } from '@oakbell/core/clock';
@@ -67,7 +68,7 @@ export class ReportsService {
 
   /** Takes down plays that are known from elsewhere, as of a moment in the past: for bringing in a world. */
   async addPast(learnerId: string, edition: EditionHead, plays: readonly ClaimedPlay[], at: Date): Promise<void> {
-    const programme = (await this.editions.programmes([edition.id])).get(edition.id)!;
+    const programme = present((await this.editions.programmes([edition.id])).get(edition.id));
     const place = sourceTimeAt(programme, micros(plays.at(-1)?.end ?? 0));
     const claimedMs = Math.round(wallTimeOf(plays));
     const lastAt = new Date(at.getTime() + claimedMs);
@@ -109,7 +110,7 @@ export class ReportsService {
         const visit = visits.get(visitId);
         if (!visit) return how === 'waits for locks' ? 'no-visit' : 'alone';
         if (visit.learnerId !== learnerId) return 'no-visit';
-        const { judged, plays } = takeDown(visit, programmes.get(visit.editionId)!, report, now);
+        const { judged, plays } = takeDown(visit, present(programmes.get(visit.editionId)), report, now);
         if (judged === 'counted') counted.push({ visit, plays, at: now });
         return judged;
       });
@@ -172,7 +173,7 @@ export class ReportsService {
       rows = await this.#watched(layings);
     }
     const laid = layings.map((one) => {
-      const { layers, firstAt, lastAt } = rows.get(keyOf(one))!;
+      const { layers, firstAt, lastAt } = present(rows.get(keyOf(one)));
       const now = JSON.stringify(withPlays(layers, one.stretches));
       const [first, last] = [firstAt < one.firstAt ? firstAt : one.firstAt, lastAt > one.lastAt ? lastAt : one.lastAt];
       return [one.learnerId, one.lessonId, one.sourceId, now, first, last];

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { ZERO, type Micros } from '@oakbell/core/clock';
@@ -42,7 +43,7 @@ export class WatchCounts {
     edition: EditionHead,
     learnerIds: readonly string[],
   ): Promise<{ of: ReadonlyMap<string, Watched>; warmth: readonly number[] }> {
-    const programme = (await this.editions.programmes([edition.id])).get(edition.id)!;
+    const programme = present((await this.editions.programmes([edition.id])).get(edition.id));
     const rows =
       learnerIds.length === 0
         ? []
@@ -69,7 +70,7 @@ export class WatchCounts {
     return new Map(
       begun.map(({ learnerId, edition }) => {
         const key = pairKey(learnerId, edition.lessonId);
-        return [key, watchedBy(programmes.get(edition.id)!, byPair.get(key) ?? [])];
+        return [key, watchedBy(present(programmes.get(edition.id)), byPair.get(key) ?? [])];
       }),
     );
   }

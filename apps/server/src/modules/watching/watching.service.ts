@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { micros, ZERO, type Micros } from '@oakbell/core/clock';
@@ -59,6 +60,6 @@ export class WatchingService {
   }
 
   async #programme({ id }: EditionHead): Promise<Programme> {
-    return (await this.editions.programmes([id])).get(id)!;
+    return present((await this.editions.programmes([id])).get(id));
   }
 }

@@ -3,6 +3,7 @@
  * without a network, within limits, and only inside a job. It is killed with all its children when the job is
  * cancelled, when its time is over and when this process ends.
  */
+import { present } from '@oakbell/core/present';
 import { spawn } from 'node:child_process';
 import { chmod, chown, copyFile, lstat, mkdir, open, readdir, readFile, rm, stat, writeFile } from 'node:fs/promises';
 import type { FileHandle } from 'node:fs/promises';
@@ -164,7 +165,7 @@ function runIn({ path, user, signal }: Where, { program, args, stdin, limits: ow
   const [first, ...rest] = shutIn(sandboxHere(), limits, { user, command });
   return new Promise((resolve, reject) => {
     if (signal.aborted) return reject(new ConverterError('cancelled', program));
-    const child = spawn(first!, rest, {
+    const child = spawn(present(first), rest, {
       cwd: path,
       env: { PATH: process.env['PATH'] ?? '', HOME: path, TMPDIR: path, LANG: 'C.UTF-8', OMP_NUM_THREADS: '2' },
       stdio: ['pipe', 'pipe', 'pipe'],

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { CONFIG, type Config } from '../config/index.ts';
@@ -14,7 +15,7 @@ import { dataSourceOptions } from './dataSource.ts';
         retryAttempts: 5,
         retryDelay: 1000,
       }),
-      dataSourceFactory: (options) => Promise.resolve(new ActDataSource(options!)),
+      dataSourceFactory: (options) => Promise.resolve(new ActDataSource(present(options))),
     }),
   ],
 })

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Inject, Injectable, Logger, type OnApplicationShutdown, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Queue } from 'bullmq';
@@ -75,7 +76,7 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
     // What nobody waits for is begun by us, not by a person.
     const counts = job.ownerId !== null && lane !== 'later';
     const there = counts
-      ? await this.jobs.countBy({ ownerId: job.ownerId!, lane, state: In(['waiting', 'running']) })
+      ? await this.jobs.countBy({ ownerId: present(job.ownerId), lane, state: In(['waiting', 'running']) })
       : 0;
     if (there >= MOST_JOBS)
       throw new Problem(

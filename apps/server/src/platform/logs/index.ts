@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import type { Params } from 'nestjs-pino';
 import { randomUUID } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
@@ -56,7 +57,10 @@ export function failureFacts(told: unknown): FailureFacts {
   const { code, errno } = failure as { code?: string; errno?: number };
   const { driverError, query, sql, sqlMessage } = failure as unknown as Readonly<Record<string, unknown>>;
   const places = (failure.stack ?? '').split('\n').filter((line) => line.startsWith('    at '));
-  const facts = { type: failure.constructor.name, ...((code ?? errno) === undefined ? {} : { code: code ?? errno! }) };
+  const facts = {
+    type: failure.constructor.name,
+    ...((code ?? errno) === undefined ? {} : { code: code ?? present(errno) }),
+  };
   if ([driverError, query, sql, sqlMessage].some((one) => one !== undefined))
     return { ...facts, stack: places.join('\n') };
   return { ...facts, message: failure.message.slice(0, 500), stack: places.join('\n') };

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Button, Group, Loader, Switch, Text, Title } from '@mantine/core';
 import { IconArrowBackUp, IconEraser, IconPencil } from '@tabler/icons-react';
 import type { TrayPen } from '@oakbell/core/log';
@@ -72,7 +73,7 @@ function Desk({ pad, onLeave }: { readonly pad: CompanionPad; readonly onLeave: 
   }, [view, up, pad, pictures]);
 
   const pointOf = (event: globalThis.PointerEvent): DevicePoint => {
-    const { x, y } = stage.current!.placeOf(event);
+    const { x, y } = present(stage.current).placeOf(event);
     return [x, y + (up?.top ?? 0), event.pointerType === 'pen' ? event.pressure : 0.5, event.timeStamp];
   };
   const points = (event: PointerEvent) => {

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { TextInput } from '@mantine/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -41,7 +42,12 @@ export function LessonFrame() {
         <LessonTitle key={lesson.data.id} lesson={lesson.data} />
         <nav aria-label="Steps of the lesson" className={classes.steps}>
           {STEPS.map((step) => (
-            <NavLink key={step} to={`/lessons/${id}/${step}`} className={classes.step!} data-state={states[step]}>
+            <NavLink
+              key={step}
+              to={`/lessons/${id}/${step}`}
+              className={present(classes.step)}
+              data-state={states[step]}
+            >
               <span className={classes.dot} aria-hidden />
               {NAMES[step]}
               <span className="ob-hidden">, {states[step]}</span>

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Button, FileButton, Group, NumberInput, Select, Stack, Text, Textarea, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { FIRST_PENS } from '@oakbell/core/log';
@@ -230,7 +231,7 @@ async function placeQuestion({ lesson, page, words, picture, there }: Question):
     });
   if (picture) {
     const [made] = await sendFiles<Placed[]>('POST', `/api/lessons/${lesson}/assets`, [picture]);
-    const width = Math.min(1440, made!.width / 1.5);
+    const width = Math.min(1440, present(made).width / 1.5);
     const y = words === '' ? 40 : 130;
     things.push({
       id: 'question-picture',
@@ -238,8 +239,8 @@ async function placeQuestion({ lesson, page, words, picture, there }: Question):
       x: 80,
       y,
       width: Math.round(width),
-      height: Math.round((width * made!.height) / made!.width),
-      picture: made!.digest,
+      height: Math.round((width * present(made).height) / present(made).width),
+      picture: present(made).digest,
     });
   }
   if (things.length === 0) return;

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Button, FileButton, Group, Modal, Select, Stack, Text } from '@mantine/core';
 import { useMutation } from '@tanstack/react-query';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
@@ -42,7 +43,7 @@ export function CutOutDialog({ lesson, page, onClose, onDone }: Props) {
   });
   const cut = useMutation({
     mutationFn: () => {
-      const where = upload ? { upload: upload.id, number } : { page: from! };
+      const where = upload ? { upload: upload.id, number } : { page: present(from) };
       return call(
         client.POST('/api/lessons/{id}/cut-outs', { params: { path: { id: lesson.id } }, body: { ...where, ...part } }),
       );
@@ -84,7 +85,7 @@ export function CutOutDialog({ lesson, page, onClose, onDone }: Props) {
             <Cutter src={previewOf(lesson.id, upload.id, number, true)} part={part} onPart={setPart} />
           </Ready>
         ) : chosen ? (
-          <Cutter src={pictureOf(lesson.id)(chosen.picture!)} part={part} onPart={setPart} />
+          <Cutter src={pictureOf(lesson.id)(present(chosen.picture))} part={part} onPart={setPart} />
         ) : (
           <Text c="dimmed">Choose a file: a PDF, slides or a picture. Then drag a rectangle over what you want.</Text>
         )}
@@ -112,7 +113,7 @@ function Cutter({
   const picture = useRef<HTMLDivElement>(null);
   const from = useRef<{ x: number; y: number } | null>(null);
   const placeOf = (event: PointerEvent) => {
-    const box = picture.current!.getBoundingClientRect();
+    const box = present(picture.current).getBoundingClientRect();
     const held = (value: number) => Math.max(0, Math.min(1, value));
     return { x: held((event.clientX - box.left) / box.width), y: held((event.clientY - box.top) / box.height) };
   };

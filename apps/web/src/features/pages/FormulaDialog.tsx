@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Alert, Button, Code, Modal, Stack, Text, Textarea } from '@mantine/core';
 import { toCanvas } from 'html-to-image';
 import katex, { ParseError } from 'katex';
@@ -50,12 +51,12 @@ export function FormulaDialog({ lessonId, begin, onClose, onDone }: Props) {
     setMaking(true);
     setFailure(null);
     try {
-      const canvas = await toCanvas(shown.current!, { pixelRatio: SHARPNESS });
+      const canvas = await toCanvas(present(shown.current), { pixelRatio: SHARPNESS });
       const bytes = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
-      const file = new File([bytes!], 'formula.png', { type: 'image/png' });
+      const file = new File([present(bytes)], 'formula.png', { type: 'image/png' });
       const [made] = await sendFiles<Placed[]>('POST', `/api/lessons/${lessonId}/assets`, [file]);
       const scale = UNITS / SHARPNESS;
-      onDone(source, { digest: made!.digest, width: canvas.width * scale, height: canvas.height * scale });
+      onDone(source, { digest: present(made).digest, width: canvas.width * scale, height: canvas.height * scale });
     } catch (problem) {
       setFailure(problem);
       setMaking(false);

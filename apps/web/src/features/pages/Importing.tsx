@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Button, Progress, Text } from '@mantine/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { call, client, lessonKey, type Lesson } from '../../shared/api/index.ts';
@@ -9,7 +10,7 @@ export function Importing({ lesson }: { readonly lesson: Lesson }) {
   const job = lesson.importing;
   const act = useMutation({
     mutationFn: (what: 'cancel' | 'retry') =>
-      call(client.POST(`/api/jobs/{id}/${what}`, { params: { path: { id: job!.id } } })),
+      call(client.POST(`/api/jobs/{id}/${what}`, { params: { path: { id: present(job).id } } })),
     onSettled: () => queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
   });
   if (!job || job.state === 'done' || job.state === 'cancelled') return null;

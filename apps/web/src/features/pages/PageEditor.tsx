@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Text } from '@mantine/core';
 import { PAGE_WIDTH, picturesOf, thingAt, type Page, type Rect, type Thing } from '@oakbell/core/pages';
 import { plainScene, textHeight, textLines } from '@oakbell/core/scene';
@@ -50,7 +51,7 @@ export function PageEditor({ lesson, page, name, acts }: Props) {
   const stage = useRef<StageHandle>(null);
   const shown: Page = { ...core, things: draft ?? history.now };
   const pictures = usePictures(picturesOf(shown), pictureOf(lesson.id));
-  const thing = shown.things!.find((one) => one.id === chosen) ?? null;
+  const thing = present(shown.things).find((one) => one.id === chosen) ?? null;
 
   useEffect(() => stage.current?.show(plainScene(shown)));
   const save = (next: typeof history) => {
@@ -89,7 +90,7 @@ export function PageEditor({ lesson, page, name, acts }: Props) {
   });
 
   const onDown = (event: PointerEvent, handle: Handle | null = null) => {
-    const place = stage.current!.placeOf(event);
+    const place = present(stage.current).placeOf(event);
     const hit = handle ? thing : thingAt(history.now, place);
     setChosen(hit?.id ?? null);
     if (!hit) return;
@@ -98,7 +99,7 @@ export function PageEditor({ lesson, page, name, acts }: Props) {
   };
   const onMove = (event: PointerEvent) => {
     if (!drag || !chosen) return;
-    const place = stage.current!.placeOf(event);
+    const place = present(stage.current).placeOf(event);
     const by = { x: Math.round(place.x - drag.from.x), y: Math.round(place.y - drag.from.y) };
     const rect = drag.handle
       ? resized(drag.rect, drag.handle, by, thing ? keepsShape(thing) !== event.shiftKey : false)
@@ -199,6 +200,6 @@ const shares = ({ x, y, width, height }: Rect, pageHeight: number) => ({
 /** Text is as high as its lines. */
 function fitted(thing: Thing): Thing {
   if (thing.kind !== 'text') return thing;
-  const surface = document.createElement('canvas').getContext('2d')!;
+  const surface = present(document.createElement('canvas').getContext('2d'));
   return { ...thing, height: textHeight(thing.size, textLines(surface, thing).length) };
 }

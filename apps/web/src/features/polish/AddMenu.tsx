@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Button, Menu } from '@mantine/core';
 import { fromMillis, fromSeconds } from '@oakbell/core/clock';
 import { insertCard, layOver, type Overlay } from '@oakbell/core/edits';
@@ -120,7 +121,7 @@ export function AddMenu({ polish, scene, onSelect, onSpeak, onStroke }: Props) {
               id,
               kind: 'page',
               page,
-              shows: polish.lesson.pages.find((one) => one.id !== page)!.id,
+              shows: present(polish.lesson.pages.find((one) => one.id !== page)).id,
             }))
         : null,
     ],

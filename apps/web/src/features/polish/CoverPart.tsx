@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Button, FileButton, Group, Stack, Text } from '@mantine/core';
 import { dressingOf, type Cover } from '@oakbell/core/edits';
 import { pictureOf, useBringing } from '../../shared/api/index.ts';
@@ -15,7 +16,7 @@ async function stagePicture(): Promise<File | null> {
   const canvas = document.createElement('canvas');
   canvas.width = WIDTH;
   canvas.height = Math.round((WIDTH * page.height) / page.width);
-  const context = canvas.getContext('2d')!;
+  const context = present(canvas.getContext('2d'));
   for (const layer of layers) context.drawImage(layer, 0, 0, canvas.width, canvas.height);
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
   return blob && new File([blob], 'cover.png', { type: 'image/png' });

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Accordion } from '@mantine/core';
 import type { PlayableLesson } from '../../kits/player/index.ts';
 import { ChaptersPart } from './ChaptersPart.tsx';
@@ -25,7 +26,7 @@ export function LessonPanel({ polish, played, onGoTo }: Props) {
     <Accordion
       aria-label="The whole lesson"
       order={3}
-      classNames={{ item: classes.part!, control: classes.opens!, content: classes.opened! }}
+      classNames={{ item: present(classes.part), control: present(classes.opens), content: present(classes.opened) }}
     >
       {parts.map(([id, name, part]) => (
         <Accordion.Item key={id} value={id}>

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { micros, timeText } from '@oakbell/core/clock';
 import type { Edit, EditAct, Finish, Overlay, OverlayKind } from '@oakbell/core/edits';
 
@@ -12,7 +13,7 @@ export function editInWords(edit: Edit): string {
     case 'play':
       return 'Changed how a part is played';
     case 'overlays': {
-      const one = edit.to ?? edit.from!;
+      const one = edit.to ?? present(edit.from);
       const how = edit.from === null ? 'Added' : edit.to === null ? 'Took away' : 'Changed';
       return `${how} ${overlayInWords(one)}`;
     }

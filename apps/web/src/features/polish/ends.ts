@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { micros, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
 import {
   isCard,
@@ -52,8 +53,8 @@ export function trimEdits(edits: EditList, whole: Programme, kept: TimeRange): r
 
 /** The stretch of the untrimmed programme that the lesson keeps. */
 export function keptOf(edits: EditList, whole: Programme): TimeRange {
-  const [first, last] = [edits.segments[0]!, edits.segments.at(-1)!];
-  const [wholeFirst, wholeLast] = [whole.segments[0]!, whole.segments.at(-1)!];
+  const [first, last] = [edits.segments[0]!, present(edits.segments.at(-1))];
+  const [wholeFirst, wholeLast] = [whole.segments[0]!, present(whole.segments.at(-1))];
   const lastStart = whole.starts.at(-1) ?? ZERO;
   return { start: playedOf(wholeFirst, first.start), end: micros(lastStart + playedOf(wholeLast, last.end)) };
 }

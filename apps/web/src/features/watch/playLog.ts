@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 /** A stretch of the programme that was played, in microseconds: start in, end out. */
 export interface Play {
   readonly start: number;
@@ -18,7 +19,7 @@ export class PlayLog {
   /** The player stands at `time`. `counts`: it is running and can be seen. */
   tick(time: number, speed: number, counts: boolean): void {
     const step = this.#last === null ? 0 : time - this.#last;
-    if (counts && step > 0 && step <= LONGEST_STEP * speed) this.#add({ start: this.#last!, end: time, speed });
+    if (counts && step > 0 && step <= LONGEST_STEP * speed) this.#add({ start: present(this.#last), end: time, speed });
     this.#last = counts ? time : null;
   }
 

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { LINE_OVER } from '@oakbell/core/companion';
 
 /** How a line stands. The last ones are for good: refused, the room is over, idle for too long, cut off by the teacher. */
@@ -38,7 +39,7 @@ export class Line<In, Out> {
   }
 
   send(message: Out): void {
-    if (this.isOpen) this.#socket!.send(JSON.stringify(message));
+    if (this.isOpen) present(this.#socket).send(JSON.stringify(message));
   }
 
   close(): void {

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import type { Micros } from '@oakbell/core/clock';
 import { picturesOf } from '@oakbell/core/pages';
 import { sceneAt } from '@oakbell/core/scene';
@@ -65,7 +66,7 @@ export function LessonStage({ lesson, player, films, pictureAddress, onClick, on
       label={`${name} of the lesson`}
       films={filmsNow}
       {...(onPress || onClick
-        ? { onPointerUp: (event) => (onPress ? onPress(stage.current!.placeOf(event)) : onClick?.()) }
+        ? { onPointerUp: (event) => (onPress ? onPress(present(stage.current).placeOf(event)) : onClick?.()) }
         : {})}
     >
       {children}

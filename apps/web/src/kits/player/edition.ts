@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { micros, ZERO } from '@oakbell/core/clock';
 import { programmeOf } from '@oakbell/core/edits';
 import { EDITION_UNREADABLE, readManifest, type Manifest } from '@oakbell/core/formats';
@@ -30,8 +31,8 @@ export function useEdition(id: string | null) {
     staleTime: MEDIA_FRESH_MS,
     refetchInterval: MEDIA_FRESH_MS,
     queryFn: async (): Promise<Edition> => {
-      learnMedia(await call(client.GET('/api/editions/{id}', { params: { path: { id: id! } } })));
-      const response = await fetch(fileOf(id!, 'manifest.json.gz'));
+      learnMedia(await call(client.GET('/api/editions/{id}', { params: { path: { id: present(id) } } })));
+      const response = await fetch(fileOf(present(id), 'manifest.json.gz'));
       if (!response.ok) throw problemOf(response.status, await response.json().catch(() => null));
       const manifest = readManifest(await response.json());
       if (typeof manifest === 'string') throw new Problem(0, manifest, EDITION_UNREADABLE);

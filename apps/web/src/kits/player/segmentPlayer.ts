@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { clampTime, fromSeconds, micros, toSeconds, ZERO, type Micros } from '@oakbell/core/clock';
 import { segmentAt, type Programme } from '@oakbell/core/edits';
 import { goesOn, Sounds, voiceOf } from './sounds.ts';
@@ -80,7 +81,7 @@ export class SegmentPlayer {
       const passed = since === null ? 0 : (performance.now() - since) * 1000 * this.#view.speed;
       return clampTime(micros(at + passed), start, end);
     }
-    const { from } = voiceOf(this.programme.segments[this.#index]!)!;
+    const { from } = present(voiceOf(this.programme.segments[this.#index]!));
     return clampTime(micros(start + fromSeconds(this.#element.currentTime - from)), start, end);
   }
 
@@ -201,7 +202,7 @@ export class SegmentPlayer {
     if (!this.#element) {
       this.#silence = { at, since: this.#isRunning ? performance.now() : null };
     } else if (time !== null) {
-      const { from } = voiceOf(this.programme.segments[index]!)!;
+      const { from } = present(voiceOf(this.programme.segments[index]!));
       this.#element.currentTime = from + toSeconds(micros(at - this.programme.starts[index]!));
     }
   }
@@ -245,7 +246,7 @@ export class SegmentPlayer {
     const element = this.#elementOf(index, this.#element);
     // An element that plays now cannot be in two places: then it leaps when the moment is there.
     if (element && element !== this.#element) {
-      element.currentTime = voiceOf(this.programme.segments[index]!)!.from;
+      element.currentTime = present(voiceOf(this.programme.segments[index]!)).from;
       element.playbackRate = this.#view.speed;
     }
     this.#next = { index, element, timer: null };
@@ -332,7 +333,7 @@ export class SegmentPlayer {
   /** Gives an element that lost its sound the addresses there are now, at the same place. */
   #fetchAgain(element: HTMLAudioElement): void {
     const at = element.currentTime;
-    this.#fill(element, this.#sources.get(element)!());
+    this.#fill(element, present(this.#sources.get(element))());
     element.load();
     element.currentTime = at;
   }

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { PAGE_WIDTH, picturesOf, type Page } from '@oakbell/core/pages';
 import { paintPage, type Surface } from '@oakbell/core/scene';
 import { useEffect, useRef, useState } from 'react';
@@ -33,7 +34,7 @@ function Painted({ page, pictureAddress, widthPx }: Omit<Props, 'small'>) {
   const pictures = usePictures(picturesOf(page), pictureAddress);
   useEffect(() => void loadPageFont().then(() => setFont(true)), []);
   useEffect(() => {
-    const surface = canvas.current!.getContext('2d') as CanvasRenderingContext2D & Surface<ImageBitmap>;
+    const surface = present(canvas.current).getContext('2d') as CanvasRenderingContext2D & Surface<ImageBitmap>;
     paintPage({ surface, widthPx, assets: pictures }, page);
   }, [page, pictures, widthPx, font]);
   const height = Math.round((widthPx * page.height) / PAGE_WIDTH);

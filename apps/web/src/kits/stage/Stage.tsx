@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { PAGE_WIDTH } from '@oakbell/core/pages';
 import type { Films, Scene, VisibleStroke } from '@oakbell/core/scene';
 import {
@@ -59,7 +60,7 @@ export function Stage({ ref, pictures, pageHeight, label, cursor = 'default', fi
   const asked = useRef(0);
 
   useLayoutEffect(() => {
-    const place = frame.current!;
+    const place = present(frame.current);
     const fit = () => {
       const scale = Math.min(place.clientWidth / PAGE_WIDTH, place.clientHeight / pageHeight);
       setSize({ width: Math.floor(PAGE_WIDTH * scale), height: Math.floor(pageHeight * scale) });
@@ -84,7 +85,11 @@ export function Stage({ ref, pictures, pageHeight, label, cursor = 'default', fi
   });
   useEffect(() => {
     latest.current = { pictures, size, films };
-    painter.current = new ScenePainter({ page: page.current!, ink: ink.current!, top: top.current! });
+    painter.current = new ScenePainter({
+      page: present(page.current),
+      ink: present(ink.current),
+      top: present(top.current),
+    });
     request.current();
   }, [pictures, size, films, font]);
   useEffect(() => () => cancelAnimationFrame(asked.current), []);
@@ -99,7 +104,7 @@ export function Stage({ ref, pictures, pageHeight, label, cursor = 'default', fi
       if (!asked.current) painter.current?.live(strokes, place, films?.());
     },
     placeOf({ clientX, clientY }) {
-      const box = top.current!.getBoundingClientRect();
+      const box = present(top.current).getBoundingClientRect();
       const scale = PAGE_WIDTH / box.width;
       return { x: (clientX - box.left) * scale, y: (clientY - box.top) * scale };
     },

@@ -3,6 +3,7 @@
  * frame (the stroke being drawn, fading ink, the pointer, the camera) on a clear canvas on top. A frame costs what
  * has changed: a stroke that is done is painted once, and one that goes is taken out of its own rectangle only.
  */
+import { present } from '@oakbell/core/present';
 import { around, boundsOf, meets, type Bounds } from '@oakbell/core/ink';
 import { lastMs, type Stroke } from '@oakbell/core/log';
 import { isFilmed, PAGE_WIDTH, picturesOf } from '@oakbell/core/pages';
@@ -117,7 +118,7 @@ export class ScenePainter {
     if (before === null) return;
     if (before === 'all') return this.#top.clearRect(0, 0, width, height);
     const scale = this.#widthPx / PAGE_WIDTH;
-    const { top } = this.#scene!;
+    const { top } = present(this.#scene);
     const [x, y] = [Math.floor(before.left * scale) - 1, Math.floor((before.top - top) * scale) - 1];
     const [right, foot] = [Math.ceil(before.right * scale) + 1, Math.ceil((before.bottom - top) * scale) + 1];
     this.#top.clearRect(x, y, right - x, foot - y);
@@ -149,14 +150,14 @@ export class ScenePainter {
   }
 
   #add(strokes: readonly Stroke[]): void {
-    const dark = isDark(this.#scene!.page);
+    const dark = isDark(present(this.#scene).page);
     for (const stroke of strokes) {
       paintStroke(this.#place(lies(stroke) ? this.#page : this.#ink), { stroke, untilMs: Infinity }, dark);
     }
   }
 
   #paintPage(done: readonly Stroke[], region: Bounds): void {
-    const { page, height, card } = this.#scene!;
+    const { page, height, card } = present(this.#scene);
     if (card) return paintCard(this.#place(this.#page), card);
     paintPage(this.#place(this.#page), page, height, this.#film);
     const beneath = done.filter((stroke) => lies(stroke) && meets(strokeBounds(stroke), region));
@@ -164,7 +165,7 @@ export class ScenePainter {
   }
 
   #paintInk(done: readonly Stroke[], region: Bounds): void {
-    const { page, texts, card } = this.#scene!;
+    const { page, texts, card } = present(this.#scene);
     if (card) return;
     const place = this.#place(this.#ink);
     for (const text of texts) paintText(place, text, isDark(page));
@@ -173,9 +174,9 @@ export class ScenePainter {
   }
 
   #clip(surface: Canvas2D, region: Bounds): void {
-    const { view = WHOLE } = this.#scene!;
+    const { view = WHOLE } = present(this.#scene);
     const scale = this.#widthPx / view.width;
-    const above = this.#scene!.top + view.y;
+    const above = present(this.#scene).top + view.y;
     const [left, top] = [Math.floor((region.left - view.x) * scale), Math.floor((region.top - above) * scale)];
     const [right, foot] = [Math.ceil((region.right - view.x) * scale), Math.ceil((region.bottom - above) * scale)];
     surface.beginPath();
@@ -185,12 +186,12 @@ export class ScenePainter {
 
   /** What is in view, in page units. */
   #view(): Bounds {
-    const { top, page } = this.#scene!;
+    const { top, page } = present(this.#scene);
     return { left: -MARGIN, top: top - MARGIN, right: PAGE_WIDTH + MARGIN, bottom: top + page.height + MARGIN };
   }
 
   #place(surface: Canvas2D): Place {
-    const { top, view } = this.#scene!;
+    const { top, view } = present(this.#scene);
     return { surface, widthPx: this.#widthPx, assets: this.#pictures, top, ...(view ? { view } : {}) };
   }
 
@@ -228,7 +229,7 @@ let serial = 0;
 function versionOf(list: object | undefined): number {
   if (!list) return 0;
   if (!things.has(list)) things.set(list, (serial += 1));
-  return things.get(list)!;
+  return present(things.get(list));
 }
 
 /** Changes whenever the page beneath the ink has to be painted anew. */

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { micros, timeText, type TimeRange } from '@oakbell/core/clock';
 import { memo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { widthOf, xOf, type Axis } from './axis.ts';
@@ -48,7 +49,7 @@ function Row({ lane, from, length, widthPx, onLook }: RowProps) {
 
 /** Parts that are too narrow to be told apart, as one that brings them close. */
 function groupBar(group: readonly LaneBar[], onLook: RowProps['onLook']): LaneBar {
-  const [first, last] = [group[0]!, group.at(-1)!];
+  const [first, last] = [group[0]!, present(group.at(-1))];
   if (group.length === 1) return first;
   const range = { start: first.start, end: last.end };
   return {

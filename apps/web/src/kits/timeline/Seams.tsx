@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { memo } from 'react';
 import { timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { widthOf, xOf, type Axis } from './axis.ts';
@@ -30,7 +31,7 @@ export const Seams = memo(function Seams({ seams, from, length, widthPx, onLook 
 
 /** Seams that cannot be told apart, as one that brings them close. */
 function crowdMark(crowd: readonly SeamMark[], onLook: Props['onLook']): SeamMark {
-  const [first, last] = [crowd[0]!, crowd.at(-1)!];
+  const [first, last] = [crowd[0]!, present(crowd.at(-1))];
   if (crowd.length === 1) return first;
   const label = `${crowd.length} cuts between ${timeText(first.at)} and ${timeText(last.at)}`;
   if (!onLook) return { at: first.at, label };

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { micros, timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { timeAt, xOf, type Axis } from './axis.ts';
 import classes from './Timeline.module.css';
@@ -40,7 +41,10 @@ export function TrimHandles({ axis, whole, kept, onChange }: { readonly axis: Ax
       onPointerMove={(event) => {
         event.stopPropagation();
         if (event.buttons !== 1) return;
-        move(end, timeAt(axis, event.clientX - event.currentTarget.parentElement!.getBoundingClientRect().left));
+        move(
+          end,
+          timeAt(axis, event.clientX - present(event.currentTarget.parentElement).getBoundingClientRect().left),
+        );
       }}
       onKeyDown={(event) => {
         const step = { ArrowLeft: -TRIM_STEP_US, ArrowRight: TRIM_STEP_US }[event.key];

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 /** The largest of the peaks that fall on each of `columns` columns; 0 where there are none. */
 export function columnPeaks(peaks: Uint8Array, columns: number): Uint8Array {
   const found = new Uint8Array(columns);
@@ -49,7 +50,7 @@ export function drawGrain(canvas: HTMLCanvasElement, { peaks, widthPx, inkX, thr
 
 /** Draws warmth behind the grain: the fuller, the more often a part was played; hatched where nobody was. */
 export function drawWarmth(canvas: HTMLCanvasElement, warmth: readonly number[], widthPx: number): void {
-  const context = canvas.getContext('2d')!;
+  const context = present(canvas.getContext('2d'));
   const style = getComputedStyle(canvas);
   const part = widthPx / warmth.length;
   const height = canvas.clientHeight;
@@ -67,7 +68,7 @@ function open(canvas: HTMLCanvasElement, widthPx: number): CanvasRenderingContex
   const scale = window.devicePixelRatio;
   canvas.width = Math.round(widthPx * scale);
   canvas.height = Math.round(canvas.clientHeight * scale);
-  const context = canvas.getContext('2d')!;
+  const context = present(canvas.getContext('2d'));
   context.scale(scale, scale);
   return context;
 }

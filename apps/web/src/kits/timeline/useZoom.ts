@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { micros, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { useCallback, useEffect, useRef, useState, type PointerEvent } from 'react';
 import { CLOSEST, following, heldTo, timeAt, zoomed, type Shown } from './axis.ts';
@@ -34,7 +35,7 @@ export function useZoom({ whole, widthPx, position, on }: Setting) {
   }, [position, followed, wanted.from]);
 
   const timeUnder = (clientX: number) => {
-    const box = place.current!.getBoundingClientRect();
+    const box = present(place.current).getBoundingClientRect();
     // The axis lies within the padding of its place.
     const side = (box.width - widthPx) / 2;
     return timeAt({ ...followed, widthPx }, clientX - box.left - side);
@@ -79,7 +80,10 @@ export function useZoom({ whole, widthPx, position, on }: Setting) {
       fingers.current.set(event.pointerId, event.clientX);
       const now = [...fingers.current.values()];
       if (before.length !== 2 || !on) return;
-      const [apart, are] = [before, now].map(([a, b]) => Math.max(20, Math.abs(a! - b!))) as [number, number];
+      const [apart, are] = [before, now].map(([a, b]) => Math.max(20, Math.abs(present(a) - present(b)))) as [
+        number,
+        number,
+      ];
       act.current.zoom(are / apart, (now[0]! + now[1]!) / 2);
     },
     onPointerUpCapture: (event: PointerEvent) => void fingers.current.delete(event.pointerId),

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import type { Inset } from '@oakbell/core/log';
 import { PAGE_WIDTH } from '@oakbell/core/pages';
 import { cameraCut, LEAST_INSET } from '@oakbell/core/scene';
@@ -48,7 +49,7 @@ export function CameraOnPage({ films, viewHeight, onInset }: Props) {
     const from = start.current;
     if (!from) return;
     event.stopPropagation();
-    const scale = PAGE_WIDTH / (box.current!.parentElement?.clientWidth ?? PAGE_WIDTH);
+    const scale = PAGE_WIDTH / (present(box.current).parentElement?.clientWidth ?? PAGE_WIDTH);
     const [dx, dy] = [(event.clientX - from.x) * scale, (event.clientY - from.y) * scale];
     const { x, y, width } = from.place;
     setMoving(within(from.resize ? { ...from.place, width: width + dx } : { ...from.place, x: x + dx, y: y + dy }));

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { useEffect, useRef, type Ref, type VideoHTMLAttributes } from 'react';
 
 interface Props extends Omit<VideoHTMLAttributes<HTMLVideoElement>, 'ref'> {
@@ -9,7 +10,7 @@ interface Props extends Omit<VideoHTMLAttributes<HTMLVideoElement>, 'ref'> {
 export function LiveVideo({ stream, onElement, ...more }: Props) {
   const video = useRef<HTMLVideoElement>(null);
   useEffect(() => {
-    const element = video.current!;
+    const element = present(video.current);
     element.srcObject = stream;
     if (stream) void element.play().catch(() => undefined);
     if (typeof onElement === 'function') onElement(element);

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { clapDelay, clapMoments, type ClapDelay, type Motion } from '@oakbell/core/audio';
 import { toMillis } from '@oakbell/core/clock';
 import { RATE } from '../encoding/index.ts';
@@ -34,7 +35,7 @@ export async function clapTest(
 /** Tells for each picture when it came (ms of the page's clock) and how much it differs from the one before. */
 function watch(video: HTMLVideoElement, onPicture: (at: number, amount: number) => void): () => void {
   const canvas = new OffscreenCanvas(LOOK.width, LOOK.height);
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  const context = present(canvas.getContext('2d', { willReadFrequently: true }));
   let before: Uint8ClampedArray | null = null;
   let asked = 0;
   const look = (now: number) => {

@@ -2,6 +2,7 @@
  * The work of the capture worker as a plain class: samples come in, go to the browser's storage and through the
  * encoder, and parts of voice and log go to the server. The worker file beside it only connects the messages.
  */
+import { present } from '@oakbell/core/present';
 import { logHeaderText } from '@oakbell/core/log';
 import type { CaptureOrder, CaptureReport, TakeFacts } from './captureProtocol.ts';
 import { writeFilmPart } from '@oakbell/core/formats';
@@ -215,11 +216,11 @@ export class CaptureWorker {
       this.#startEncoding({ run: arrived.nextRun, startFrame: arrived.voiceFrames });
       for (let at = arrived.voiceFrames; at < frames; at += RECOVER_FRAMES) {
         const end = Math.min(frames, at + RECOVER_FRAMES);
-        this.#opus!.add(new Int16Array(await voice.slice(at * 2, end * 2).arrayBuffer()));
-        while (this.#opus!.waiting > 4) await this.#wire.pause(5);
+        present(this.#opus).add(new Int16Array(await voice.slice(at * 2, end * 2).arrayBuffer()));
+        while (present(this.#opus).waiting > 4) await this.#wire.pause(5);
       }
-      await this.#opus!.end();
-      this.#parts!.close();
+      await present(this.#opus).end();
+      present(this.#parts).close();
     }
     const rest = log ? wholeLines(new Uint8Array(await log.slice(arrived.logBytes).arrayBuffer())) : null;
     if (rest && rest.length > 0) this.#sender?.add('log', rest);

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 /* The origin-private file system in memory: what the take store needs of it, for tests. */
 
 export interface MemoryDisk {
@@ -15,23 +16,23 @@ export function memoryDisk(room = Infinity): MemoryDisk {
   const missing = () => new DOMException('not there', 'NotFoundError');
 
   const file = (path: string) => ({
-    getFile: () => Promise.resolve(new File([files.get(path)!.slice() as Uint8Array<ArrayBuffer>], path)),
+    getFile: () => Promise.resolve(new File([present(files.get(path)).slice() as Uint8Array<ArrayBuffer>], path)),
     createSyncAccessHandle: () =>
       Promise.resolve({
         write(bytes: Uint8Array | Int16Array, { at }: { at: number }) {
           const raw = new Uint8Array(bytes.buffer, bytes.byteOffset, bytes.byteLength);
           if (used() + raw.length > room) throw new DOMException('full', 'QuotaExceededError');
-          const before = files.get(path)!;
+          const before = present(files.get(path));
           const grown = new Uint8Array(Math.max(before.length, at + raw.length));
           grown.set(before);
           grown.set(raw, at);
           files.set(path, grown);
           return raw.length;
         },
-        truncate: (size: number) => void files.set(path, files.get(path)!.slice(0, size)),
+        truncate: (size: number) => void files.set(path, present(files.get(path)).slice(0, size)),
         flush() {},
         close() {},
-        getSize: () => files.get(path)!.length,
+        getSize: () => present(files.get(path)).length,
       }),
   });
   const folder = (path: string): object => ({

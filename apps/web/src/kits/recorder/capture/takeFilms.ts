@@ -2,6 +2,7 @@
  * The films of a take: the camera, and another window while its page is up. Each unpaused stretch is a run with a
  * file of its own, and its place in the take is the sample clock's at the moment it was started.
  */
+import { present } from '@oakbell/core/present';
 import { ZERO, type Micros } from '@oakbell/core/clock';
 import { FIRST_INSET, type FilmKind, type Framing, type Inset, type TakeEvent } from '@oakbell/core/log';
 import { FilmRun } from './filmRun.ts';
@@ -61,7 +62,7 @@ export class TakeFilms {
     this.#set({ camera: stream });
     this.#sink.lost('camera', false);
     for (const track of stream?.getVideoTracks() ?? [])
-      track.addEventListener('ended', () => void this.#lose('camera', stream!));
+      track.addEventListener('ended', () => void this.#lose('camera', present(stream)));
     if (!stream) this.setFraming('page');
     else if (!before) this.setFraming('inset');
     this.#start('camera');

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import type { Micros } from '@oakbell/core/clock';
 import type { Mark, TakeEvent } from '@oakbell/core/log';
 
@@ -73,8 +74,8 @@ export class ActHistory {
 
   /** Turns everything round that happened at or after `time`. */
   backTo(time: Micros, at: Micros): void {
-    while (this.#steps.length > 0 && this.#steps.at(-1)!.at >= time) {
-      const { kind, act } = this.#steps.pop()!;
+    while (this.#steps.length > 0 && present(this.#steps.at(-1)).at >= time) {
+      const { kind, act } = present(this.#steps.pop());
       if (kind === 'undid') {
         this.#undone = this.#undone.filter((one) => one !== act);
         this.#done.push(act);

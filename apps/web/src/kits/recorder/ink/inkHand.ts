@@ -2,6 +2,7 @@
  * What a hand does with a tool, as acts on the ink. No interface in here: places come in page units with their
  * moment, and the stage is told when what is settled has changed and when only the moving part has.
  */
+import { present } from '@oakbell/core/present';
 import type { Micros } from '@oakbell/core/clock';
 import { alongEdge, evenSides, snapAngle, type Bounds, type Point, type StraightEdge } from '@oakbell/core/ink';
 import type { Mark, StrokeManner } from '@oakbell/core/log';
@@ -136,7 +137,7 @@ export class InkHand {
       return 'live';
     }
     if (doing.kind === 'drag') {
-      const { marks, box } = this.#selection!;
+      const { marks, box } = present(this.#selection);
       if (Math.hypot(doing.by.x, doing.by.y) < 1) return 'live';
       this.#selection = { page, marks: this.#ink.move(page, marks, doing.by, at), box: shifted(box, doing.by) };
       return 'page';

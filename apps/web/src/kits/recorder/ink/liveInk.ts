@@ -3,6 +3,7 @@
  * kept beside it, so that the stage never has to read the log back. Several hands may write at once: the one in this
  * room and those of pen companions.
  */
+import { present } from '@oakbell/core/present';
 import type { Micros } from '@oakbell/core/clock';
 import {
   liesWithin,
@@ -248,7 +249,7 @@ export class LiveInk {
   #replace(page: string, gone: readonly Mark[], pieces: readonly Piece[], at: Micros, group?: string): readonly Mark[] {
     if (gone.length === 0) return [];
     const byId = new Map(gone.map((mark) => [mark.id, mark]));
-    const come = pieces.flatMap((piece) => pieceOf(byId.get(piece.of)!, piece) ?? []);
+    const come = pieces.flatMap((piece) => pieceOf(present(byId.get(piece.of)), piece) ?? []);
     const act = this.#id('r');
     this.#write({ kind: 'replaced', at, act, out: gone.map((mark) => mark.id), pieces });
     this.#change(page, gone, come);
@@ -264,7 +265,7 @@ export class LiveInk {
 
   #marks(page: string): Mark[] {
     if (!this.#pages.has(page)) this.#pages.set(page, []);
-    return this.#pages.get(page)!;
+    return present(this.#pages.get(page));
   }
 
   #writeWaiting(drawing: Drawing): void {

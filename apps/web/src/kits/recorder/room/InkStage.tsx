@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import type { StraightEdge } from '@oakbell/core/ink';
 import { isStroke, type PointerPlace } from '@oakbell/core/log';
 import { PAGE_WIDTH, type Page } from '@oakbell/core/pages';
@@ -72,7 +73,7 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
   };
   const live = () => {
     stage.current?.live(moving(), pointer.current);
-    setFrame(frameStyle(hand.current!.frame, page.height, top));
+    setFrame(frameStyle(present(hand.current).frame, page.height, top));
   };
   const show = () => {
     const marks = recorder.ink.marksOn(page.id);
@@ -89,7 +90,7 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
       texts: marks.flatMap((mark) => (isStroke(mark) ? [] : [mark.thing])),
       pointer: pointer.current,
     });
-    setFrame(frameStyle(hand.current!.frame, page.height, top));
+    setFrame(frameStyle(present(hand.current).frame, page.height, top));
   };
   const latestShow = useRef(show);
   useEffect(() => {
@@ -101,7 +102,7 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
   useEffect(() => {
     pointer.current = null;
     if (tool.kind !== 'pointer') recorder.pointerGone();
-    if (tool.kind !== 'select') hand.current!.deselect();
+    if (tool.kind !== 'select') present(hand.current).deselect();
     setTyping(null);
     setFrame(null);
   }, [tool, recorder, view.page]);
@@ -114,7 +115,7 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
   };
   const pointOf = (event: globalThis.PointerEvent): PenPoint => {
     const pressure = event.pointerType === 'pen' ? event.pressure : 0.5;
-    const { x, y } = stage.current!.placeOf(event);
+    const { x, y } = present(stage.current).placeOf(event);
     return { x, y: y + top, pressure, at: recorder.timeOf(event) };
   };
   const samples = (event: PointerEvent): readonly PenPoint[] => {
@@ -132,24 +133,24 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
     }
     event.currentTarget.setPointerCapture(event.pointerId);
     const place = { page: page.id, tool, edge, paused: view.state.kind === 'paused' };
-    repaint(hand.current!.down(place, point, event.shiftKey));
+    repaint(present(hand.current).down(place, point, event.shiftKey));
   };
   const onMove = (event: PointerEvent) => {
     if (isRefused(event)) return;
     const points = samples(event);
     if (tool.kind === 'pointer') {
       for (const point of points) recorder.pointerAt(point.x, point.y, point.at);
-      const last = points.at(-1)!;
+      const last = present(points.at(-1));
       pointer.current = { x: last.x * 10, y: last.y * 10 };
       return live();
     }
     predicted.current =
       tool.kind === 'pen' && !edge ? (event.nativeEvent.getPredictedEvents?.() ?? []).map(pointOf) : [];
-    repaint(hand.current!.move(page.id, points, event.shiftKey));
+    repaint(present(hand.current).move(page.id, points, event.shiftKey));
   };
   const onUp = () => {
     predicted.current = [];
-    repaint(hand.current!.up(page.id, recorder.now));
+    repaint(present(hand.current).up(page.id, recorder.now));
   };
   const onLeave = () => {
     if (tool.kind !== 'pointer') return;
@@ -157,8 +158,9 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
     recorder.pointerGone();
     live();
   };
-  const remove = () => (hand.current!.removeSelected(recorder.now) ? repaint('page') : false);
-  const nudge = (x: number, y: number) => () => (hand.current!.nudge({ x, y }, recorder.now) ? repaint('page') : false);
+  const remove = () => (present(hand.current).removeSelected(recorder.now) ? repaint('page') : false);
+  const nudge = (x: number, y: number) => () =>
+    present(hand.current).nudge({ x, y }, recorder.now) ? repaint('page') : false;
   useKeys(
     tool.kind === 'select'
       ? {

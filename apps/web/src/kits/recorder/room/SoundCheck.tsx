@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Alert, Button, Group, Loader, Modal, NumberInput, Progress, Select, Stack, Switch, Text } from '@mantine/core';
 import { PLAIN_VOICE, type SoundCheck as Checked, type VoiceSwitches } from '@oakbell/core/audio';
 import { IconCheck, IconEar } from '@tabler/icons-react';
@@ -81,7 +82,7 @@ export function SoundCheck({ device, onDevice, onClose }: Props) {
 
   const record = async () => {
     setHeard(null);
-    setSamples(await sample!.listen(SECONDS, setLeft));
+    setSamples(await present(sample).listen(SECONDS, setLeft));
     setLeft(null);
   };
   const change = (part: Partial<VoiceSwitches>) => {

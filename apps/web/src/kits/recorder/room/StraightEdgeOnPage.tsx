@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Text } from '@mantine/core';
 import type { StraightEdge } from '@oakbell/core/ink';
 import { PAGE_WIDTH } from '@oakbell/core/pages';
@@ -19,7 +20,7 @@ export function StraightEdgeOnPage({ edge, view, onChange }: Props) {
   const doing = useRef<'move' | 'turn' | null>(null);
   const last = useRef({ x: 0, y: 0 });
   const unitsPerPixel = (element: Element) =>
-    PAGE_WIDTH / element.closest('[data-page]')!.getBoundingClientRect().width;
+    PAGE_WIDTH / present(element.closest('[data-page]')).getBoundingClientRect().width;
 
   const onDown = (kind: 'move' | 'turn') => (event: PointerEvent) => {
     event.stopPropagation();
@@ -37,7 +38,7 @@ export function StraightEdgeOnPage({ edge, view, onChange }: Props) {
       last.current = { x: event.clientX, y: event.clientY };
       onChange({ ...edge, centre });
     } else if (doing.current === 'turn') {
-      const box = event.currentTarget.closest('[data-page]')!.getBoundingClientRect();
+      const box = present(event.currentTarget.closest('[data-page]')).getBoundingClientRect();
       const scale = unitsPerPixel(event.currentTarget);
       const x = (event.clientX - box.left) * scale - edge.centre.x;
       const y = (event.clientY - box.top) * scale + view.top - edge.centre.y;
@@ -53,7 +54,7 @@ export function StraightEdgeOnPage({ edge, view, onChange }: Props) {
     event.preventDefault();
     event.stopPropagation();
     if (turn !== undefined) onChange({ ...edge, degrees: edge.degrees + (event.shiftKey ? Math.sign(turn) : turn) });
-    else onChange({ ...edge, centre: { ...edge.centre, y: edge.centre.y + shift! } });
+    else onChange({ ...edge, centre: { ...edge.centre, y: edge.centre.y + present(shift) } });
   };
   return (
     <div className={classes.edgeLayer} data-page>

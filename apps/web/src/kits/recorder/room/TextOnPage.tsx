@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { PAGE_WIDTH, type TextThing } from '@oakbell/core/pages';
 import { PAGE_FONT, textHeight, textLines } from '@oakbell/core/scene';
 import { useEffect, useRef, useState } from 'react';
@@ -23,7 +24,7 @@ export function TextOnPage({ place, view, colour, onDone }: Props) {
   const width = Math.max(200, PAGE_WIDTH - place.x - 24);
   const done = () => {
     if (text.trim() === '') return onDone(null);
-    const surface = document.createElement('canvas').getContext('2d')!;
+    const surface = present(document.createElement('canvas').getContext('2d'));
     const lines = textLines(surface, { text, size: SIZE, width });
     const widest = Math.ceil(Math.max(...lines.map((line) => surface.measureText(line).width))) + 2;
     onDone({
