@@ -19,4 +19,4 @@ export {
 export { withSlidesAsPdf } from './slides.ts';
 export { cleanSvg } from './svg.ts';
 export { ensureFits, textPictures } from './textPages.ts';
-export { ReceiveFiles, withFiles, type UploadedFile } from './upload.ts';
+export { ReceivesFiles, withFiles, type UploadedFile } from './upload.ts';

@@ -1,11 +1,13 @@
-import { PayloadTooLargeException } from '@nestjs/common';
+import { applyDecorators, PayloadTooLargeException, UseInterceptors } from '@nestjs/common';
 import { FilesInterceptor } from '@nestjs/platform-express';
+import { ApiBody, ApiConsumes } from '@nestjs/swagger';
 import type { Request } from 'express';
 import multer, { type StorageEngine } from 'multer';
 import { mkdirSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline, Transform } from 'node:stream';
+import { InSteps } from '../../platform/acts/index.ts';
 import { workFolder } from '../../platform/config/index.ts';
 import { workOf } from '../../platform/converters/index.ts';
 import { LARGEST_FILE, LARGEST_UPLOAD, MOST_FILES } from './limits.ts';
@@ -46,8 +48,23 @@ class CountedFiles implements StorageEngine {
 }
 const files = new CountedFiles();
 
-/** Receives files in field `files` on disk; what is larger, or more, than is taken is refused while it arrives. */
-export const ReceiveFiles = () =>
+const BODY = {
+  schema: { type: 'object', properties: { files: { type: 'array', items: { type: 'string', format: 'binary' } } } },
+} as const;
+
+/**
+ * The route receives files in field `files` on disk; what is larger, or more, than is taken is refused while it arrives.
+ * They are looked into before anything is done with them: it is done in steps.
+ */
+export const ReceivesFiles = (): MethodDecorator =>
+  applyDecorators(
+    InSteps('files are received and looked into first; what comes of them is one act'),
+    UseInterceptors(intoFolder()),
+    ApiConsumes('multipart/form-data'),
+    ApiBody({ ...BODY }),
+  );
+
+const intoFolder = () =>
   FilesInterceptor('files', MOST_FILES, {
     storage: files,
     limits: {

@@ -1,12 +1,12 @@
-import { Body, Controller, Get, Param, ParseUUIDPipe, Put, Req, UploadedFiles, UseInterceptors } from '@nestjs/common';
-import { ApiBody, ApiConsumes, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Get, Param, ParseUUIDPipe, Put, Req, UploadedFiles } from '@nestjs/common';
+import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
-import { InSteps, keyOf, Once, OnceOnly } from '../../platform/acts/index.ts';
+import { keyOf, Once, OnceOnly } from '../../platform/acts/index.ts';
 import { notFound, Text } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { AssignmentsService } from '../assignments/index.ts';
-import { ReceiveFiles, withFiles, type UploadedFile } from '../files/index.ts';
+import { ReceivesFiles, withFiles, type UploadedFile } from '../files/index.ts';
 import { HandInDto, ShownHandIn } from './shownHandIn.ts';
 import { LONGEST_TEXT } from './submissions.rules.ts';
 import { SubmissionsService } from './submissions.service.ts';
@@ -27,14 +27,9 @@ export class SubmissionsController {
 
   @Put('assignments/:id/hand-in/files')
   @Once()
-  @InSteps('files are received and looked into first')
+  @ReceivesFiles()
   @For('learner')
   @May('learn', 'assignment')
-  @UseInterceptors(ReceiveFiles())
-  @ApiConsumes('multipart/form-data')
-  @ApiBody({
-    schema: { type: 'object', properties: { files: { type: 'array', items: { type: 'string', format: 'binary' } } } },
-  })
   @ApiOkResponse({ type: HandInDto })
   async handInFiles(
     @By() person: SignedIn,

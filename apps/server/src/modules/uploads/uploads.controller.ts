@@ -11,16 +11,15 @@ import {
   Req,
   Res,
   UploadedFiles,
-  UseInterceptors,
 } from '@nestjs/common';
-import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { InSteps, keyIfAny } from '../../platform/acts/index.ts';
 import { Problem } from '../../platform/http/index.ts';
 import { JobDto, jobDto } from '../../platform/jobs/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May, MediaService, Redirected, sendTo } from '../access/index.ts';
-import { ReceiveFiles, withFiles, type UploadedFile } from '../files/index.ts';
+import { ReceivesFiles, withFiles, type UploadedFile } from '../files/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PageDto, pageDto, PageEditing } from '../pages/index.ts';
 import { DrawingService } from './drawing.service.ts';
@@ -35,12 +34,6 @@ import {
 } from './uploads.dto.ts';
 import { UploadsService } from './uploads.service.ts';
 
-const FILES = {
-  schema: { type: 'object', properties: { files: { type: 'array', items: { type: 'string', format: 'binary' } } } },
-} as const;
-
-const FILES_FIRST = 'files are received and looked into first; what comes of them is one act';
-
 /** Files that a maker brings to a lesson. */
 @ApiTags('lessons')
 @Controller('api/lessons/:id')
@@ -54,12 +47,9 @@ export class UploadsController {
   ) {}
 
   @Post('uploads')
-  @InSteps(FILES_FIRST)
+  @ReceivesFiles()
   @For('teacher')
   @May('make', 'lesson')
-  @UseInterceptors(ReceiveFiles())
-  @ApiConsumes('multipart/form-data')
-  @ApiBody({ ...FILES })
   @ApiCreatedResponse({ type: [UploadDto] })
   async receive(
     @By() person: SignedIn,
@@ -128,12 +118,9 @@ export class UploadsController {
   }
 
   @Post('sounds')
-  @InSteps(FILES_FIRST)
+  @ReceivesFiles()
   @For('teacher')
   @May('make', 'lesson')
-  @UseInterceptors(ReceiveFiles())
-  @ApiConsumes('multipart/form-data')
-  @ApiBody({ ...FILES })
   @ApiCreatedResponse({ type: [SoundFileDto] })
   async addSounds(
     @By() person: SignedIn,
@@ -151,12 +138,9 @@ export class UploadsController {
   }
 
   @Post('assets')
-  @InSteps(FILES_FIRST)
+  @ReceivesFiles()
   @For('teacher')
   @May('make', 'lesson')
-  @UseInterceptors(ReceiveFiles())
-  @ApiConsumes('multipart/form-data')
-  @ApiBody({ ...FILES })
   @ApiCreatedResponse({ type: [PlacedPictureDto] })
   async addAssets(
     @By() person: SignedIn,
@@ -169,12 +153,9 @@ export class UploadsController {
   }
 
   @Post('imports')
-  @InSteps(FILES_FIRST)
+  @ReceivesFiles()
   @For('teacher')
   @May('make', 'lesson')
-  @UseInterceptors(ReceiveFiles())
-  @ApiConsumes('multipart/form-data')
-  @ApiBody(FILES)
   @ApiCreatedResponse({ type: JobDto })
   async import(
     @By() person: SignedIn,

@@ -1,6 +1,7 @@
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, LessThan, Repository } from 'typeorm';
+import { actScopes, type ActScope } from '../database/index.ts';
 import { Acts } from './acts.ts';
 import { ActKeyEntity, OutboxEntity } from './outbox.entity.ts';
 
@@ -24,6 +25,7 @@ export class Outbox implements OnApplicationShutdown {
   readonly #logger = new Logger('outbox');
   readonly #carriers = new Map<string, Carrier>();
   readonly #going = new Set<Promise<unknown>>();
+  readonly #ofActs = new WeakMap<ActScope, string[]>();
 
   constructor(
     @InjectRepository(OutboxEntity) private readonly entries: Repository<OutboxEntity>,
@@ -41,7 +43,13 @@ export class Outbox implements OnApplicationShutdown {
     if (!this.#carriers.has(kind)) throw new Error(`nobody carries ${kind} on`);
     const entry = this.entries.create({ kind, about, at: new Date() });
     await this.entries.insert(entry);
-    this.acts.afterwards(() => this.#soon([entry.id]));
+    const scope = actScopes.getStore();
+    if (!scope) throw new Error('there is no act after which this could be done');
+    // All that follows one act is carried on together, in one act of its own.
+    const ids = this.#ofActs.get(scope) ?? [];
+    if (ids.length === 0) this.acts.afterwards(() => this.#soon(ids));
+    this.#ofActs.set(scope, ids);
+    ids.push(entry.id);
   }
 
   /** Carries on what was left behind, and forgets old keys: called by the job process now and then. */

@@ -49,14 +49,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{id}": {
+    "/api/watching/visits/{id}": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["jobs_one"];
+        get?: never;
+        put: operations["watching_begin"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watching/visits/{id}/reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["watching_report"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watching/assignments/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["watching_watched"];
         put?: never;
         post?: never;
         delete?: never;
@@ -65,7 +97,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{id}/cancel": {
+    "/api/assignments": {
         parameters: {
             query?: never;
             header?: never;
@@ -74,37 +106,69 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["jobs_cancel"];
+        post: operations["assignments_add"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{id}/retry": {
+    "/api/assignments/{id}": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["assignments_one"];
+        put: operations["assignments_change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/assignments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["assignments_ofLesson"];
         put?: never;
-        post: operations["jobs_retry"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/events": {
+    "/api/classes": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["events_open"];
+        get: operations["classes_mine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["classes_one"];
         put?: never;
         post?: never;
         delete?: never;
@@ -193,14 +257,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/classes": {
+    "/api/lessons/{id}/editions": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["classes_mine"];
+        get: operations["editions_ofLesson"];
+        put?: never;
+        post: operations["editions_publish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/excerpt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["editions_excerpt"];
         put?: never;
         post?: never;
         delete?: never;
@@ -209,14 +289,14 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/classes/{id}": {
+    "/api/editions/{id}": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["classes_one"];
+        get: operations["editions_open"];
         put?: never;
         post?: never;
         delete?: never;
@@ -225,55 +305,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/lessons": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["making_mine"];
-        put?: never;
-        post: operations["making_add"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["making_one"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch: operations["making_describe"];
-        trace?: never;
-    };
-    "/api/lessons/{id}/changes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["making_past"];
-        put?: never;
-        post: operations["making_change"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/split": {
+    "/api/editions/{id}/withdrawn": {
         parameters: {
             query?: never;
             header?: never;
@@ -281,15 +313,15 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
-        post: operations["making_split"];
+        put: operations["editions_withdraw"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/lessons/{id}/join": {
+    "/api/lessons/{id}/withdrawn": {
         parameters: {
             query?: never;
             header?: never;
@@ -297,8 +329,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
-        post: operations["making_join"];
+        put: operations["editions_withdrawLesson"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -491,6 +523,358 @@ export interface paths {
         get: operations["pages_picture"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/takes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["takes_ofLesson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["takes_open"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{id}/parts/{track}/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["takes_part"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{id}/arrived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["takes_arrived"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{id}/finish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takes_finish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{id}/finish-as-sent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takes_finishAsSent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{id}/discard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takes_discard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{id}/voice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["takes_voice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["takes_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{id}/films/{run}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["takes_film"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{id}/analysis": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["takes_analysis"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/speaking-rate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["takes_speakingRate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{id}/peaks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["takes_peaks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["jobs_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["jobs_cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/retry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["jobs_retry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["events_open"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["making_mine"];
+        put?: never;
+        post: operations["making_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["making_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch: operations["making_describe"];
+        trace?: never;
+    };
+    "/api/lessons/{id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["making_past"];
+        put?: never;
+        post: operations["making_change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["making_split"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["making_join"];
         delete?: never;
         options?: never;
         head?: never;
@@ -769,390 +1153,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/lessons/{id}/takes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["takes_ofLesson"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/takes/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["takes_open"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/takes/{id}/parts/{track}/{number}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["takes_part"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/takes/{id}/arrived": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["takes_arrived"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/takes/{id}/finish": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["takes_finish"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/takes/{id}/finish-as-sent": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["takes_finishAsSent"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/takes/{id}/discard": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["takes_discard"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/takes/{id}/voice": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["takes_voice"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/takes/{id}/log": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["takes_log"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/takes/{id}/films/{run}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["takes_film"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/takes/{id}/analysis": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["takes_analysis"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/speaking-rate": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["takes_speakingRate"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/takes/{id}/peaks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["takes_peaks"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/editions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["editions_ofLesson"];
-        put?: never;
-        post: operations["editions_publish"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/excerpt": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["editions_excerpt"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/editions/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["editions_open"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/editions/{id}/withdrawn": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["editions_withdraw"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/withdrawn": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["editions_withdrawLesson"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/assignments": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["assignments_add"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/assignments/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["assignments_one"];
-        put: operations["assignments_change"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/assignments": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["assignments_ofLesson"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/watching/visits/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["watching_begin"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/watching/visits/{id}/reports": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["watching_report"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/watching/assignments/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["watching_watched"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/assignments/{id}/hand-in/files": {
         parameters: {
             query?: never;
@@ -1369,15 +1369,117 @@ export interface components {
             /** @enum {string} */
             state: "up";
         };
-        JobDto: {
+        BeginVisitDto: {
+            /** Format: uuid */
+            editionId: string;
+            agoMs?: number;
+        };
+        RangeDto: {
+            start: number;
+            end: number;
+        };
+        VisitDto: {
+            resumeAt: number;
+            seen: components["schemas"]["RangeDto"][];
+        };
+        PlayDto: {
+            start: number;
+            end: number;
+            speed: number;
+        };
+        ReportDto: {
+            number: number;
+            plays: components["schemas"]["PlayDto"][];
+            position: number;
+        };
+        WatchedLearnerDto: {
             /** Format: uuid */
             id: string;
-            kind: string;
+            name: string;
+            share: number;
+            ranges: components["schemas"]["RangeDto"][];
+            replayed: number;
+            /** Format: date-time */
+            firstAt: string | null;
+            /** Format: date-time */
+            lastAt: string | null;
+        };
+        WatchedDto: {
+            /** Format: uuid */
+            assignmentId: string;
+            lessonTitle: string;
+            className: string;
+            /** Format: date-time */
+            dueAt: string;
+            /** Format: uuid */
+            editionId: string | null;
+            length: number;
+            warmth: number[];
+            learners: components["schemas"]["WatchedLearnerDto"][];
+        };
+        NewAssignmentDto: {
+            instructions: string;
+            /** Format: date-time */
+            dueAt: string;
+            points: number | null;
+            handIn: boolean;
+            answerLimitMs?: number | null;
+            /** Format: uuid */
+            answerPage?: string | null;
+            /** Format: uuid */
+            lessonId: string;
+            /** Format: uuid */
+            classId: string;
+        };
+        AssignmentDto: {
+            instructions: string;
+            /** Format: date-time */
+            dueAt: string;
+            points: number | null;
+            handIn: boolean;
+            answerLimitMs?: number | null;
+            /** Format: uuid */
+            answerPage?: string | null;
+            /** Format: uuid */
+            lessonId: string;
+            /** Format: uuid */
+            classId: string;
+            /** Format: uuid */
+            id: string;
+            className: string;
+            lessonTitle: string;
+        };
+        AssignmentTermsDto: {
+            instructions: string;
+            /** Format: date-time */
+            dueAt: string;
+            points: number | null;
+            handIn: boolean;
+            answerLimitMs?: number | null;
+            /** Format: uuid */
+            answerPage?: string | null;
+        };
+        ClassDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            course: string;
+            learners: number;
+        };
+        PersonDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
             /** @enum {string} */
-            state: "waiting" | "running" | "done" | "failed" | "cancelled";
-            progress: number;
-            failureCode: string | null;
-            failureText: string | null;
+            role: "teacher" | "learner" | "keeper";
+        };
+        ClassWithLearnersDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            course: string;
+            learners: number;
+            roster: components["schemas"]["PersonDto"][];
         };
         RosterPersonDto: {
             /** Format: uuid */
@@ -1413,27 +1515,151 @@ export interface components {
             current: string;
             next: string;
         };
-        ClassDto: {
+        EditionDto: {
             /** Format: uuid */
             id: string;
-            name: string;
-            course: string;
-            learners: number;
-        };
-        PersonDto: {
             /** Format: uuid */
-            id: string;
-            name: string;
+            lessonId: string;
+            number: number;
             /** @enum {string} */
-            role: "teacher" | "learner" | "keeper";
+            state: "making" | "ready" | "failed";
+            length: number;
+            lufs: number | null;
+            /** Format: uuid */
+            jobId: string;
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: date-time */
+            withdrawnAt: string | null;
         };
-        ClassWithLearnersDto: {
+        MediaDto: {
+            base: string;
+            files: string[];
+            /** Format: date-time */
+            until: string;
+        };
+        OpenedEditionDto: {
             /** Format: uuid */
             id: string;
-            name: string;
-            course: string;
-            learners: number;
-            roster: components["schemas"]["PersonDto"][];
+            /** Format: uuid */
+            lessonId: string;
+            media: components["schemas"]["MediaDto"];
+        };
+        WithdrawnDto: {
+            withdrawn: boolean;
+        };
+        NewBoardDto: {
+            backdrop: {
+                [key: string]: unknown;
+            };
+            /** Format: uuid */
+            after?: string;
+        };
+        PageClipDto: {
+            clip: string;
+            lengthMs: number;
+            moving: boolean;
+        };
+        PageDto: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            kind: "slide" | "board" | "document" | "window" | "clip";
+            backdrop: {
+                [key: string]: unknown;
+            } | null;
+            things: {
+                [key: string]: unknown;
+            }[];
+            height: number;
+            picture: string | null;
+            smallPicture: string | null;
+            clip: components["schemas"]["PageClipDto"] | null;
+            cues: string;
+        };
+        NewWindowDto: {
+            /** Format: uuid */
+            after?: string;
+        };
+        PageOrderDto: {
+            pages: string[];
+        };
+        CopyPagesDto: {
+            /** Format: uuid */
+            from: string;
+            pages?: string[];
+            atFront?: boolean;
+        };
+        CuesDto: {
+            cues: string;
+        };
+        BackdropDto: {
+            backdrop: {
+                [key: string]: unknown;
+            };
+        };
+        ThingsDto: {
+            things: {
+                [key: string]: unknown;
+            }[];
+        };
+        TakeDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            lessonId: string;
+            /** @enum {string} */
+            state: "open" | "finished" | "discarded";
+            /** Format: date-time */
+            openedAt: string;
+            length: number;
+            earlier: string[];
+        };
+        OpenTakeDto: {
+            /** Format: uuid */
+            lessonId: string;
+            windowKey: string;
+            takeOver?: boolean;
+        };
+        ArrivedDto: {
+            voiceParts: number;
+            logParts: number;
+            filmParts: number;
+            logBytes: number;
+            voiceFrames: number;
+            nextRun: number;
+            /** @enum {string} */
+            state: "open" | "finished" | "discarded";
+        };
+        FinishTakeDto: {
+            voiceParts: number;
+            logParts: number;
+            filmParts?: number;
+            frames: number;
+            aside?: boolean;
+        };
+        StretchDto: {
+            start: number;
+            end: number;
+        };
+        AnalysisDto: {
+            quiet: components["schemas"]["StretchDto"][];
+            silentWriting: components["schemas"]["StretchDto"][];
+            lufs: number | null;
+            threshold: number;
+        };
+        SpeakingRateDto: {
+            wordsPerMinute: number;
+        };
+        JobDto: {
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            /** @enum {string} */
+            state: "waiting" | "running" | "done" | "failed" | "cancelled";
+            progress: number;
+            failureCode: string | null;
+            failureText: string | null;
         };
         LessonRowDto: {
             /** Format: uuid */
@@ -1475,34 +1701,6 @@ export interface components {
             } | null;
             undoable: number;
             redoable: number;
-        };
-        PageClipDto: {
-            clip: string;
-            lengthMs: number;
-            moving: boolean;
-        };
-        PageDto: {
-            /** Format: uuid */
-            id: string;
-            /** @enum {string} */
-            kind: "slide" | "board" | "document" | "window" | "clip";
-            backdrop: {
-                [key: string]: unknown;
-            } | null;
-            things: {
-                [key: string]: unknown;
-            }[];
-            height: number;
-            picture: string | null;
-            smallPicture: string | null;
-            clip: components["schemas"]["PageClipDto"] | null;
-            cues: string;
-        };
-        MediaDto: {
-            base: string;
-            files: string[];
-            /** Format: date-time */
-            until: string;
         };
         LessonDto: {
             /** Format: uuid */
@@ -1577,39 +1775,6 @@ export interface components {
             from: string;
             start?: number;
             end?: number;
-        };
-        NewBoardDto: {
-            backdrop: {
-                [key: string]: unknown;
-            };
-            /** Format: uuid */
-            after?: string;
-        };
-        NewWindowDto: {
-            /** Format: uuid */
-            after?: string;
-        };
-        PageOrderDto: {
-            pages: string[];
-        };
-        CopyPagesDto: {
-            /** Format: uuid */
-            from: string;
-            pages?: string[];
-            atFront?: boolean;
-        };
-        CuesDto: {
-            cues: string;
-        };
-        BackdropDto: {
-            backdrop: {
-                [key: string]: unknown;
-            };
-        };
-        ThingsDto: {
-            things: {
-                [key: string]: unknown;
-            }[];
         };
         UploadDto: {
             /** Format: uuid */
@@ -1691,171 +1856,6 @@ export interface components {
         };
         JoinCompanionDto: {
             code: string;
-        };
-        TakeDto: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            lessonId: string;
-            /** @enum {string} */
-            state: "open" | "finished" | "discarded";
-            /** Format: date-time */
-            openedAt: string;
-            length: number;
-            earlier: string[];
-        };
-        OpenTakeDto: {
-            /** Format: uuid */
-            lessonId: string;
-            windowKey: string;
-            takeOver?: boolean;
-        };
-        ArrivedDto: {
-            voiceParts: number;
-            logParts: number;
-            filmParts: number;
-            logBytes: number;
-            voiceFrames: number;
-            nextRun: number;
-            /** @enum {string} */
-            state: "open" | "finished" | "discarded";
-        };
-        FinishTakeDto: {
-            voiceParts: number;
-            logParts: number;
-            filmParts?: number;
-            frames: number;
-            aside?: boolean;
-        };
-        StretchDto: {
-            start: number;
-            end: number;
-        };
-        AnalysisDto: {
-            quiet: components["schemas"]["StretchDto"][];
-            silentWriting: components["schemas"]["StretchDto"][];
-            lufs: number | null;
-            threshold: number;
-        };
-        SpeakingRateDto: {
-            wordsPerMinute: number;
-        };
-        EditionDto: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            lessonId: string;
-            number: number;
-            /** @enum {string} */
-            state: "making" | "ready" | "failed";
-            length: number;
-            lufs: number | null;
-            /** Format: uuid */
-            jobId: string;
-            /** Format: date-time */
-            createdAt: string;
-            /** Format: date-time */
-            withdrawnAt: string | null;
-        };
-        OpenedEditionDto: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            lessonId: string;
-            media: components["schemas"]["MediaDto"];
-        };
-        WithdrawnDto: {
-            withdrawn: boolean;
-        };
-        NewAssignmentDto: {
-            instructions: string;
-            /** Format: date-time */
-            dueAt: string;
-            points: number | null;
-            handIn: boolean;
-            answerLimitMs?: number | null;
-            /** Format: uuid */
-            answerPage?: string | null;
-            /** Format: uuid */
-            lessonId: string;
-            /** Format: uuid */
-            classId: string;
-        };
-        AssignmentDto: {
-            instructions: string;
-            /** Format: date-time */
-            dueAt: string;
-            points: number | null;
-            handIn: boolean;
-            answerLimitMs?: number | null;
-            /** Format: uuid */
-            answerPage?: string | null;
-            /** Format: uuid */
-            lessonId: string;
-            /** Format: uuid */
-            classId: string;
-            /** Format: uuid */
-            id: string;
-            className: string;
-            lessonTitle: string;
-        };
-        AssignmentTermsDto: {
-            instructions: string;
-            /** Format: date-time */
-            dueAt: string;
-            points: number | null;
-            handIn: boolean;
-            answerLimitMs?: number | null;
-            /** Format: uuid */
-            answerPage?: string | null;
-        };
-        BeginVisitDto: {
-            /** Format: uuid */
-            editionId: string;
-            agoMs?: number;
-        };
-        RangeDto: {
-            start: number;
-            end: number;
-        };
-        VisitDto: {
-            resumeAt: number;
-            seen: components["schemas"]["RangeDto"][];
-        };
-        PlayDto: {
-            start: number;
-            end: number;
-            speed: number;
-        };
-        ReportDto: {
-            number: number;
-            plays: components["schemas"]["PlayDto"][];
-            position: number;
-        };
-        WatchedLearnerDto: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            share: number;
-            ranges: components["schemas"]["RangeDto"][];
-            replayed: number;
-            /** Format: date-time */
-            firstAt: string | null;
-            /** Format: date-time */
-            lastAt: string | null;
-        };
-        WatchedDto: {
-            /** Format: uuid */
-            assignmentId: string;
-            lessonTitle: string;
-            className: string;
-            /** Format: date-time */
-            dueAt: string;
-            /** Format: uuid */
-            editionId: string | null;
-            length: number;
-            warmth: number[];
-            learners: components["schemas"]["WatchedLearnerDto"][];
         };
         HandInPageDto: {
             /** Format: uuid */
@@ -2084,7 +2084,55 @@ export interface operations {
             };
         };
     };
-    jobs_one: {
+    watching_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginVisitDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitDto"];
+                };
+            };
+        };
+    };
+    watching_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReportDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    watching_watched: {
         parameters: {
             query?: never;
             header?: never;
@@ -2100,12 +2148,38 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobDto"];
+                    "application/json": components["schemas"]["WatchedDto"];
                 };
             };
         };
     };
-    jobs_cancel: {
+    assignments_add: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewAssignmentDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssignmentDto"];
+                };
+            };
+        };
+    };
+    assignments_one: {
         parameters: {
             query?: never;
             header?: never;
@@ -2121,12 +2195,37 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobDto"];
+                    "application/json": components["schemas"]["AssignmentDto"];
                 };
             };
         };
     };
-    jobs_retry: {
+    assignments_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AssignmentTermsDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssignmentDto"];
+                };
+            };
+        };
+    };
+    assignments_ofLesson: {
         parameters: {
             query?: never;
             header?: never;
@@ -2142,12 +2241,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobDto"];
+                    "application/json": components["schemas"]["AssignmentDto"][];
                 };
             };
         };
     };
-    events_open: {
+    classes_mine: {
         parameters: {
             query?: never;
             header?: never;
@@ -2156,12 +2255,34 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description text/event-stream of changes; see docs/formats/events.md */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["ClassDto"][];
+                };
+            };
+        };
+    };
+    classes_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassWithLearnersDto"];
+                };
             };
         };
     };
@@ -2321,26 +2442,7 @@ export interface operations {
             };
         };
     };
-    classes_mine: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ClassDto"][];
-                };
-            };
-        };
-    };
-    classes_one: {
+    editions_ofLesson: {
         parameters: {
             query?: never;
             header?: never;
@@ -2356,57 +2458,61 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassWithLearnersDto"];
+                    "application/json": components["schemas"]["EditionDto"][];
                 };
             };
         };
     };
-    making_mine: {
+    editions_publish: {
         parameters: {
             query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LessonRowDto"][];
-                };
-            };
-        };
-    };
-    making_add: {
-        parameters: {
-            query?: never;
-            header?: {
+            header: {
                 /** @description the same for every try of one act */
-                "Idempotency-Key"?: string;
+                "Idempotency-Key": string;
             };
-            path?: never;
+            path: {
+                id: string;
+            };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewLessonDto"];
-            };
-        };
+        requestBody?: never;
         responses: {
             201: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LessonDto"];
+                    "application/json": components["schemas"]["EditionDto"];
                 };
             };
         };
     };
-    making_one: {
+    editions_excerpt: {
+        parameters: {
+            query: {
+                start: number;
+                end: number;
+                noise: "on" | "off";
+                levelling: "on" | "off";
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description a stretch of the lesson as it would sound when published, as Opus */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    editions_open: {
         parameters: {
             query?: never;
             header?: never;
@@ -2422,12 +2528,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LessonDto"];
+                    "application/json": components["schemas"]["OpenedEditionDto"];
                 };
             };
         };
     };
-    making_describe: {
+    editions_withdraw: {
         parameters: {
             query?: never;
             header?: never;
@@ -2438,7 +2544,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LessonFactsDto"];
+                "application/json": components["schemas"]["WithdrawnDto"];
             };
         };
         responses: {
@@ -2447,33 +2553,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LessonDto"];
+                    "application/json": components["schemas"]["EditionDto"];
                 };
             };
         };
     };
-    making_past: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PastChangeDto"][];
-                };
-            };
-        };
-    };
-    making_change: {
+    editions_withdrawLesson: {
         parameters: {
             query?: never;
             header?: never;
@@ -2484,67 +2569,15 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ChangeDto"];
+                "application/json": components["schemas"]["WithdrawnDto"];
             };
         };
         responses: {
-            200: {
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["ChangedDto"];
-                };
-            };
-        };
-    };
-    making_split: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SplitDto"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LessonDto"];
-                };
-            };
-        };
-    };
-    making_join: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["JoinDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LessonDto"];
-                };
+                content?: never;
             };
         };
     };
@@ -2823,6 +2856,554 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    takes_ofLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeDto"][];
+                };
+            };
+        };
+    };
+    takes_open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenTakeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeDto"];
+                };
+            };
+        };
+    };
+    takes_part: {
+        parameters: {
+            query: {
+                digest: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                track: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takes_arrived: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivedDto"];
+                };
+            };
+        };
+    };
+    takes_finish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinishTakeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeDto"];
+                };
+            };
+        };
+    };
+    takes_finishAsSent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeDto"];
+                };
+            };
+        };
+    };
+    takes_discard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takes_voice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description leads to the address of the voice as Ogg Opus */
+            307: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takes_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description leads to the address of the log as NDJSON */
+            307: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takes_film: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                run: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description leads to the address of a film of the camera or of a live window, as WebM or MP4 */
+            307: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takes_analysis: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnalysisDto"];
+                };
+            };
+        };
+    };
+    takes_speakingRate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpeakingRateDto"];
+                };
+            };
+        };
+    };
+    takes_peaks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description leads to the address of a hundred peaks a second, one byte each */
+            307: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    jobs_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobDto"];
+                };
+            };
+        };
+    };
+    jobs_cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobDto"];
+                };
+            };
+        };
+    };
+    jobs_retry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobDto"];
+                };
+            };
+        };
+    };
+    events_open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description text/event-stream of changes; see docs/formats/events.md */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    making_mine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonRowDto"][];
+                };
+            };
+        };
+    };
+    making_add: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLessonDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonDto"];
+                };
+            };
+        };
+    };
+    making_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonDto"];
+                };
+            };
+        };
+    };
+    making_describe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LessonFactsDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonDto"];
+                };
+            };
+        };
+    };
+    making_past: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastChangeDto"][];
+                };
+            };
+        };
+    };
+    making_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedDto"];
+                };
+            };
+        };
+    };
+    making_split: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SplitDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonDto"];
+                };
+            };
+        };
+    };
+    making_join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonDto"];
+                };
             };
         };
     };
@@ -3310,587 +3891,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-        };
-    };
-    takes_ofLesson: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TakeDto"][];
-                };
-            };
-        };
-    };
-    takes_open: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["OpenTakeDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TakeDto"];
-                };
-            };
-        };
-    };
-    takes_part: {
-        parameters: {
-            query: {
-                digest: string;
-            };
-            header?: never;
-            path: {
-                id: string;
-                track: string;
-                number: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/octet-stream": string;
-            };
-        };
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    takes_arrived: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ArrivedDto"];
-                };
-            };
-        };
-    };
-    takes_finish: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FinishTakeDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TakeDto"];
-                };
-            };
-        };
-    };
-    takes_finishAsSent: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TakeDto"];
-                };
-            };
-        };
-    };
-    takes_discard: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    takes_voice: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description leads to the address of the voice as Ogg Opus */
-            307: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    takes_log: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description leads to the address of the log as NDJSON */
-            307: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    takes_film: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-                run: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description leads to the address of a film of the camera or of a live window, as WebM or MP4 */
-            307: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    takes_analysis: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AnalysisDto"];
-                };
-            };
-        };
-    };
-    takes_speakingRate: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SpeakingRateDto"];
-                };
-            };
-        };
-    };
-    takes_peaks: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description leads to the address of a hundred peaks a second, one byte each */
-            307: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    editions_ofLesson: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EditionDto"][];
-                };
-            };
-        };
-    };
-    editions_publish: {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description the same for every try of one act */
-                "Idempotency-Key": string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EditionDto"];
-                };
-            };
-        };
-    };
-    editions_excerpt: {
-        parameters: {
-            query: {
-                start: number;
-                end: number;
-                noise: "on" | "off";
-                levelling: "on" | "off";
-            };
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description a stretch of the lesson as it would sound when published, as Opus */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    editions_open: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OpenedEditionDto"];
-                };
-            };
-        };
-    };
-    editions_withdraw: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WithdrawnDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EditionDto"];
-                };
-            };
-        };
-    };
-    editions_withdrawLesson: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WithdrawnDto"];
-            };
-        };
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    assignments_add: {
-        parameters: {
-            query?: never;
-            header?: {
-                /** @description the same for every try of one act */
-                "Idempotency-Key"?: string;
-            };
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewAssignmentDto"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AssignmentDto"];
-                };
-            };
-        };
-    };
-    assignments_one: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AssignmentDto"];
-                };
-            };
-        };
-    };
-    assignments_change: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["AssignmentTermsDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AssignmentDto"];
-                };
-            };
-        };
-    };
-    assignments_ofLesson: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AssignmentDto"][];
-                };
-            };
-        };
-    };
-    watching_begin: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BeginVisitDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["VisitDto"];
-                };
-            };
-        };
-    };
-    watching_report: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReportDto"];
-            };
-        };
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    watching_watched: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WatchedDto"];
-                };
             };
         };
     };
