@@ -21,6 +21,8 @@ export interface Lane {
   readonly bars: readonly LaneBar[];
 }
 
+/** In a narrower bar no word can be read: its label is told and not drawn. */
+const WORD_PX = 36;
 const STEP_US = 100_000;
 /** A bar is never shorter than this. */
 const SHORTEST_US = 100_000;
@@ -110,7 +112,7 @@ function Bar({ bar, axis }: { readonly bar: LaneBar; readonly axis: Axis }) {
   if (!onSelect)
     return (
       <span className={classes.bar} data-look={look} style={style} title={told}>
-        {label}
+        {style.width >= WORD_PX && label}
       </span>
     );
   return (
@@ -131,7 +133,7 @@ function Bar({ bar, axis }: { readonly bar: LaneBar; readonly axis: Axis }) {
       onClick={onSelect}
       onKeyDown={onKeyDown}
     >
-      <span>{label}</span>
+      {style.width >= WORD_PX && <span>{label}</span>}
     </button>
   );
 }
