@@ -21,7 +21,7 @@ async function keys(page: Page, ...names: readonly string[]): Promise<void> {
 }
 
 test('two thousand cuts are made with the keys of Polish, taken back, and made again', async ({ page }) => {
-  test.setTimeout(2_700_000);
+  test.setTimeout(5_400_000);
   page.setDefaultTimeout(30_000);
   await signIn(page, 'ilse.marrow');
   const id = await longLesson(page, MINUTES);
@@ -43,7 +43,7 @@ test('two thousand cuts are made with the keys of Polish, taken back, and made a
       (answer) => /\/changes$/.test(answer.url()) && answer.request().method() === 'POST',
     );
     const since = performance.now();
-    await keys(page, '.', '.', '.', 'i', '.', 'o');
+    await keys(page, '.', 'i', '.', 'o');
     await expect(marked).toBeEnabled();
     await keys(page, 'Delete');
     expect((await answered).status()).toBe(200);

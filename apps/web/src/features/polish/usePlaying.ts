@@ -1,6 +1,6 @@
-import { clampTime, ZERO, type Micros } from '@oakbell/core/clock';
-import { dressingOf, programmeOf, type EditList, type Programme } from '@oakbell/core/edits';
-import { useEffect, useMemo, useRef } from 'react';
+import { ZERO, type Micros } from '@oakbell/core/clock';
+import { dressingOf, type EditList, type Programme } from '@oakbell/core/edits';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { playableLesson, SegmentPlayer, takeFilms } from '../../kits/player/index.ts';
 import { keptOf } from './ends.ts';
 import { corePage, pictureOf, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
@@ -33,20 +33,14 @@ export function usePlaying(lesson: Lesson, whole: Programme, takes: readonly Tak
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [key, takes, lesson, plain],
   );
-  const player = useMemo(
-    () =>
-      new SegmentPlayer(programmeOf({ version: 2, segments: whole.segments }), (takeId) => [
-        { src: `/api/takes/${takeId}/voice`, type: 'audio/ogg' },
-      ]),
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [key],
+  const [player] = useState(
+    () => new SegmentPlayer(whole, (takeId) => [{ src: `/api/takes/${takeId}/voice`, type: 'audio/ogg' }]),
   );
   const films = useMemo(() => takeFilms(played.source, lesson.id), [played, lesson.id]);
   const stood = useRef<Micros>(ZERO);
-  // What the player of before still tells while a cut is being saved does not count.
+  // What is told of the programme of before while a cut is being saved does not count.
   const heldUntil = useRef(0);
   useEffect(() => {
-    player.seek(clampTime(stood.current, ZERO, player.programme.length));
     const leave = player.onTick((time) => {
       if (performance.now() > heldUntil.current) stood.current = time;
     });
@@ -55,7 +49,11 @@ export function usePlaying(lesson: Lesson, whole: Programme, takes: readonly Tak
       player.close();
     };
   }, [player]);
-  /** Where the next player begins: for a cut that takes away what was under the playhead. */
+  useEffect(() => {
+    player.become(whole, stood.current);
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [player, key]);
+  /** Where the next programme begins: for a cut that takes away what was under the playhead. */
   const standAt = (time: Micros) => {
     stood.current = time;
     heldUntil.current = performance.now() + SAVED_MS;

@@ -153,6 +153,21 @@ describe('playing a programme of takes', () => {
     await aMoment();
     expect(player.time).toBe(stood);
   });
+  it('goes on to another programme with the sound that is loaded, standing where it is told', async () => {
+    const { player, t1, t2, made, ticks } = playing();
+    player.seek(s(1));
+    await player.play();
+    const cut = programme.segments.with(0, { ...programme.segments[0]!, start: s(2), end: s(3) });
+    player.become(programmeOf({ version: 2, segments: cut }), s(2.5));
+    expect([player.getView().state, toSeconds(player.time), ticks.at(-1)]).toEqual(['paused', 2.5, 2.5]);
+    expect([t1.paused, t2.paused, t2.currentTime, made.length]).toEqual([true, true, 1.5, 3]);
+    const more = [...cut, { id: 'd', takeId: 't3', start: s(0), end: s(4) }];
+    player.become(programmeOf({ version: 2, segments: more }), s(99));
+    expect([made.length, toSeconds(player.time)]).toEqual([4, 9]);
+    player.become(programme, s(0));
+    await player.play();
+    expect([made.length, t1.paused, t1.currentTime]).toEqual([4, false, 2]);
+  });
   it('sets the speed of every take', () => {
     const { player, t1, t2 } = playing();
     player.setSpeed(1.5);

@@ -51,13 +51,35 @@ export class SegmentPlayer {
   readonly #sources = new WeakMap<HTMLAudioElement, () => Sources>();
   readonly #listeners = new Set<() => void>();
   readonly #ticks = new Set<(time: Micros) => void>();
-  readonly programme: Programme;
+  #programme: Programme;
 
   /** @param sources addresses of a take's sound, the best first */
   constructor(programme: Programme, sources: (takeId: string) => Sources) {
-    this.programme = programme;
-    this.#sounds = new Sounds(programme, (takeId) => this.#made(() => sources(takeId)));
+    this.#programme = programme;
+    this.#sounds = new Sounds((takeId) => this.#made(() => sources(takeId)));
+    this.#sounds.fit(programme);
     this.#element = this.#elementOf(0);
+  }
+
+  get programme(): Programme {
+    return this.#programme;
+  }
+
+  /**
+   * Plays another programme from now on, from `at`: the sound that was loaded stays loaded. It stands until it is told
+   * to play.
+   */
+  become(programme: Programme, at: Micros): void {
+    this.#endGrain();
+    this.pause();
+    this.#programme = programme;
+    this.#sounds.fit(programme);
+    for (const element of this.#sounds.all) element.muted = this.#isSilenced;
+    this.#index = 0;
+    this.#element = this.#elementOf(0);
+    this.#silence = { at: 0, since: null };
+    this.#set({ state: 'paused' });
+    this.seek(clampTime(at, ZERO, programme.length));
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {

@@ -22,15 +22,22 @@ const MOST_AT_ONCE = 2;
 /** The media elements of a programme's sound. */
 export class Sounds {
   readonly #elements = new Map<string, readonly HTMLAudioElement[]>();
+  readonly #make: (takeId: string) => HTMLAudioElement;
 
-  constructor(programme: Programme, make: (takeId: string) => HTMLAudioElement) {
-    const voices = programme.segments.map(voiceOf);
-    for (const id of new Set(voices.flatMap((voice) => voice?.takeId ?? []))) {
-      const leaps = voices.filter((voice) => voice?.takeId === id).length;
-      this.#elements.set(
-        id,
-        Array.from({ length: Math.min(MOST_AT_ONCE, leaps) }, () => make(id)),
-      );
+  constructor(make: (takeId: string) => HTMLAudioElement) {
+    this.#make = make;
+  }
+  /** Has the elements that a programme needs; those that are there stay, with what they have loaded. */
+  fit({ segments }: Programme): void {
+    const leaps = new Map<string, number>();
+    for (const segment of segments) {
+      const id = voiceOf(segment)?.takeId;
+      if (id !== undefined) leaps.set(id, (leaps.get(id) ?? 0) + 1);
+    }
+    for (const [id, count] of leaps) {
+      const there = this.#elements.get(id) ?? [];
+      const missing = Math.min(MOST_AT_ONCE, count) - there.length;
+      if (missing > 0) this.#elements.set(id, [...there, ...Array.from({ length: missing }, () => this.#make(id))]);
     }
   }
   get all(): readonly HTMLAudioElement[] {
