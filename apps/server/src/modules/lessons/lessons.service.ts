@@ -23,8 +23,8 @@ interface Begun {
   readonly targetMs?: number;
 }
 type NewTaught = Begun & Pick<TaughtLesson, 'kind'> & Omit<LessonFacts, 'title'>;
-type NewFeedback = Begun & Pick<FeedbackLesson, 'kind' | 'submissionId'>;
-type NewAnswer = Begun & Pick<AnswerLesson, 'kind' | 'answersId'>;
+type NewFeedback = Begun & Pick<FeedbackLesson, 'submissionId'>;
+type NewAnswer = Begun & Pick<AnswerLesson, 'answersId'>;
 /** Feedback and answers stand on somebody's own pages: no part of them goes into another lesson. */
 function ensureTaught(lesson: Lesson): asserts lesson is TaughtLesson {
   if (!isTaught(lesson))
@@ -49,10 +49,10 @@ export class LessonsService {
   async add(lesson: NewTaught): Promise<TaughtLesson> {
     return this.#insert({ ...NOTHING_SAID, submissionId: null, answersId: null, ...lesson, ...untouched() });
   }
-  async addFeedback(lesson: Omit<NewFeedback, 'kind'>): Promise<FeedbackLesson> {
+  async addFeedback(lesson: NewFeedback): Promise<FeedbackLesson> {
     return this.#insert({ ...NOTHING_SAID, kind: 'feedback', answersId: null, ...lesson, ...untouched() });
   }
-  async addAnswer(lesson: Omit<NewAnswer, 'kind'>): Promise<AnswerLesson> {
+  async addAnswer(lesson: NewAnswer): Promise<AnswerLesson> {
     return this.#insert({ ...NOTHING_SAID, kind: 'answer', submissionId: null, ...lesson, ...untouched() });
   }
   async #insert<One extends Lesson>(made: One): Promise<One> {
