@@ -1,9 +1,10 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { micros, type Micros } from '@oakbell/core/clock';
 import { isTake, programmeOf, type EditList } from '@oakbell/core/edits';
 import { readLog, TakeIndex } from '@oakbell/core/log';
 import type { Page as LessonPage } from '@oakbell/core/pages';
 import { sceneAt, type SceneSource } from '@oakbell/core/scene';
+import { clickWithPen } from '../e2e/support/clicks.ts';
 import { editionFile, editionManifest } from '../e2e/support/edition.ts';
 import { makeLesson, signIn } from '../e2e/support/people.ts';
 import { draw, openRoom, record, stopAndSave, lasts } from '../e2e/support/room.ts';
@@ -12,33 +13,6 @@ import { measured } from './measure.ts';
 import { onceKey } from '../e2e/support/requests.ts';
 
 const MINUTES = Number(process.env['OAKBELL_MINUTES'] ?? 5);
-
-/** The spoken voice softly, and over it a loud click in the very task in which the pen goes down. */
-async function clickOverVoice(page: Page): Promise<void> {
-  await page.addInitScript(() => {
-    const real = AudioContext.prototype.createMediaStreamSource;
-    AudioContext.prototype.createMediaStreamSource = function (stream) {
-      const mix = this.createGain();
-      const voice = this.createGain();
-      voice.gain.value = 0.25;
-      real.call(this, stream).connect(voice).connect(mix);
-      const click = this.createBuffer(1, 240, this.sampleRate);
-      click.getChannelData(0).forEach((_, i, data) => (data[i] = 0.9 * Math.sin((2 * Math.PI * 2000 * i) / 48_000)));
-      window.addEventListener(
-        'pointerdown',
-        (event) => {
-          if ((event.target as HTMLElement).dataset['stage'] === undefined) return;
-          const source = this.createBufferSource();
-          source.buffer = click;
-          source.connect(mix);
-          source.start();
-        },
-        true,
-      );
-      return mix as unknown as MediaStreamAudioSourceNode;
-    };
-  });
-}
 
 interface Manifest {
   readonly pages: readonly LessonPage[];
@@ -59,7 +33,8 @@ const strokesAt = (source: SceneSource, ms: number): number =>
 
 test('a worked solution of five minutes plays back with its ink where it was written', async ({ page }) => {
   test.setTimeout(12 * 60_000);
-  await clickOverVoice(page);
+  // The spoken voice softly, and over it a loud click whenever the pen goes down.
+  await clickWithPen(page, 0.25);
   await signIn(page, 'ilse.marrow');
   const { id } = await makeLesson(page, 'Bench: five minutes', 3);
   await openRoom(page, id);

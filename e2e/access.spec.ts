@@ -1,71 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { expectClean } from './support/axe.ts';
-import { asPerson, makeLesson, signIn } from './support/people.ts';
-
-test('the screens of a teacher pass axe', { tag: '@real-time' }, async ({ page }) => {
-  await page.goto('/sign-in');
-  await expectClean(page);
-  await signIn(page, 'ilse.marrow');
-  await expectClean(page);
-  for (const place of ['Lessons', 'Classes', 'Marking']) {
-    await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click();
-    await expect(page.getByRole('heading', { level: 1, name: place })).toBeVisible();
-    await expectClean(page);
-  }
-  await page.goto('/lessons?new');
-  await expect(page.getByLabel('Title', { exact: true })).toBeVisible();
-  await expectClean(page);
-  await page.getByRole('link', { name: 'The rule of twelfths' }).click();
-  await expect(page.getByRole('slider', { name: 'Where the lesson starts' })).toBeVisible();
-  await expectClean(page);
-  for (const step of ['Pages', 'Record', 'Assign', 'Watched']) {
-    await page.getByRole('navigation', { name: 'Steps of the lesson' }).getByRole('link', { name: step }).click();
-    await expectClean(page);
-  }
-  // The recording room with a camera, and with its settings open.
-  const { id } = await makeLesson(page, 'With everything', 1);
-  await page.goto(`/lessons/${id}/record`);
-  await page.getByRole('button', { name: 'Camera', exact: true }).click();
-  await page.getByRole('switch', { name: 'Camera' }).click();
-  await expect(page.getByText('Delay of the picture, ms')).toBeVisible();
-  await expectClean(page);
-  await page.keyboard.press('Escape');
-  await expectClean(page);
-  await page.getByRole('button', { name: 'Add a live window' }).click();
-  await expect(page.getByRole('button', { name: 'Choose a window' })).toBeVisible();
-  await expectClean(page);
-  await page.goto('/marking');
-  await page
-    .getByRole('link', { name: /^Mark \d/ })
-    .first()
-    .click();
-  await expect(page.getByText('Ready to record')).toBeVisible();
-  await expectClean(page);
-});
-
-test('the screens of a learner pass axe, on a phone too', { tag: '@real-time' }, async ({ browser }) => {
-  for (const viewport of [
-    { width: 1280, height: 800 },
-    { width: 390, height: 844 },
-  ]) {
-    const { page, context } = await asPerson(browser, 'wren.calloway', { viewport });
-    await expect(page.getByRole('heading', { name: 'On my desk' })).toBeVisible();
-    await expectClean(page);
-    await page.getByRole('link', { name: /The rule of twelfths/ }).click();
-    await expect(page.getByRole('slider', { name: 'Time in the lesson' })).toBeVisible();
-    await expectClean(page);
-    await page.getByRole('link', { name: 'Record your answer' }).click();
-    await expect(page.getByText('Ready to record')).toBeVisible();
-    await expectClean(page);
-    expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
-    await page.goto('/desk?list=feedback');
-    await page.getByRole('link', { name: /Course to steer/ }).click();
-    await expect(page.getByText('17 of 20 points')).toBeVisible();
-    await expectClean(page);
-    expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
-    await context.close();
-  }
-});
+import { asPerson, signIn } from './support/people.ts';
 
 test('a lesson is watched with the keyboard alone', async ({ browser }) => {
   const { page, context } = await asPerson(browser, 'maren.voss');
@@ -99,4 +34,30 @@ test('the keys of a screen are shown with a question mark', async ({ page }) => 
   await expectClean(page);
   await page.keyboard.press('Escape');
   await expect(keys).toBeHidden();
+});
+
+test('in the reader’s own colours what is current stands out, and nothing else seems to be', async ({ page }) => {
+  await page.emulateMedia({ forcedColors: 'active' });
+  await signIn(page, 'ilse.marrow');
+  await page.goto('/lessons');
+  await page.getByRole('link', { name: 'The rule of twelfths' }).click();
+  await expect(page.getByRole('slider', { name: 'Where the lesson starts' })).toBeVisible();
+  for (const step of ['Polish', 'Pages', 'Record', 'Assign']) {
+    await page.getByRole('link', { name: new RegExp(`^${step} ,`) }).click();
+    await expect(page.getByRole('heading', { level: 1, name: new RegExp(`^${step}`) })).toBeAttached();
+    const { current, lined } = await page.evaluate(() => {
+      const own = (one: Element) => getComputedStyle(one);
+      const paper = own(document.body).backgroundColor;
+      const isCurrent = '[aria-current]:not([aria-current=false]), [aria-selected=true], [aria-pressed=true]';
+      return {
+        current: [...document.querySelectorAll(isCurrent)].map((one) => parseFloat(own(one).outlineWidth)),
+        lined: [...document.querySelectorAll(`nav a:not(${isCurrent}), [role=tab]:not(${isCurrent})`)]
+          .filter((one) => parseFloat(own(one).borderBottomWidth) > 2 && own(one).borderBottomColor !== paper)
+          .map((one) => one.textContent),
+      };
+    });
+    expect(current.length).toBeGreaterThanOrEqual(2);
+    expect(Math.min(...current)).toBeGreaterThanOrEqual(3);
+    expect(lined).toEqual([]);
+  }
 });

@@ -3,6 +3,7 @@ import { cutLine, keepSockets } from './support/lines.ts';
 import { asPerson, makeLesson, signIn } from './support/people.ts';
 import {
   draw,
+  inkAtRest,
   inkOnStage,
   logOf,
   openRoom,
@@ -89,7 +90,7 @@ test(
     await openRoom(page, id);
     await record(page);
     await draw(page, [0.1, 0.3], [0.6, 0.3], 60);
-    const whole = await inkOnStage(page);
+    const whole = await inkAtRest(page);
     await page.keyboard.press('z');
     await draw(page, [0.35, 0.2], [0.35, 0.4], 20);
     await expect.poll(() => inkOnStage(page)).toBeLessThan(whole);
@@ -141,7 +142,7 @@ test('a board grows downwards and is scrolled, all of it in the log', { tag: '@r
   await openRoom(page, id);
   await record(page);
   await draw(page, [0.1, 0.5], [0.5, 0.5], 10);
-  const before = await inkOnStage(page);
+  const before = await inkAtRest(page);
   for (let i = 0; i < 3; i += 1) await page.keyboard.press('Control+ArrowDown');
   await expect.poll(() => inkOnStage(page)).toBe(0);
   await draw(page, [0.1, 0.5], [0.2, 0.5], 10);
@@ -165,7 +166,7 @@ test(
     await record(page);
     await draw(page, [0.1, 0.2], [0.5, 0.2], 10);
     await lasts(page, 9);
-    const ink = await inkOnStage(page);
+    const ink = await inkAtRest(page);
     await draw(page, [0.1, 0.7], [0.5, 0.7], 10);
     await page.keyboard.press('ArrowRight');
     await page.keyboard.press('Backspace');
@@ -359,11 +360,11 @@ test(
     await draw(page, [0.1, 0.7], [0.5, 0.7], 10);
     // What fades is gone by then.
     await lasts(page, 3.5);
-    const ink = await inkOnStage(page);
+    const ink = await inkAtRest(page);
     await stopAndSave(page);
     await page.getByRole('button', { name: 'Play' }).click();
     await expect(page.getByRole('button', { name: 'Play' })).toBeVisible({ timeout: 20_000 });
-    const heard = await inkOnStage(page);
+    const heard = await inkAtRest(page);
     expect(heard).toBeGreaterThan(50);
     expect(ink).toBeGreaterThan(50);
     const { context } = await asPerson(browser, 'tam.oriel');

@@ -27,6 +27,10 @@ test('a teacher’s screens', async ({ page }) => {
   await picture(page, 'today');
   await page.getByRole('link', { name: 'Lessons' }).click();
   await picture(page, 'lessons');
+  await page.getByRole('link', { name: 'Classes' }).click();
+  await page.getByRole('link', { name: 'Navigation 10a' }).click();
+  await expect(page.getByText('signs in as').first()).toBeVisible();
+  await picture(page, 'class');
   await openLesson(page, 'Reading a tide table', 'Pages');
   await page.getByRole('button', { name: /^Page 2/ }).click();
   await picture(page, 'pages');
@@ -140,7 +144,7 @@ for (const [suffix, viewport] of [
   test(`a learner’s screens${suffix}`, async ({ browser }) => {
     const { page, context } = await asPerson(browser, 'wren.calloway', { viewport });
     await expect(page.getByRole('heading', { name: 'On my desk' })).toBeVisible();
-    await picture(page, `desk${suffix}`);
+    if (suffix) await picture(page, `desk${suffix}`);
     await page.getByRole('link', { name: /The rule of twelfths/ }).click();
     await page.getByRole('navigation', { name: 'Pages' }).getByRole('button').nth(2).click();
     await page.getByRole('button', { name: 'Ten seconds on' }).click();

@@ -1,9 +1,12 @@
+import { readFileSync } from 'node:fs';
 import { chromium, expect, test, type Page } from '@playwright/test';
 import { BARE_FLAGS, CHROMIUM } from './support/browser.ts';
+import { chirpFile, jumpsIn, momentsIn } from './support/chirp.ts';
 import { slides } from './support/papers.ts';
 import { asPerson, makeLesson, PASSWORD, signIn } from './support/people.ts';
 import { draw, logOf, openRoom, press, record, segmentsOf, stopAndSave, told, lasts } from './support/room.ts';
 import { openProfile } from './support/profile.ts';
+import { bestCorrelation, RATE, samplesInWav } from './support/sound.ts';
 import { speechFile } from './support/speech.ts';
 import { onceKey } from './support/requests.ts';
 
@@ -88,6 +91,63 @@ test.describe('the microphone', () => {
     },
   );
 });
+
+test(
+  'a machine that stands still: what was lost is told at once, marked as long as it was, and found again in Polish',
+  { tag: '@real-time' },
+  async ({ baseURL }) => {
+    const profile = await openProfile(baseURL!, chirpFile());
+    try {
+      const page = await profile.open();
+      await signIn(page, 'ilse.marrow');
+      const { id } = await makeLesson(page, 'Stood still');
+      await openRoom(page, id);
+      await record(page);
+      await lasts(page, 2);
+      await profile.standStill(2200, 'pages');
+      await expect(page.getByRole('alert')).toContainText(/Part of what you said was lost.* 1\.\d s so far/, {
+        timeout: 2000,
+      });
+      await draw(page, [0.2, 0.2], [0.6, 0.3]);
+      await lasts(page, 1);
+      await stopAndSave(page);
+      await expect(page.getByText(/1\.\d s of your voice were lost/)).toBeVisible();
+      const [segment] = await segmentsOf(page, id);
+      const marks = (await logOf(page, segment!.takeId)).filter((event) => event.kind === 'sound-lost');
+      const voice = samplesInWav(await (await page.request.get(`/api/takes/${segment!.takeId}/voice`)).body());
+      // The sound that came later stands where it would have stood.
+      expect(jumpsIn(momentsIn(voice, RATE))).toEqual([]);
+      expect(marks.length).toBeGreaterThanOrEqual(1);
+      await page.goto(`/lessons/${id}/polish`);
+      const found = page.getByRole('region', { name: 'Lost sound' });
+      await expect(found).toContainText('Sound was lost: 1 place');
+      const before = (await segmentsOf(page, id)).length;
+      await found.getByRole('button', { name: /^Cut out at/ }).click();
+      await expect.poll(async () => (await segmentsOf(page, id)).length).toBe(before + 1);
+      await expect(found).toBeHidden();
+    } finally {
+      await profile.close();
+    }
+  },
+);
+
+test(
+  'a browser whose microphones hand nothing over records through its sound thread',
+  { tag: '@real-time' },
+  async ({ page }) => {
+    await page.addInitScript(() => Object.assign(window, { MediaStreamTrackProcessor: undefined }));
+    await signIn(page, 'ilse.marrow');
+    const { id } = await makeLesson(page, 'By the sound thread');
+    await openRoom(page, id);
+    await record(page);
+    await lasts(page, 5);
+    await stopAndSave(page);
+    const [segment] = await segmentsOf(page, id);
+    const heard = samplesInWav(await (await page.request.get(`/api/takes/${segment!.takeId}/voice`)).body());
+    const source = samplesInWav(readFileSync(speechFile()));
+    expect(bestCorrelation(heard.subarray(RATE / 2, RATE * 4), source)).toBeGreaterThan(0.95);
+  },
+);
 
 test(
   'the browser storage is full: it says so, recording goes on, and nothing is lost',

@@ -139,8 +139,11 @@ export async function schoolHour(
   );
   const work = queue.find((one) => one.submissionId && (queue.length === 1 || one.name === learnerName))!;
   const spoken = await recordTake(teacher, work.feedbackLessonId, sound);
-  await teacher.act('put', `/api/marking/hand-ins/${work.submissionId}`, { data: { points: 14, comment: title } });
-  await teacher.act('post', `/api/marking/hand-ins/${work.submissionId}/hand-back`);
+  const marks = { points: 14, comment: title, times: 1 };
+  await teacher.act('put', `/api/marking/hand-ins/${work.submissionId}`, { data: { ...marks, revision: 0 } });
+  await teacher.act('post', `/api/marking/hand-ins/${work.submissionId}/hand-back`, {
+    data: { ...marks, revision: 1 },
+  });
   await published(teacher, work.feedbackLessonId);
   promise({
     what: `${title}: it is handed back once, with what was spoken`,

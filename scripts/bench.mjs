@@ -24,7 +24,13 @@ main(async () => {
       OAKBELL_DATABASE_URL: world.env.OAKBELL_DATABASE_URL,
     };
     code = await new Promise((resolve) => {
-      const args = ['playwright', 'test', '--config', 'bench/playwright.config.ts', ...(only ? [only] : [])];
+      const args = [
+        'playwright',
+        'test',
+        '--config',
+        'bench/playwright.config.ts',
+        ...(only ? [`/bench/[^/]*${only}[^/]*$`] : []),
+      ];
       const child = spawn('npx', args, {
         cwd: ROOT,
         stdio: 'inherit',

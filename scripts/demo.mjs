@@ -1,7 +1,7 @@
 import { ensureBuilt } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
 import { flag, main, option, Plain, say } from './lib/say.mjs';
-import { startWorld } from './lib/world.mjs';
+import { runWorld, startWorld } from './lib/world.mjs';
 
 const PORT = 4310;
 
@@ -22,11 +22,5 @@ Oak Bell is ready after ${Math.round((Date.now() - begun) / 1000)} s: ${world.ur
   Keeper    keeper         password  harbour-light
 
 Press Ctrl-C to end it. What you do is kept; "npm run demo -- --fresh" begins anew.`);
-  await new Promise((resolve) => {
-    for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.once(signal, resolve);
-    for (const { ended } of [world.http, world.jobs]) ended.then(resolve);
-  });
-  say('\nEnding …');
-  await world.stop();
-  say('Oak Bell has ended.');
+  await runWorld(world);
 });

@@ -23,10 +23,47 @@ function packed(): Plugin {
   };
 }
 
+const inside = (...paths: readonly string[]) => new RegExp(`/(?:${paths.join('|')})`);
+
+/**
+ * What is needed together is one file: over a slow line each request costs more than the few bytes that a screen
+ * could do without. The frame is on every screen, a lesson on each that shows one, controls on most.
+ */
+const TOGETHER = [
+  {
+    name: 'frame',
+    test: inside(
+      'core/src/present/',
+      'react-router/',
+      'react-dom/',
+      'scheduler/',
+      'app/(?:Shell|Front|SessionDoor)',
+      'preload-helper',
+      'utils/get-env/',
+      'get-auto-contrast-value/',
+    ),
+  },
+  { name: 'lesson', test: inside('kits/(?:player|stage|timeline)/', 'core/src/(?:log|scene|formats)/') },
+  {
+    name: 'controls',
+    test: inside(
+      'components/(?:NativeSelect|FileButton|Textarea|Progress|Combobox/(?:get-parsed|Combobox.module|ComboboxChevron))',
+      'icons/Icon(?:Plus|Microphone|ArrowUp|ArrowDown)\\.',
+      'kits/jobs/',
+    ),
+    minShareCount: 2,
+  },
+];
+
 export default defineConfig({
   plugins: [react(), packed()],
   resolve: { conditions: ['source', ...defaultClientConditions] },
   worker: { format: 'es' },
-  build: { target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0 },
+  build: {
+    target: 'es2022',
+    modulePreload: { polyfill: false },
+    assetsInlineLimit: 0,
+    rolldownOptions: { output: { codeSplitting: { groups: TOGETHER } } },
+  },
   server: { proxy: { '/api': `http://127.0.0.1:${process.env['OAKBELL_PORT'] ?? 4310}` } },
 });

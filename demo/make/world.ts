@@ -33,9 +33,11 @@ const signInOf = (name: string): string => name.toLowerCase().replace(' ', '.');
 /** @param frames length of each take in frames of 1/48,000 s */
 export function world(frames: Readonly<Record<string, number>>) {
   return {
+    school: { name: 'Skerry Quay School', timeZone: 'UTC' },
     password: 'harbour-light',
     people: [
       { signInName: 'ilse.marrow', name: 'Ilse Marrow', role: 'teacher' },
+      { signInName: 'jon.vale', name: 'Jon Vale', role: 'teacher' },
       { signInName: 'keeper', name: 'Orrin Bell', role: 'keeper' },
       ...[...TENTH_A, ...TENTH_B].map((name) => ({ signInName: signInOf(name), name, role: 'learner' })),
     ],
@@ -45,6 +47,7 @@ export function world(frames: Readonly<Record<string, number>>) {
         name: 'Navigation 10a',
         course: 'Coastal navigation',
         teacher: 'ilse.marrow',
+        coTeachers: ['jon.vale'],
         learners: TENTH_A.map(signInOf),
       },
       {

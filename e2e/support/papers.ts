@@ -1,4 +1,6 @@
+import { randomBytes } from 'node:crypto';
 import { PDFDocument, StandardFonts } from 'pdf-lib';
+import sharp from 'sharp';
 
 /** A PDF whose pages say which they are. */
 export async function slides(pages: number): Promise<Buffer> {
@@ -9,3 +11,9 @@ export async function slides(pages: number): Promise<Buffer> {
   }
   return Buffer.from(await document.save());
 }
+
+/** A picture of noise: nothing makes it smaller, so that it takes its time on a slow line. */
+export const noise = (width: number, height: number): Promise<Buffer> =>
+  sharp(randomBytes(width * height * 3), { raw: { width, height, channels: 3 } })
+    .png({ compressionLevel: 0 })
+    .toBuffer();

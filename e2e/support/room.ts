@@ -101,3 +101,18 @@ export async function inkOnStage(page: Page): Promise<number> {
     return dark;
   });
 }
+
+/** The ink on stage once some is there and no more comes: what was done is painted with one of the next pictures. */
+export async function inkAtRest(page: Page): Promise<number> {
+  let before = -1;
+  await expect
+    .poll(async () => {
+      const now = await inkOnStage(page);
+      const rests = now > 0 && now === before;
+      before = now;
+      await frames(page, 3);
+      return rests;
+    })
+    .toBe(true);
+  return before;
+}

@@ -17,6 +17,11 @@ const NEEDED = [
     file: '/usr/share/fonts/truetype/liberation/LiberationSans-Regular.ttf',
     why: 'letters for PDF files that bring none',
   },
+  {
+    name: 'fonts-dejavu-core',
+    file: '/usr/share/fonts/truetype/dejavu/DejaVuSans.ttf',
+    why: 'letters of more scripts, for names on slips',
+  },
   { name: 'librsvg2-bin', file: '/usr/bin/rsvg-convert', why: 'draws SVG pictures' },
   { name: 'util-linux', file: '/usr/bin/unshare', why: 'shuts converters in' },
   { name: 'libreoffice-impress-nogui', file: '/usr/bin/soffice', why: 'turns PPTX and ODP slides into pages' },

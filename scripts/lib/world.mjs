@@ -12,7 +12,7 @@ const SERVER = join(ROOT, 'apps/server/dist');
 /**
  * Starts a whole Oak Bell in `.oakbell/<name>`: database, queue, HTTP process and job process.
  * `second` starts another HTTP process at another port, `more` sets further variables of the processes, `patient` never
- * gives up what ends again and again.
+ * gives up what ends again and again. Where `more` names a database and a Redis, those are used and none is started.
  * @param {{ name: string, port?: number, fresh?: boolean, demo?: boolean, quiet?: boolean, processes?: boolean, second?: boolean, patient?: boolean, more?: Record<string, string> }} how
  */
 export async function startWorld({
@@ -40,18 +40,13 @@ export async function startWorld({
     if (fresh)
       for (const part of ['mariadb', 'mariadb.ready', 'redis', 'media'])
         await rm(join(folder, part), { recursive: true, force: true });
-    tell('Starting MariaDB and Redis …');
     const how = { note: held.note, patient };
-    const database = await startMariaDb(folder, how);
-    stops.push(() => database.kept.stop());
-    const queue = await startRedis(folder, how);
-    stops.push(() => queue.kept.stop());
+    const stores = await startStores(folder, { more, tell, stops, ...how });
     const env = {
-      OAKBELL_DATABASE_URL: `mysql://root@127.0.0.1:${database.port}/oakbell`,
-      OAKBELL_REDIS_URL: `redis://127.0.0.1:${queue.port}`,
+      ...stores.env,
       OAKBELL_STORAGE: join(folder, 'media'),
       OAKBELL_WORK: join(tmpdir(), `oakbell-work-${createHash('sha256').update(folder).digest('hex').slice(0, 12)}`),
-      OAKBELL_SECRET: await secretIn(folder),
+      OAKBELL_SECRET: more.OAKBELL_SECRET ?? (await secretIn(folder)),
       OAKBELL_WEB: join(ROOT, 'apps/web/dist'),
       OAKBELL_PORT: `${port ?? (await freePort())}`,
       OAKBELL_LOG: process.env.OAKBELL_LOG ?? 'info',
@@ -62,7 +57,7 @@ export async function startWorld({
     await node([join(SERVER, 'createDatabase.js')], env);
     await node([join(SERVER, 'migrate.js')], env);
     const url = `http://127.0.0.1:${env.OAKBELL_PORT}`;
-    const world = { url, env, folder, stop, database: database.kept, queue: queue.kept, http: null, jobs: null };
+    const world = { url, env, folder, stop, ...stores.kept, http: null, jobs: null };
     if (processes) await startProcesses(world, { stops, tell, second, ...how });
     if (demo) {
       tell('Looking after the demo world …');
@@ -73,6 +68,27 @@ export async function startWorld({
     await stop();
     throw failure;
   }
+}
+
+/** The database and the queue of a world, unless it is told of others. */
+async function startStores(folder, { more, tell, stops, ...how }) {
+  const kept = { database: null, queue: null };
+  const env = {};
+  if (!more.OAKBELL_DATABASE_URL) {
+    tell('Starting MariaDB …');
+    const { port, kept: database } = await startMariaDb(folder, how);
+    kept.database = database;
+    stops.push(() => database.stop());
+    env.OAKBELL_DATABASE_URL = `mysql://root@127.0.0.1:${port}/oakbell`;
+  }
+  if (!more.OAKBELL_REDIS_URL) {
+    tell('Starting Redis …');
+    const { port, kept: queue } = await startRedis(folder, how);
+    kept.queue = queue;
+    stops.push(() => queue.stop());
+    env.OAKBELL_REDIS_URL = `redis://127.0.0.1:${port}`;
+  }
+  return { kept, env };
 }
 
 async function startProcesses(world, { stops, tell, second, ...how }) {
@@ -97,6 +113,17 @@ async function startProcesses(world, { stops, tell, second, ...how }) {
   world.secondUrl = `http://127.0.0.1:${port}`;
   const there = { ...env, OAKBELL_PORT: port };
   world.second = await keepOne('The second HTTP process', 'main.js', 'http-2.log', there, isReadyAt(world.secondUrl));
+}
+
+/** Lets a world run until it is told to end, or ends by itself; then ends all of it. */
+export async function runWorld(world) {
+  await new Promise((resolve) => {
+    for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.once(signal, resolve);
+    for (const { ended } of [world.http, world.jobs]) ended.then(resolve);
+  });
+  say('\nEnding …');
+  await world.stop();
+  say('Oak Bell has ended.');
 }
 
 /** What signs the addresses of media: made once for a world, and kept with it. */

@@ -11,6 +11,7 @@ import { JobRoutesModule } from './modules/jobs/index.ts';
 import { LessonsModule } from './modules/lessons/index.ts';
 import { MarkingModule } from './modules/marking/index.ts';
 import { PeopleModule } from './modules/people/index.ts';
+import { SchoolModule } from './modules/school/index.ts';
 import { SubmissionsModule } from './modules/submissions/index.ts';
 import { TakesModule } from './modules/takes/index.ts';
 import { TodayModule } from './modules/today/index.ts';
@@ -51,6 +52,7 @@ import { MakingModule } from './modules/making/index.ts';
     JobRoutesModule,
     EventRoutesModule,
     PeopleModule,
+    SchoolModule,
     ClassesModule,
     LessonsModule,
     MakingModule,

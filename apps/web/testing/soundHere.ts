@@ -3,46 +3,40 @@
  * thread here answers its orders at once and hears what a test says; the worker keeps what it was told and says what a
  * test lets it say.
  */
-import type { GateOrder, WorkletReport } from '../src/kits/recorder/sound/workletProtocol.ts';
+import type { Lost, SoundOrder, SoundReport } from '../src/kits/recorder/sound/soundProtocol.ts';
 import type { CaptureOrder, CaptureReport } from '../src/kits/recorder/capture/captureProtocol.ts';
 
 const RATE = 48_000;
 
-class FakePort {
-  onmessage: ((event: { data: WorkletReport }) => void) | null = null;
-  postMessage(order: GateOrder): void {
-    if (order.kind === 'samples-to') return;
+/** Answers its orders at once. */
+class FakeSound {
+  tell: ((event: { data: SoundReport }) => void) | null = null;
+  take(order: SoundOrder): void {
+    if (order.kind !== 'open' && order.kind !== 'close') return;
     const kind = order.kind === 'open' ? 'opened' : 'closed';
-    queueMicrotask(() => this.onmessage?.({ data: { kind, frame: here.frame } }));
+    queueMicrotask(() => this.tell?.({ data: { kind, frame: here.frame } }));
   }
-}
-class FakeNode {
-  readonly port = new FakePort();
-  constructor() {
-    here.node = this;
-  }
-  connect(): void {}
-  disconnect(): void {}
-}
-class FakeContext {
-  readonly state = 'running';
-  readonly destination = {};
-  readonly audioWorklet = { addModule: () => Promise.resolve() };
-  createMediaStreamSource() {
-    return { connect: () => undefined, disconnect: () => undefined };
-  }
-  resume = () => Promise.resolve();
-  close = () => Promise.resolve();
 }
 class FakeWorker {
-  onmessage: ((event: { data: CaptureReport }) => void) | null = null;
+  #hear: ((event: { data: CaptureReport & SoundReport }) => void) | null = null;
   readonly orders: CaptureOrder[] = [];
   isOver = false;
-  constructor() {
-    here.worker = this;
+  readonly #sound: FakeSound | null;
+  constructor(address: URL) {
+    this.#sound = address.href.includes('sound.worker') ? new FakeSound() : null;
+    if (this.#sound) here.sound = this.#sound;
+    else here.worker = this;
   }
-  postMessage(order: CaptureOrder): void {
-    this.orders.push(order);
+  get onmessage() {
+    return this.#hear;
+  }
+  set onmessage(hear: ((event: { data: CaptureReport & SoundReport }) => void) | null) {
+    this.#hear = hear;
+    if (this.#sound) this.#sound.tell = hear as FakeSound['tell'];
+  }
+  postMessage(order: CaptureOrder | SoundOrder): void {
+    if (this.#sound) this.#sound.take(order as SoundOrder);
+    else this.orders.push(order as CaptureOrder);
   }
   terminate(): void {
     this.isOver = true;
@@ -51,7 +45,7 @@ class FakeWorker {
 
 /** What a test has in its hands. */
 export const here = {
-  node: null as FakeNode | null,
+  sound: null as FakeSound | null,
   worker: null as FakeWorker | null,
   track: null as EventTarget | null,
   frame: 0,
@@ -59,19 +53,26 @@ export const here = {
   hears(seconds: number, peak = 0.2): void {
     for (let i = 0; i < Math.round(seconds * 20); i += 1) {
       here.frame += RATE / 20;
-      const data = { kind: 'block', endFrame: here.frame, peak, energy: peak * peak, wallMs: Date.now() } as const;
-      here.node?.port.onmessage?.({ data });
+      const endMs = performance.timeOrigin + performance.now();
+      const data = { kind: 'block', endFrame: here.frame, endMs, peak, energy: peak * peak, lateMs: 0 } as const;
+      here.sound?.tell?.({ data });
     }
+  },
+  /** So many milliseconds from this frame on never arrived. */
+  loses(lostMs: number, why: Lost = 'busy'): void {
+    const frames = lostMs * (RATE / 1000);
+    here.sound?.tell?.({ data: { kind: 'lost', frame: here.frame, frames, why } });
+    here.frame += frames;
   },
   /** The worker reports. */
   says(report: CaptureReport): void {
-    here.worker?.onmessage?.({ data: report });
+    here.worker?.onmessage?.({ data: report as CaptureReport & SoundReport });
   },
 };
 
 /** Puts the machine in place. `refused` as a browser says why there is no microphone. */
 export function plugIn(refused?: string): void {
-  Object.assign(here, { node: null, worker: null, frame: 0 });
+  Object.assign(here, { sound: null, worker: null, frame: 0 });
   const track = Object.assign(new EventTarget(), {
     label: 'Desk microphone',
     stop: () => undefined,
@@ -80,8 +81,9 @@ export function plugIn(refused?: string): void {
   here.track = track;
   const stream = { getAudioTracks: () => [track], getTracks: () => [track] };
   Object.assign(globalThis, {
-    AudioContext: FakeContext,
-    AudioWorkletNode: FakeNode,
+    MediaStreamTrackProcessor: class {
+      readonly readable = {};
+    },
     AudioEncoder: class {},
     Worker: FakeWorker,
     MessageChannel: class {

@@ -25,11 +25,13 @@ type Method = 'post' | 'put' | 'patch' | 'delete';
 let test: TestApp;
 let ids: Readonly<Record<string, string>>;
 let database: ActDataSource;
-let [ilse, tam]: Agent[] = [];
+let [ilse, tam, keeper]: Agent[] = [];
 let sound: { ogg: Buffer; parts: readonly { bytes: Buffer; digest: string }[]; frames: number };
 let pdf: Buffer;
 // Each test in sessions of its own: nobody may ask for so much in one.
-beforeEach(async () => void ([ilse, tam] = [await test.signedIn('ilse'), await test.signedIn('tam')]));
+beforeEach(async () => {
+  [ilse, tam, keeper] = [await test.signedIn('ilse'), await test.signedIn('tam'), await test.signedIn('keeper')];
+});
 beforeAll(async () => {
   test = await startTestApp();
   ids = await addSchool(test);
@@ -115,6 +117,13 @@ async function sentTake(): Promise<string> {
 }
 const made = async (path: string, body: object = { name: 'Tides' }) =>
   ((await ilse!.post(`/api/${path}`).send(body).expect(201)).body as { id: string }).id;
+const NEW_CLASS = { name: '10c', course: 'Tides' };
+/** Somebody whom nobody else's test knows. */
+const newcomer = async (): Promise<string> => {
+  const people = [{ name: 'New', signInName: randomUUID() }];
+  const { body } = await keeper!.post('/api/people').send({ role: 'learner', people }).expect(201);
+  return (body as [{ id: string }])[0].id;
+};
 const attach = (bytes: Buffer, name: string) => (request: ReturnType<Agent['post']>) =>
   request.attach('files', bytes, name);
 const count = async (sql: string, parameters: unknown[]): Promise<number> =>
@@ -279,6 +288,65 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     path: `/api/editions/${(await givenLesson()).edition}/withdrawn`,
     body: { withdrawn: false },
   }),
+  'post /api/beginning': 'writes no row',
+  'put /api/school': () =>
+    Promise.resolve({
+      path: '/api/school',
+      by: keeper!,
+      body: { name: 'Skerry Quay', timeZone: 'Europe/Berlin', days: [1, 2], holidays: [] },
+    }),
+  'post /api/people': () => {
+    const signInName = randomUUID();
+    const inTheEnd = async () =>
+      expect(await count('SELECT COUNT(*) AS n FROM person WHERE signInName IN (?)', [signInName])).toBe(1);
+    const people = [{ name: 'One', signInName }, { name: 'Another' }];
+    return Promise.resolve({ path: '/api/people', by: keeper!, body: { role: 'learner', people }, inTheEnd });
+  },
+  'patch /api/people/{id}': async () => ({
+    path: `/api/people/${await newcomer()}`,
+    by: keeper!,
+    body: { name: 'Renamed', signInName: randomUUID() },
+  }),
+  'put /api/people/{id}/left': async () => ({
+    path: `/api/people/${await newcomer()}/left`,
+    by: keeper!,
+    body: { left: true },
+  }),
+  'post /api/people/{id}/first-password': async () => ({
+    path: `/api/people/${await newcomer()}/first-password`,
+    by: keeper!,
+  }),
+  'post /api/classes': () => Promise.resolve({ path: '/api/classes', body: { name: '10c', course: 'Tides' } }),
+  'patch /api/classes/{id}': async () => ({
+    path: `/api/classes/${await made('classes', NEW_CLASS)}`,
+    body: { name: '10d', course: '' },
+  }),
+  'delete /api/classes/{id}': async () => ({
+    path: `/api/classes/${await made('classes', NEW_CLASS)}`,
+    again: 404,
+  }),
+  'post /api/classes/{id}/learners': async () => {
+    const id = await made('classes', NEW_CLASS);
+    const inTheEnd = async () =>
+      expect(await count("SELECT COUNT(*) AS n FROM membership WHERE part = 'learner' AND classId = ?", [id])).toBe(3);
+    const learners = [{ name: 'One' }, { name: 'One' }, { name: 'Tam', signInName: 'tam' }];
+    return { path: `/api/classes/${id}/learners`, by: keeper!, body: { learners }, inTheEnd };
+  },
+  'post /api/classes/{id}/teachers': async () => ({
+    path: `/api/classes/${await made('classes', NEW_CLASS)}/teachers`,
+    body: { signInName: 'bo' },
+  }),
+  'delete /api/classes/{id}/members/{person}': async () => {
+    const id = await made('classes', NEW_CLASS);
+    await ilse!.post(`/api/classes/${id}/teachers`).send({ signInName: 'bo' }).expect(201);
+    return { path: `/api/classes/${id}/members/${ids['bo']}`, again: 404 };
+  },
+  'put /api/classes/{id}/members/{person}': async () => {
+    const id = await made('classes', NEW_CLASS);
+    await ilse!.post(`/api/classes/${id}/teachers`).send({ signInName: 'bo' }).expect(201);
+    const { body } = await ilse!.delete(`/api/classes/${id}/members/${ids['bo']}`).expect(200);
+    return { path: `/api/classes/${id}/members/${ids['bo']}`, body: body as object };
+  },
   'post /api/courses': () => Promise.resolve({ path: '/api/courses', body: { name: 'Tides' } }),
   'patch /api/courses/{id}': async () => ({ path: `/api/courses/${await made('courses')}`, body: { name: 'Stars' } }),
   'delete /api/courses/{id}': async () => {
@@ -333,6 +401,7 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     path: `/api/assignments/${await assigned()}`,
     body: { instructions: 'Watch.', dueAt: new Date().toISOString(), points: 10, handIn: true },
   }),
+  'delete /api/assignments/{id}': async () => ({ path: `/api/assignments/${await assigned()}`, again: 404 }),
   'put /api/watching/visits/{id}': async () => ({
     path: `/api/watching/visits/${randomUUID()}`,
     by: tam!,
@@ -340,6 +409,8 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   }),
   'post /api/watching/visits/{id}/reports': async () => {
     const { id } = await visit(tam!, await watchable());
+    // One after another within a moment: without an hour behind them they would claim more than passed.
+    await database.query('UPDATE visit SET startedAt = startedAt - INTERVAL 1 HOUR WHERE id = ?', [id]);
     const body = { number: 0, plays: [{ start: 0, end: 9e5, speed: 1 }], position: 9e5 };
     const inTheEnd = async () => expect(await count('SELECT COUNT(*) AS n FROM play WHERE visitId = ?', [id])).toBe(1);
     return { path: `/api/watching/visits/${id}/reports`, by: tam!, body, inTheEnd };
@@ -371,14 +442,21 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   },
   'put /api/marking/hand-ins/{id}': async () => ({
     path: `/api/marking/hand-ins/${(await handedIn()).submission}`,
-    body: { points: 4, comment: 'Good' },
+    body: { points: 4, comment: 'Good', times: 1, revision: 0 },
   }),
+  'put /api/marking/hand-ins/{id}/correction': async () => {
+    const { submission } = await handedIn();
+    const marks = { points: 4, comment: 'Good', times: 1, revision: 0 };
+    await ilse!.post(`/api/marking/hand-ins/${submission}/hand-back`).send(marks).expect(200);
+    return { path: `/api/marking/hand-ins/${submission}/correction`, body: { ...marks, points: 5, revision: 1 } };
+  },
   'post /api/marking/hand-ins/{id}/hand-back': async () => {
     const { submission, feedback } = await handedIn();
     await test.app.get(TakesService, { strict: false }).addFinished({
       ...{ lessonId: feedback, byId: ids['ilse']!, voice: sound.ogg, log: logText([]), frames: sound.frames },
     });
-    return { path: `/api/marking/hand-ins/${submission}/hand-back`, inTheEnd: editionsOf(feedback, 1) };
+    const body = { points: 4, comment: 'Good', times: 1, revision: 0 };
+    return { path: `/api/marking/hand-ins/${submission}/hand-back`, body, inTheEnd: editionsOf(feedback, 1) };
   },
 };
 /** What a job does, where it is more than what the route that waits for it does. */

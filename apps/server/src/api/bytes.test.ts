@@ -75,7 +75,7 @@ describe('the same files', () => {
 
 describe('what a learner hands in', () => {
   it.each<[string, () => Promise<Buffer> | Buffer, string, string]>([
-    ['a small office file that swells', () => bombPptx(600), 'a.pptx', 'slides-too-large'],
+    ['a small office file that swells', () => bombPptx(600), 'a.pptx', 'wrong-kind-of-file'],
     ['slides', () => odpOf([{ title: 'a' }]), 'a.odp', 'wrong-kind-of-file'],
     ['a sound', () => wav(4000, 4000), 'a.wav', 'wrong-kind-of-file'],
     ['a PDF of narrow, high pages', () => narrowPdf(10), 'a.pdf', 'page-too-tall'],
@@ -105,7 +105,7 @@ describe('what a learner hands in', () => {
     const assignment = await assign(teacher, lesson.id, ids['10a']!);
     const { body } = await learner
       .put(`/api/assignments/${assignment}/hand-in/text`)
-      .send({ text: '\n'.repeat(40_000) })
+      .send({ text: 'a\n'.repeat(20_000) })
       .expect(422);
     expect(body).toMatchObject({ code: 'text-too-long', detail: expect.stringContaining('40 sheets') });
     await learner.get(`/api/assignments/${assignment}/hand-in`).expect(404);

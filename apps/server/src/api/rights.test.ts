@@ -41,6 +41,8 @@ const ALL = ['teacher', 'learner', 'keeper'] as const;
 const owner: Right = { roles: TEACHERS, may: ['owner'] };
 const maker: Right = { roles: MAKERS, may: ['owner'] };
 const classTeachers: Right = { roles: TEACHERS, may: ['owner', 'coTeacher'] };
+const KEEPERS = ['keeper'] as const;
+const classKeepers: Right = { roles: ['teacher', 'keeper'], may: ['owner', 'coTeacher', 'keeper'] };
 const classLearners: Right = { roles: LEARNERS, may: ['learner', 'classmate'] };
 const ownWork: Right = { roles: LEARNERS, may: ['learner', 'classmate', 'movedLearner'] };
 
@@ -58,13 +60,31 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'delete /api/sessions': { roles: ALL },
   'delete /api/sessions/{id}': { roles: ALL },
   'put /api/password': { roles: ALL },
-  'get /api/people': { roles: ['keeper'] },
+  'get /api/beginning': { roles: 'anyone' },
+  'post /api/beginning': { roles: 'anyone' },
+  'get /api/school': { roles: KEEPERS },
+  'put /api/school': { roles: KEEPERS },
+  'get /api/people': { roles: KEEPERS },
+  'post /api/people': { roles: KEEPERS },
+  'patch /api/people/{id}': { roles: KEEPERS, may: ['keeper'] },
+  'put /api/people/{id}/left': { roles: KEEPERS, may: ['keeper'] },
+  // Of a learner of 10a.
+  'get /api/people/{id}/first-password': classKeepers,
+  'post /api/people/{id}/first-password': classKeepers,
   'get /api/events': { roles: ALL },
   'get /api/jobs/{id}': { roles: ALL, may: ['owner'] },
   'post /api/jobs/{id}/cancel': { roles: ALL, may: ['owner'] },
   'post /api/jobs/{id}/retry': { roles: ALL, may: ['owner'] },
-  'get /api/classes': { roles: TEACHERS },
-  'get /api/classes/{id}': classTeachers,
+  'get /api/classes': { roles: ['teacher', 'keeper'] },
+  'post /api/classes': { roles: ['teacher', 'keeper'] },
+  'get /api/classes/{id}': classKeepers,
+  'patch /api/classes/{id}': classKeepers,
+  'delete /api/classes/{id}': classKeepers,
+  'post /api/classes/{id}/learners': classKeepers,
+  'post /api/classes/{id}/teachers': classKeepers,
+  'delete /api/classes/{id}/members/{person}': classKeepers,
+  'put /api/classes/{id}/members/{person}': classKeepers,
+  'get /api/classes/{id}/slips': classKeepers,
   'get /api/lessons': { roles: TEACHERS },
   'post /api/lessons': { roles: TEACHERS },
   'get /api/lessons/{id}': maker,
@@ -128,6 +148,7 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'post /api/assignments': { roles: TEACHERS, may: ['owner'] },
   'get /api/assignments/{id}': classTeachers,
   'put /api/assignments/{id}': classTeachers,
+  'delete /api/assignments/{id}': classTeachers,
   'put /api/watching/visits/{id}': { roles: LEARNERS, may: ['learner', 'classmate'] },
   'post /api/watching/visits/{id}/reports': { roles: LEARNERS, may: ['learner'] },
   'get /api/watching/assignments/{id}': classTeachers,
@@ -140,6 +161,7 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'get /api/marking': { roles: TEACHERS },
   'get /api/marking/{id}': classTeachers,
   'put /api/marking/hand-ins/{id}': classTeachers,
+  'put /api/marking/hand-ins/{id}/correction': classTeachers,
   'post /api/marking/hand-ins/{id}/hand-back': classTeachers,
   'get /api/today': { roles: TEACHERS },
   'get /api/desk': { roles: LEARNERS },
@@ -178,10 +200,9 @@ async function world(): Promise<Readonly<Record<string, string>>> {
   const { queue } = desk as { queue: { submissionId: string; learnerName: string; feedbackLessonId: string }[] };
   const of = (name: string) => queue.find((row) => row.learnerName === name)!;
   await ilse
-    .put(`/api/marking/hand-ins/${of('moved').submissionId}`)
-    .send({ points: 3, comment: 'Good' })
-    .expect(204);
-  await ilse.post(`/api/marking/hand-ins/${of('moved').submissionId}/hand-back`).expect(200);
+    .post(`/api/marking/hand-ins/${of('moved').submissionId}/hand-back`)
+    .send({ points: 3, comment: 'Good', times: 1, revision: 0 })
+    .expect(200);
   const opened = await visit(tam, edition.id);
   const course = (await ilse.post('/api/courses').send({ name: 'Tides' }).expect(201)).body as { id: string };
   const unit = (await ilse.post(`/api/courses/${course.id}/units`).send({ name: 'Springs' }).expect(201)).body as {
@@ -206,6 +227,7 @@ async function world(): Promise<Readonly<Record<string, string>>> {
     unit: unit.id,
     job: editions[0]!.jobId,
     class: ids['10a']!,
+    person: ids['wren']!,
   };
 }
 
@@ -222,6 +244,7 @@ function idFor(path: string): string {
     ['/api/takes/', 'take'],
     ['/api/editions/', 'edition'],
     ['/api/classes/', 'class'],
+    ['/api/people/', 'person'],
     ['/api/courses/', 'course'],
     ['/api/units/', 'unit'],
     ['/api/jobs/', 'job'],
@@ -245,7 +268,7 @@ async function answerTo(who: Who, route: string): Promise<string> {
     // A visit is begun under a name of the player's own.
     .replace('{id}', route === 'put /api/watching/visits/{id}' ? randomUUID() : idFor(path))
     .replace('{page}', things['page']!)
-    .replace('{upload}', randomUUID())
+    .replace(/\{(upload|person)\}/, randomUUID())
     .replace('{track}', 'voice')
     .replace(/\{(number|run)\}/, '0')
     .replace('{digest}', 'none')
@@ -260,7 +283,7 @@ async function answerTo(who: Who, route: string): Promise<string> {
   if (status === 401 && code === 'signed-out') return 'signed-out';
   if (status === 403) return code ?? '403';
   // A part of it may not be there for its owner either: only the thing itself counts.
-  const isThing = / (lesson|take|edition|visit|class|assignment|course|unit|job) for you/.test(detail ?? '');
+  const isThing = / (lesson|take|edition|visit|class|assignment|course|unit|job|person) for you/.test(detail ?? '');
   if (status === 404 && route.includes('/marking/hand-ins/')) return 'not-there';
   return status === 404 && isThing ? 'not-there' : 'open';
 }
@@ -302,6 +325,11 @@ describe('rights', () => {
         'delete /api/sessions',
         'delete /api/courses/{id}',
         'delete /api/units/{id}',
+        'delete /api/classes/{id}',
+        // Whoever is let in anew is out wherever they were.
+        'post /api/people/{id}/first-password',
+        // Of nobody in the class: there is no such person, for those who may ask.
+        'delete /api/classes/{id}/members/{person}',
         'post /api/takes/{id}/discard',
         'post /api/marking/hand-ins/{id}/hand-back',
         'post /api/jobs/{id}/cancel',
@@ -340,9 +368,12 @@ describe('feedback', () => {
       expect([who, await status(who, 'get', `lessons/${feedback}`)]).toEqual([who, 404]);
     // The co-teacher speaks on it, and hands it back.
     await record(as('coTeacher'), feedback!, 2);
-    expect(await status('coTeacher', 'put', `marking/hand-ins/${submission}`, { points: 4, comment: 'Yes' })).toBe(204);
-    const made = (await as('coTeacher').post(`/api/marking/hand-ins/${submission}/hand-back`)).status;
-    expect(made).toBe(200);
+    const desk = (await as('coTeacher').get(`/api/marking/${assignment}`)).body as {
+      queue: { submissionId: string; times: number; revision: number }[];
+    };
+    const { times, revision } = desk.queue.find((row) => row.submissionId === submission)!;
+    const marks = { points: 4, comment: 'Yes', times, revision };
+    expect(await status('coTeacher', 'post', `marking/hand-ins/${submission}/hand-back`, marks)).toBe(200);
     const heard = await until(async () => {
       const { body } = await as('learner').get(`/api/assignments/${assignment}/feedback`);
       return (body as { editionId: string | null }).editionId;

@@ -9,6 +9,7 @@ import { EditionsModule } from '../modules/editions/index.ts';
 import { LessonsModule } from '../modules/lessons/index.ts';
 import { MarkingModule } from '../modules/marking/index.ts';
 import { PeopleModule } from '../modules/people/index.ts';
+import { SchoolModule } from '../modules/school/index.ts';
 import { SubmissionsModule } from '../modules/submissions/index.ts';
 import { TakesModule } from '../modules/takes/index.ts';
 import { WatchingModule } from '../modules/watching/index.ts';
@@ -21,6 +22,7 @@ import { ImportsModule } from '../modules/imports/index.ts';
   imports: [
     AppModule,
     PeopleModule,
+    SchoolModule,
     ClassesModule,
     LessonsModule,
     ImportsModule,

@@ -13,6 +13,7 @@ import { IMPORT, ImportsService } from '../modules/imports/index.ts';
 import { LessonsService, type Lesson } from '../modules/lessons/index.ts';
 import { MarkingService } from '../modules/marking/index.ts';
 import { PeopleService } from '../modules/people/index.ts';
+import { SchoolService } from '../modules/school/index.ts';
 import { SubmissionsService } from '../modules/submissions/index.ts';
 import { TakesService } from '../modules/takes/index.ts';
 import { ReportsService } from '../modules/watching/index.ts';
@@ -35,6 +36,7 @@ export class DemoLoader {
   constructor(
     private readonly pages: PagesService,
     private readonly people: PeopleService,
+    private readonly school: SchoolService,
     private readonly classes: ClassesService,
     private readonly lessons: LessonsService,
     private readonly courses: CoursesService,
@@ -51,8 +53,9 @@ export class DemoLoader {
 
   /** Loads the world when nobody is there yet; returns whether it did. */
   async loadInto(folder: string): Promise<boolean> {
-    if ((await this.people.all()).length > 0) return false;
+    if (await this.people.isAnyone()) return false;
     const world = JSON.parse(await readFile(join(folder, 'world.json'), 'utf8')) as World;
+    await this.school.begin(world.school);
     const everyone = world.people.map(async (person) =>
       this.#people.set(person.signInName, (await this.people.add({ ...person, password: world.password })).id),
     );
@@ -72,9 +75,10 @@ export class DemoLoader {
   }
 
   async #addClasses(world: World): Promise<void> {
-    for (const { key, name, course, teacher, learners } of world.classes) {
+    for (const { key, name, course, teacher, coTeachers = [], learners } of world.classes) {
       const { id } = await this.classes.add(name, course);
-      await this.classes.join(id, present(this.#people.get(teacher)), 'teacher');
+      for (const one of [teacher, ...coTeachers])
+        await this.classes.join(id, present(this.#people.get(one)), 'teacher');
       const ids = learners.map((learner) => present(this.#people.get(learner)));
       for (const learner of ids) await this.classes.join(id, learner, 'learner');
       this.#classes.set(key, { id, learners: ids });
@@ -189,8 +193,9 @@ export class DemoLoader {
     const submission = present(await this.submissions.ofLearner(assignment.id, learnerId));
     const lesson = present(await this.lessons.forSubmission(submission.id));
     await this.#addTake(folder, lesson.id, ownerId, feedback.take);
-    await this.marking.save(assignment, submission.id, feedback);
-    await this.marking.handBack(ownerId, assignment, submission);
+    const teacher = { id: ownerId, role: 'teacher' } as const;
+    const { points, comment } = feedback;
+    await this.marking.handBack(teacher, submission.id, { points, comment, times: submission.times, revision: 0 });
     await this.#playShares(learnerId, await this.#ready(lesson.id), [[0, 1]], feedback.heardHoursAgo);
   }
 

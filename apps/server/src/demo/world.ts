@@ -1,5 +1,6 @@
 /** A world to be brought in, as demo/world/world.json has it. */
 export interface World {
+  readonly school: { readonly name: string; readonly timeZone: string };
   readonly password: string;
   readonly people: readonly {
     readonly signInName: string;
@@ -11,6 +12,8 @@ export interface World {
     readonly name: string;
     readonly course: string;
     readonly teacher: string;
+    /** Who teaches there too. */
+    readonly coTeachers?: readonly string[];
     readonly learners: readonly string[];
   }[];
   readonly courses: readonly { readonly name: string; readonly units: readonly string[] }[];

@@ -81,8 +81,8 @@ export async function giveMany(run: Run, { teacherId, learnerId, classId }: Crow
   await insertAll(
     run,
     'mark',
-    'submissionId, points, comment, handedBackAt, editionId',
-    all.map(({ submission, editions }) => [submission, 15, 'Good', now, editions[1]]),
+    'submissionId, points, comment, forTimes, revision, handedBackAt, editionId',
+    all.map(({ submission, editions }) => [submission, 15, 'Good', 1, 1, now, editions[1]]),
   );
   await insertAll(
     run,
@@ -111,8 +111,8 @@ export async function fillClass(
   await insertAll(
     run,
     'person',
-    'id, signInName, name, role, passwordHash, mustChange, createdAt',
-    people.map(({ id }) => [id, id, 'Somebody', 'learner', '', 0, now]),
+    'id, signInName, name, role, passwordHash, createdAt',
+    people.map(({ id }) => [id, id, 'Somebody', 'learner', '', now]),
   );
   await insertAll(
     run,

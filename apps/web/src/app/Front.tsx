@@ -3,7 +3,7 @@ import { useSession, type Api } from '../shared/api/index.ts';
 import { Waiting } from '../shared/ui/index.ts';
 
 /** Where each kind of person begins. */
-export const HOME: Readonly<Record<Api['PersonDto']['role'], string>> = {
+export const HOME: Readonly<Record<Api['MeDto']['role'], string>> = {
   teacher: '/today',
   learner: '/desk',
   keeper: '/people',

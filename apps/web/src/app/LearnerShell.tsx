@@ -1,4 +1,5 @@
 import { Shell } from './Shell.tsx';
+import { KeptTold } from './KeptTold.tsx';
 
 export const LEARNER_PLACES = [
   { to: '/desk', name: 'On my desk' },
@@ -6,4 +7,4 @@ export const LEARNER_PLACES = [
   { to: '/desk?list=feedback', name: 'Feedback' },
 ];
 
-export const LearnerShell = () => <Shell role="learner" places={LEARNER_PLACES} />;
+export const LearnerShell = () => <Shell role="learner" places={LEARNER_PLACES} note={<KeptTold />} />;

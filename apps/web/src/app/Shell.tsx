@@ -1,10 +1,11 @@
 import { present } from '@oakbell/core/present';
 import { Button } from '@mantine/core';
-import type { ReactNode } from 'react';
-import { Link, Navigate, Outlet, useLocation } from 'react-router';
+import { useEffect, useRef, type ReactNode } from 'react';
+import { Link, Navigate, Outlet, useLocation, useNavigate } from 'react-router';
 import { useServerEvents, useSession, useSignOut, type Api } from '../shared/api/index.ts';
-import { Waiting } from '../shared/ui/index.ts';
+import { setSchoolZone, Waiting } from '../shared/ui/index.ts';
 import { HOME } from './Front.tsx';
+import { SessionDoor } from './SessionDoor.tsx';
 import classes from './Shell.module.css';
 
 interface Place {
@@ -25,7 +26,7 @@ export function Shell({
   note,
 }: {
   /** Null for places of everybody. */
-  readonly role: Api['PersonDto']['role'] | null;
+  readonly role: Api['MeDto']['role'] | null;
   readonly places: readonly Place[];
   readonly note?: ReactNode;
 }) {
@@ -33,12 +34,23 @@ export function Shell({
   const signOut = useSignOut();
   const { pathname, search } = useLocation();
   useServerEvents(person?.id ?? null);
+  const navigate = useNavigate();
+  const shown = useRef<string | null>(null);
+  const id = person?.id ?? null;
+  const home = person ? HOME[person.role] : '/sign-in';
+  useEffect(() => {
+    // Somebody else signed in, here or in another tab: nothing of the place that was open is theirs.
+    if (id && shown.current && shown.current !== id) void navigate(home, { replace: true });
+    if (id) shown.current = id;
+  }, [id, home, navigate]);
   if (person === undefined) return <Waiting what="Opening" />;
   if (person === null) return <Navigate to={`/sign-in?to=${encodeURIComponent(pathname + search)}`} replace />;
   if (person.mustChangePassword) return <Navigate to="/first-password" replace />;
+  setSchoolZone(person.timeZone);
   if (role !== null && person.role !== role) return <Navigate to={HOME[person.role]} replace />;
   return (
-    <div className={classes.shell}>
+    <div className={classes.shell} key={person.id}>
+      <SessionDoor person={person} />
       <a href="#main" className="ob-skip">
         Skip to the page
       </a>
@@ -60,9 +72,9 @@ export function Shell({
           ))}
         </nav>
         <Link to="/account" className={classes.who} title="Your account: password, and where you are signed in">
-          {person.name}
+          <bdi>{person.name}</bdi>
         </Link>
-        <Button variant="subtle" color="oak" size="compact-sm" onClick={() => void signOut()}>
+        <Button variant="subtle" color="oak" className={classes.out} onClick={() => void signOut()}>
           Sign out
         </Button>
       </header>

@@ -1,3 +1,4 @@
+import { useSession } from '../shared/api/index.ts';
 import { Shell } from './Shell.tsx';
 
 export const TEACHER_PLACES = [
@@ -8,5 +9,15 @@ export const TEACHER_PLACES = [
 ];
 
 export const TeacherShell = () => <Shell role="teacher" places={TEACHER_PLACES} />;
-export const KEEPER_PLACES = [{ to: '/people', name: 'People' }];
+export const KEEPER_PLACES = [
+  { to: '/people', name: 'People' },
+  { to: '/classes', name: 'Classes' },
+  { to: '/school', name: 'School' },
+];
 export const KeeperShell = () => <Shell role="keeper" places={KEEPER_PLACES} />;
+
+/** Places that teachers and keepers share, each with their own beside them. */
+export function StaffShell() {
+  const keeps = useSession()?.role === 'keeper';
+  return <Shell role={keeps ? 'keeper' : 'teacher'} places={keeps ? KEEPER_PLACES : TEACHER_PLACES} />;
+}

@@ -6,15 +6,16 @@ import '@mantine/notifications/styles.layer.css';
 import './global.css';
 import { MantineProvider } from '@mantine/core';
 import { Notifications } from '@mantine/notifications';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
-import { Problem } from '../shared/api/index.ts';
+import { followSession, Problem, Queries } from '../shared/api/index.ts';
+import { keepFocus } from './focusKeeper.ts';
 import { router } from './router.tsx';
 import { cssVariables, theme } from './theme.ts';
 
-const queries = new QueryClient({
+const queries = new Queries({
   defaultOptions: {
     queries: {
       staleTime: 10_000,
@@ -24,6 +25,9 @@ const queries = new QueryClient({
     },
   },
 });
+
+followSession(queries);
+keepFocus();
 
 createRoot(present(document.getElementById('root'))).render(
   <StrictMode>

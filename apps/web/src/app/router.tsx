@@ -3,56 +3,61 @@ import { Crash } from './Crash.tsx';
 import { Front } from './Front.tsx';
 import { LearnerShell } from './LearnerShell.tsx';
 import { NotThere } from './NotThere.tsx';
-
-/* Every place is loaded when it is first gone to: a learner never loads what only a teacher needs. */
-const lazy = (load: () => Promise<{ readonly Component: React.ComponentType }>): Pick<RouteObject, 'lazy'> => ({
-  lazy: load,
-});
+import { place } from './place.ts';
 
 const learner: RouteObject[] = [
-  { path: 'desk', ...lazy(async () => ({ Component: (await import('../features/watch/desk.ts')).DeskPage })) },
+  { path: 'desk', ...place(async () => ({ Component: (await import('../features/watch/desk.ts')).DeskPage })) },
   {
     path: 'desk/:assignment',
-    ...lazy(async () => ({ Component: (await import('../features/watch/index.ts')).WatchPage })),
+    ...place(async () => ({ Component: (await import('../features/watch/index.ts')).WatchPage })),
   },
   {
     path: 'answer/:assignment',
-    ...lazy(async () => ({ Component: (await import('../features/answer/index.ts')).AnswerPage })),
+    ...place(async () => ({ Component: (await import('../features/answer/index.ts')).AnswerPage })),
   },
   {
     path: 'feedback/:assignment',
-    ...lazy(async () => ({ Component: (await import('../features/watch/index.ts')).FeedbackPage })),
+    ...place(async () => ({ Component: (await import('../features/watch/index.ts')).FeedbackPage })),
   },
 ];
 const teacher: RouteObject[] = [
-  { path: 'today', ...lazy(async () => ({ Component: (await import('../features/today/index.ts')).TodayPage })) },
-  { path: 'lessons', ...lazy(async () => ({ Component: (await import('../features/library/index.ts')).LibraryPage })) },
-  { path: 'classes', ...lazy(async () => ({ Component: (await import('../features/classes/index.ts')).ClassesPage })) },
-  { path: 'marking', ...lazy(async () => ({ Component: (await import('../features/marking/index.ts')).MarkingPage })) },
+  { path: 'today', ...place(async () => ({ Component: (await import('../features/today/index.ts')).TodayPage })) },
+  {
+    path: 'lessons',
+    ...place(async () => ({ Component: (await import('../features/library/index.ts')).LibraryPage })),
+  },
+  {
+    path: 'watched/:assignment',
+    ...place(async () => ({ Component: (await import('../features/watched/index.ts')).WatchedPage })),
+  },
+  {
+    path: 'marking',
+    ...place(async () => ({ Component: (await import('../features/marking/index.ts')).MarkingPage })),
+  },
   {
     path: 'marking/:assignment/:submission?',
-    ...lazy(async () => ({ Component: (await import('../features/marking/index.ts')).MarkingDesk })),
+    ...place(async () => ({ Component: (await import('../features/marking/index.ts')).MarkingDesk })),
   },
   {
     path: 'lessons/:lesson',
-    ...lazy(async () => ({ Component: (await import('../features/lesson/index.ts')).LessonFrame })),
+    ...place(async () => ({ Component: (await import('../features/lesson/index.ts')).LessonFrame })),
     children: [
-      { path: 'pages', ...lazy(async () => ({ Component: (await import('../features/pages/index.ts')).PagesStep })) },
+      { path: 'pages', ...place(async () => ({ Component: (await import('../features/pages/index.ts')).PagesStep })) },
       {
         path: 'record',
-        ...lazy(async () => ({ Component: (await import('../features/record/index.ts')).RecordStep })),
+        ...place(async () => ({ Component: (await import('../features/record/index.ts')).RecordStep })),
       },
       {
         path: 'polish',
-        ...lazy(async () => ({ Component: (await import('../features/polish/index.ts')).PolishStep })),
+        ...place(async () => ({ Component: (await import('../features/polish/index.ts')).PolishStep })),
       },
       {
         path: 'assign',
-        ...lazy(async () => ({ Component: (await import('../features/assign/index.ts')).AssignStep })),
+        ...place(async () => ({ Component: (await import('../features/assign/index.ts')).AssignStep })),
       },
       {
         path: 'watched',
-        ...lazy(async () => ({ Component: (await import('../features/watched/index.ts')).WatchedStep })),
+        ...place(async () => ({ Component: (await import('../features/watched/index.ts')).WatchedStep })),
       },
     ],
   },
@@ -66,33 +71,54 @@ export const router = createBrowserRouter([
       { path: '/', Component: Front },
       {
         path: '/sign-in',
-        ...lazy(async () => ({ Component: (await import('../features/signin/index.ts')).SignInPage })),
+        ...place(async () => ({ Component: (await import('../features/signin/index.ts')).SignInPage })),
+      },
+      {
+        path: '/begin',
+        ...place(async () => ({ Component: (await import('../features/begin/index.ts')).BeginPage })),
       },
       {
         path: '/companion',
-        ...lazy(async () => ({ Component: (await import('../features/companion/index.ts')).CompanionPage })),
+        ...place(async () => ({ Component: (await import('../features/companion/index.ts')).CompanionPage })),
       },
       {
         path: '/first-password',
-        ...lazy(async () => ({ Component: (await import('../features/account/index.ts')).FirstPasswordPage })),
+        ...place(async () => ({ Component: (await import('../features/account/index.ts')).FirstPasswordPage })),
       },
       {
-        ...lazy(async () => ({ Component: (await import('./AccountShell.tsx')).AccountShell })),
+        ...place(async () => ({ Component: (await import('./AccountShell.tsx')).AccountShell })),
         children: [
           {
             path: 'account',
-            ...lazy(async () => ({ Component: (await import('../features/account/index.ts')).AccountPage })),
+            ...place(async () => ({ Component: (await import('../features/account/index.ts')).AccountPage })),
+          },
+        ],
+      },
+      {
+        ...place(async () => ({ Component: (await import('./TeacherShell.tsx')).StaffShell })),
+        children: [
+          {
+            path: 'classes',
+            ...place(async () => ({ Component: (await import('../features/classes/index.ts')).ClassesPage })),
+          },
+          {
+            path: 'classes/:class',
+            ...place(async () => ({ Component: (await import('../features/classes/index.ts')).ClassPage })),
           },
         ],
       },
       { Component: LearnerShell, children: learner },
-      { ...lazy(async () => ({ Component: (await import('./TeacherShell.tsx')).TeacherShell })), children: teacher },
+      { ...place(async () => ({ Component: (await import('./TeacherShell.tsx')).TeacherShell })), children: teacher },
       {
-        ...lazy(async () => ({ Component: (await import('./TeacherShell.tsx')).KeeperShell })),
+        ...place(async () => ({ Component: (await import('./TeacherShell.tsx')).KeeperShell })),
         children: [
           {
             path: 'people',
-            ...lazy(async () => ({ Component: (await import('../features/keeper/index.ts')).PeoplePage })),
+            ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).PeoplePage })),
+          },
+          {
+            path: 'school',
+            ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).SchoolPage })),
           },
         ],
       },

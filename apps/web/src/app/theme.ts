@@ -1,4 +1,4 @@
-import { createTheme, type CSSVariablesResolver, type MantineColorsTuple } from '@mantine/core';
+import { Alert, createTheme, type CSSVariablesResolver, type MantineColorsTuple } from '@mantine/core';
 
 /* The only file with colours in it. Everything else names a token. */
 
@@ -63,6 +63,12 @@ const harbour: MantineColorsTuple = [
   '#10324f',
 ];
 
+const note = (ground: string, edge: string) => ({
+  '--alert-bg': `var(--ob-${ground})`,
+  '--alert-color': 'var(--ob-text)',
+  '--alert-bd': `1px solid var(--ob-${edge})`,
+});
+
 export const theme = createTheme({
   colors: { oak, leaf, brass, ember, harbour },
   primaryColor: 'leaf',
@@ -83,6 +89,17 @@ export const theme = createTheme({
   cursorType: 'pointer',
   components: {
     Button: { defaultProps: { size: 'md' } },
+    // Whatever the colour of a note, its words are dark on a pale ground.
+    Alert: Alert.extend({
+      defaultProps: { color: 'brass' },
+      styles: { title: { color: 'var(--ob-text)' }, message: { color: 'var(--ob-text)' } },
+      vars: (_, { color, variant }) => ({
+        root: variant === 'filled' ? {} : color === 'leaf' ? note('leaf-soft', 'leaf') : note('brass-pale', 'brass'),
+      }),
+    }),
+    // A menu holds its items and nothing else.
+    Menu: { defaultProps: { withInitialFocusPlaceholder: false } },
+    ColorInput: { defaultProps: { eyeDropperButtonProps: { 'aria-label': 'Take a colour from the screen' } } },
     CloseButton: { defaultProps: { 'aria-label': 'Close' } },
     Tooltip: { defaultProps: { openDelay: 400, events: { hover: true, focus: true, touch: false } } },
   },
@@ -113,12 +130,14 @@ export const cssVariables: CSSVariablesResolver = () => ({
     '--ob-ember-bright': ember[3],
     '--ob-ember-pale': ember[0],
     '--ob-harbour': harbour[6],
+  },
+  // What the library says for a light page is said here, or it is not heard.
+  light: {
     '--mantine-color-body': '#FAF6EC',
     '--mantine-color-error': brass[8]!,
     '--mantine-color-dimmed': '#6B6252',
     '--mantine-color-default-border': '#CFC3A8',
     '--mantine-color-placeholder': '#6B6252',
   },
-  light: {},
   dark: {},
 });

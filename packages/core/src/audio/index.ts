@@ -12,3 +12,4 @@ export * from './mix.ts';
 export * from './roomTone.ts';
 export * from './joining.ts';
 export * from './musicBed.ts';
+export { Resampler } from './resampler.ts';

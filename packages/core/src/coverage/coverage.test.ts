@@ -1,6 +1,14 @@
 import { micros } from '../clock/index.ts';
 import { programmeOf, type SourceStretch } from '../edits/index.ts';
-import { playsPerPart, replayedLength, shareOf, stretchesOfLayers, unionOfStretches, withPlays } from './index.ts';
+import {
+  extremesOf,
+  playsPerPart,
+  replayedLength,
+  shareOf,
+  stretchesOfLayers,
+  unionOfStretches,
+  withPlays,
+} from './index.ts';
 
 const stretch = (sourceId: string, start: number, end: number): SourceStretch => ({
   sourceId,
@@ -61,4 +69,18 @@ it('layers hold what many plays do: the same share, warmth and replays, over two
 it('layers do not grow when the same is played again, but in depth', () => {
   const range = { start: micros(0), end: micros(500) };
   expect(withPlays([], [range, range, range])).toEqual([[range], [range], [range]]);
+});
+
+describe('where a lesson was played most and least', () => {
+  it('is told as the longest stretch of each', () => {
+    expect(extremesOf([1, 1, 3, 3, 1, 0, 0, 0, 3, 1])).toEqual({
+      most: { from: 2, to: 4, plays: 3 },
+      least: { from: 5, to: 8, plays: 0 },
+    });
+  });
+  it('is nowhere where nobody played it, and everywhere where it was played alike', () => {
+    expect(extremesOf([0, 0, 0])).toEqual({ most: null, least: null });
+    expect(extremesOf([2, 2])).toEqual({ most: { from: 0, to: 2, plays: 2 }, least: null });
+    expect(extremesOf([])).toEqual({ most: null, least: null });
+  });
 });

@@ -72,3 +72,40 @@ export function replayedLength(plays: readonly SourceStretch[]): Micros {
   const covered = unionOfStretches(plays).reduce((sum, one) => sum + one.end - one.start, 0);
   return micros(played - covered);
 }
+
+/** Parts of a whole, in hundredths or whatever it was cut into: from one on, up to another one. */
+export interface Parts {
+  readonly from: number;
+  readonly to: number;
+  /** The mean of what they hold. */
+  readonly plays: number;
+}
+
+/**
+ * Where a lesson was played most often, and where least, as runs of its equal parts; null where every part is alike.
+ *
+ * @param warmth plays of each part, 0 or more
+ */
+export function extremesOf(warmth: readonly number[]): { readonly most: Parts | null; readonly least: Parts | null } {
+  const [high, low] = [Math.max(0, ...warmth), Math.min(Infinity, ...warmth)];
+  if (high === 0) return { most: null, least: null };
+  const near = (high - low) * NEAR;
+  const most = longestRun(warmth, (plays) => plays >= high - near);
+  return { most, least: high - low < 1e-9 ? null : longestRun(warmth, (plays) => plays <= low + near) };
+}
+/** Parts that differ by no more than this share of all differences are told as one. */
+const NEAR = 0.1;
+
+function longestRun(warmth: readonly number[], holds: (plays: number) => boolean): Parts | null {
+  let best: Parts | null = null;
+  let from = 0;
+  for (let at = 0; at <= warmth.length; at += 1) {
+    if (at < warmth.length && holds(warmth[at]!)) continue;
+    if (at > from && (!best || at - from > best.to - best.from)) {
+      const run = warmth.slice(from, at);
+      best = { from, to: at, plays: run.reduce((sum, plays) => sum + plays, 0) / run.length };
+    }
+    from = at + 1;
+  }
+  return best;
+}

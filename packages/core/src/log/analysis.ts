@@ -1,5 +1,5 @@
-import { micros, type Micros, type TimeRange } from '../clock/index.ts';
-import { coveredLength, intersect, subtract } from '../intervals/index.ts';
+import { fromMillis, micros, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
+import { coveredLength, intersect, subtract, union } from '../intervals/index.ts';
 import type { TakeEvent } from './events.ts';
 import { silentWriting } from './silentWriting.ts';
 
@@ -9,6 +9,8 @@ export interface TakeAnalysis {
   readonly quiet: readonly TimeRange[];
   /** Where the pen wrote and nothing was said. */
   readonly silentWriting: readonly TimeRange[];
+  /** Where sound never reached the recorder. */
+  readonly lost: readonly TimeRange[];
   /** How long was spoken while each page was up; pages that never were are left out. */
   readonly spokenByPage: Readonly<Record<string, Micros>>;
 }
@@ -23,5 +25,13 @@ export function analyseTake(events: readonly TakeEvent[], quiet: readonly TimeRa
     const silent = intersect([up], quiet);
     spokenByPage[turn.page] = micros((spokenByPage[turn.page] ?? 0) + coveredLength(subtract([up], silent)));
   });
-  return { quiet, silentWriting: silentWriting(events, quiet), spokenByPage };
+  return { quiet, silentWriting: silentWriting(events, quiet), lost: lostSound(events, length), spokenByPage };
+}
+
+/** The stretches of a take of `length` in which silence stands for sound that was lost, in rising time. */
+export function lostSound(events: readonly TakeEvent[], length: Micros): readonly TimeRange[] {
+  const lost = events.flatMap((event) =>
+    event.kind === 'sound-lost' ? [{ start: event.at, end: micros(event.at + fromMillis(event.lastedMs)) }] : [],
+  );
+  return intersect(union(lost), [{ start: ZERO, end: length }]);
 }

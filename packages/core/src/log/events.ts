@@ -127,6 +127,13 @@ export interface SaidAgain extends Timed {
   readonly to: Micros;
 }
 
+/** Sound from here on did not reach the recorder for so long: silence stands for it in the voice. */
+export interface SoundLost extends Timed {
+  readonly kind: 'sound-lost';
+  /** Milliseconds, above 0. */
+  readonly lastedMs: number;
+}
+
 /** What was switched on for the microphone from here on: done to a copy of the voice, never to the take. */
 export interface SoundSwitched extends Timed {
   readonly kind: 'sound';
@@ -177,6 +184,7 @@ export type TakeEvent =
   | InsetPlaced
   | SaidAgain
   | SoundSwitched
+  | SoundLost
   | FilmBegun
   | FilmEnded
   | ClipMoved;

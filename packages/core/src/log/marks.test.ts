@@ -6,6 +6,7 @@ import {
   isStroke,
   keptRanges,
   lastPauseBefore,
+  lostSound,
   silentWriting,
   TakeIndex,
   type Pen,
@@ -153,4 +154,11 @@ it('writing without a word is found; writing while talking is not', () => {
   const events = [long(0), long(6e6), long(60e6)];
   const quiet = [range(0, 12e6), range(64e6, 90e6)] as readonly { start: Micros; end: Micros }[];
   expect(silentWriting(events, quiet)).toEqual([range(0, 11e6)]);
+});
+
+it('losses that follow one another are one stretch, within the take', () => {
+  const lost = (seconds: number, lastedMs: number) =>
+    ({ kind: 'sound-lost', at: at(seconds * 1e6), lastedMs }) as const;
+  const events = [lost(2, 1000), lost(3, 500), lost(9, 5000)];
+  expect(lostSound(events, micros(10e6))).toEqual([range(2e6, 3.5e6), range(9e6, 10e6)]);
 });

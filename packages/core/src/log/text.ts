@@ -136,6 +136,7 @@ const KINDS: ReadonlyMap<string, Checks> = new Map<string, Checks>([
     },
   ],
   ['said-again', { to: isWhole }],
+  ['sound-lost', { lastedMs: (value) => typeof value === 'number' && value > 0 }],
   [
     'film',
     {

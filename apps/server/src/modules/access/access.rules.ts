@@ -55,7 +55,17 @@ export const ACTS = {
   visit: {
     report: (role: Role, visit: FactsOf['visit']) => (visit.visits ? mayWatch(role, visit) : no('not-yours')),
   },
-  class: { teach: (role: Role, { teaches }: FactsOf['class']) => when(role === 'teacher' && teaches) },
+  class: {
+    teach: (role: Role, { teaches }: FactsOf['class']) => when(role === 'teacher' && teaches),
+    /** To say who is in it. */
+    run: (role: Role, { teaches }: FactsOf['class']) => when(role === 'keeper' || (role === 'teacher' && teaches)),
+  },
+  person: {
+    keep: (role: Role) => when(role === 'keeper'),
+    /** To let them in again: whoever keeps the school, and whoever teaches a learner. */
+    guide: (role: Role, { teachesThem }: FactsOf['person']) =>
+      when(role === 'keeper' || (role === 'teacher' && teachesThem)),
+  },
   assignment: {
     teach: (role: Role, { teaches }: FactsOf['assignment']) => when(role === 'teacher' && teaches),
     learn: (role: Role, { learns }: FactsOf['assignment']) => when(role === 'learner' && learns),

@@ -24,6 +24,7 @@ const WORDS: Readonly<Record<Thing, string>> = {
   edition: 'edition',
   visit: 'visit',
   class: 'class',
+  person: 'person',
   assignment: 'assignment',
   submission: 'hand-in',
   course: 'course',

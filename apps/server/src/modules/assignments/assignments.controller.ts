@@ -1,5 +1,5 @@
-import { Body, Controller, Get, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
-import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { OnceIfKeyed } from '../../platform/acts/index.ts';
 import { Flag, Id, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
@@ -7,6 +7,7 @@ import { May } from '../access/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import type { AssignmentEntity } from './assignment.entity.ts';
+import { ensureToCome } from './assignments.rules.ts';
 import { AssignmentsService } from './assignments.service.ts';
 
 export class AssignmentTermsDto {
@@ -59,6 +60,7 @@ export class AssignmentsController {
   @ApiCreatedResponse({ type: AssignmentDto })
   async add(@By() person: SignedIn, @Body() body: NewAssignmentDto): Promise<AssignmentDto> {
     const { lessonId, classId } = body;
+    ensureToCome(new Date(body.dueAt));
     return this.#dto(await this.assignments.add(person, { lessonId, classId, ...termsOf(body) }));
   }
 
@@ -79,8 +81,19 @@ export class AssignmentsController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: AssignmentTermsDto,
   ): Promise<AssignmentDto> {
-    await this.assignments.change(await this.assignments.get(id), termsOf(body));
+    const before = await this.assignments.get(id);
+    if (before.dueAt.getTime() !== Date.parse(body.dueAt)) ensureToCome(new Date(body.dueAt));
+    await this.assignments.change(before, termsOf(body));
     return this.#dto(await this.assignments.get(id));
+  }
+
+  @Delete('assignments/:id')
+  @HttpCode(204)
+  @For('teacher')
+  @May('teach', 'assignment')
+  @ApiNoContentResponse()
+  async remove(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
+    await this.assignments.remove(await this.assignments.get(id));
   }
 
   @Get('lessons/:id/assignments')

@@ -90,6 +90,24 @@ export class AssignmentsService {
     await this.#tell(await this.get(id));
   }
 
+  /**
+   * Takes an assignment back, as though it had never been given. What was watched stays watched.
+   * @throws Problem `work-is-there` once somebody has handed in or recorded something for it
+   */
+  async remove(given: AssignmentEntity): Promise<void> {
+    await this.acts.do(async () => {
+      await this.assignments.delete({ id: given.id }).catch((failure: unknown) => {
+        if (!isStillNamed(failure)) throw failure;
+        throw new Problem(
+          409,
+          'work-is-there',
+          'Learners have handed in or recorded something for this already, so it stays. Change its date or its words instead.',
+        );
+      });
+      await this.#tell(given);
+    });
+  }
+
   async #tell({ id, classId, lessonId }: AssignmentEntity): Promise<void> {
     await this.events.tell(await this.classes.memberIds(classId), { kind: 'assignment', id, of: lessonId });
   }
@@ -99,3 +117,7 @@ export class AssignmentsService {
     if (answerPage) await this.pages.pageOf(lessonId, answerPage);
   }
 }
+
+/** Whether a row could not go since another one names it. */
+const isStillNamed = (failure: unknown): boolean =>
+  (failure as { code?: unknown } | null)?.code === 'ER_ROW_IS_REFERENCED_2';

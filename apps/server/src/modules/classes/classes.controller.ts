@@ -1,19 +1,58 @@
-import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
-import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { LONGEST_SIGN_IN_NAME, MOST_NAMES } from '@oakbell/core/people';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  ParseUUIDPipe,
+  Patch,
+  Post,
+  Put,
+  Req,
+  Res,
+} from '@nestjs/common';
+import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiProduces, ApiTags } from '@nestjs/swagger';
+import { ArrayMaxSize, ArrayMinSize } from 'class-validator';
+import type { Request, Response } from 'express';
 import { Id, Parts, Text, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
-import { PeopleService, PersonDto } from '../people/index.ts';
+import { NewPersonDto, PeopleService, RosterPersonDto, rosterPersonDto } from '../people/index.ts';
 import { ClassesService } from './classes.service.ts';
+import { MembersService } from './members.service.ts';
+import { slipsPdf } from './slips.ts';
 
-export class ClassDto {
+export class NewClassDto {
+  @Text({ min: 1, max: 80 }) name: string;
+  @Text({ max: 120 }) course: string;
+}
+export class ClassDto extends NewClassDto {
   @Id() id: string;
-  @Text() name: string;
-  @Text() course: string;
   @Whole() learners: number;
 }
-export class ClassWithLearnersDto extends ClassDto {
-  @Parts(() => PersonDto) roster: PersonDto[];
+export class ClassWithPeopleDto extends ClassDto {
+  @Parts(() => RosterPersonDto) roster: RosterPersonDto[];
+  @Parts(() => RosterPersonDto) teachers: RosterPersonDto[];
+}
+export class NewLearnersDto {
+  @ArrayMinSize(1)
+  @ArrayMaxSize(MOST_NAMES)
+  @Parts(() => NewPersonDto)
+  learners: NewPersonDto[];
+}
+export class AddedLearnersDto {
+  /** Who was taken in, and who was there already and joined. */
+  @Parts(() => RosterPersonDto) added: RosterPersonDto[];
+  @Parts(() => RosterPersonDto) joined: RosterPersonDto[];
+}
+export class BackDto {
+  /** Brings them back, for half an hour. */
+  @Text({ min: 1, max: 100 }) back: string;
+}
+export class CoTeacherDto {
+  @Text({ min: 1, max: LONGEST_SIGN_IN_NAME }) signInName: string;
 }
 
 @ApiTags('classes')
@@ -21,28 +60,136 @@ export class ClassWithLearnersDto extends ClassDto {
 export class ClassesController {
   constructor(
     private readonly classes: ClassesService,
+    private readonly members: MembersService,
     private readonly people: PeopleService,
   ) {}
 
+  /** A teacher's own classes; all of the school for whoever keeps it. */
   @Get()
-  @For('teacher')
+  @For('teacher', 'keeper')
   @ApiOkResponse({ type: [ClassDto] })
-  async mine(@By() person: SignedIn): Promise<ClassDto[]> {
-    const classes = await this.classes.of(person.id, 'teacher');
-    return Promise.all(
-      classes.map(async (one) => ({ ...one, learners: (await this.classes.learnerIds(one.id)).length })),
-    );
+  async mine(@By() { id, role }: SignedIn): Promise<ClassDto[]> {
+    const classes = role === 'keeper' ? await this.classes.all() : await this.classes.of(id, 'teacher');
+    const counts = await this.classes.learnerCounts(classes.map((one) => one.id));
+    return classes.map((one) => ({ ...one, learners: counts.get(one.id) ?? 0 }));
+  }
+
+  @Post()
+  @For('teacher', 'keeper')
+  @ApiCreatedResponse({ type: ClassDto })
+  async add(@By() { id, role }: SignedIn, @Body() { name, course }: NewClassDto): Promise<ClassDto> {
+    const made = await this.classes.add(name.trim(), course.trim());
+    if (role === 'teacher') await this.classes.join(made.id, id, 'teacher');
+    return { ...made, learners: 0 };
   }
 
   @Get(':id')
-  @For('teacher')
-  @May('teach', 'class')
-  @ApiOkResponse({ type: ClassWithLearnersDto })
-  async one(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<ClassWithLearnersDto> {
+  @For('teacher', 'keeper')
+  @May('run', 'class')
+  @ApiOkResponse({ type: ClassWithPeopleDto })
+  async one(@Param('id', ParseUUIDPipe) id: string): Promise<ClassWithPeopleDto> {
     const found = await this.classes.get(id);
-    const people = await this.people.byIds(await this.classes.learnerIds(id));
-    const roster = [...people.values()].map(({ id: personId, name, role }) => ({ id: personId, name, role }));
-    roster.sort((a, b) => a.name.localeCompare(b.name));
-    return { ...found, learners: roster.length, roster };
+    const { learners: roster, teachers } = await this.members.of(id);
+    return {
+      ...found,
+      learners: roster.length,
+      roster: roster.map(rosterPersonDto),
+      teachers: teachers.map(rosterPersonDto),
+    };
+  }
+
+  @Patch(':id')
+  @HttpCode(204)
+  @For('teacher', 'keeper')
+  @May('run', 'class')
+  @ApiNoContentResponse()
+  async describe(@Param('id', ParseUUIDPipe) id: string, @Body() { name, course }: NewClassDto): Promise<void> {
+    await this.classes.describe(id, { name: name.trim(), course: course.trim() });
+  }
+
+  @Delete(':id')
+  @HttpCode(204)
+  @For('teacher', 'keeper')
+  @May('run', 'class')
+  @ApiNoContentResponse()
+  async remove(@Param('id', ParseUUIDPipe) id: string): Promise<void> {
+    await this.classes.remove(id);
+  }
+
+  /** Learners by name. Whoever is named by a sign-in name that is there already joins. */
+  @Post(':id/learners')
+  @For('teacher', 'keeper')
+  @May('run', 'class')
+  @ApiCreatedResponse({ type: AddedLearnersDto })
+  async addLearners(
+    @By() by: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() { learners }: NewLearnersDto,
+  ): Promise<AddedLearnersDto> {
+    const { added, joined } = await this.members.addLearners(id, learners, by);
+    return { added: added.map(rosterPersonDto), joined: joined.map(rosterPersonDto) };
+  }
+
+  @Post(':id/teachers')
+  @For('teacher', 'keeper')
+  @May('run', 'class')
+  @ApiCreatedResponse({ type: RosterPersonDto })
+  async addTeacher(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() { signInName }: CoTeacherDto,
+  ): Promise<RosterPersonDto> {
+    return rosterPersonDto(await this.members.addTeacher(id, signInName));
+  }
+
+  /** Out of the class; what they have done stays theirs. */
+  @Delete(':id/members/:person')
+  @For('teacher', 'keeper')
+  @May('run', 'class')
+  @ApiOkResponse({ type: BackDto })
+  async leave(
+    @By() by: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('person', ParseUUIDPipe) person: string,
+  ): Promise<BackDto> {
+    return { back: await this.members.leave(id, person, by) };
+  }
+
+  /** Takes it back that somebody was let go. */
+  @Put(':id/members/:person')
+  @HttpCode(204)
+  @For('teacher', 'keeper')
+  @May('run', 'class')
+  @ApiNoContentResponse()
+  async bringBack(
+    @By() by: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('person', ParseUUIDPipe) person: string,
+    @Body() { back }: BackDto,
+  ): Promise<void> {
+    await this.members.bringBack(id, person, back, by);
+  }
+
+  /** A page of ten slips after the other, for each learner who still signs in with a first password. */
+  @Get(':id/slips')
+  @For('teacher', 'keeper')
+  @May('run', 'class')
+  @ApiProduces('application/pdf')
+  @ApiOkResponse({ schema: { type: 'string', format: 'binary' } })
+  async slips(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
+    const { name } = await this.classes.get(id);
+    const { learners } = await this.members.of(id);
+    const slips = learners.flatMap((one) => {
+      const password = this.people.firstPasswordOf(one);
+      return password ? [{ name: one.name, signInName: one.signInName, password }] : [];
+    });
+    const address = `${request.protocol}://${request.get('host') ?? ''}`;
+    response.setHeader('Content-Type', 'application/pdf');
+    response.setHeader('Content-Disposition', 'inline; filename="slips.pdf"');
+    response.setHeader('Cache-Control', 'no-store');
+    response.end(await slipsPdf({ className: name, address, slips }));
   }
 }

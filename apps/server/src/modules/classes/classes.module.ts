@@ -4,11 +4,12 @@ import { PeopleModule } from '../people/index.ts';
 import { MembershipEntity, SchoolClassEntity } from './class.entity.ts';
 import { ClassesController } from './classes.controller.ts';
 import { ClassesService } from './classes.service.ts';
+import { MembersService } from './members.service.ts';
 
 @Module({
   imports: [TypeOrmModule.forFeature([SchoolClassEntity, MembershipEntity]), PeopleModule],
   controllers: [ClassesController],
-  providers: [ClassesService],
+  providers: [ClassesService, MembersService],
   exports: [ClassesService],
 })
 export class ClassesModule {}

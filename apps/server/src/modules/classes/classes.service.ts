@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
-import { notFound } from '../../platform/http/index.ts';
+import { notFound, Problem } from '../../platform/http/index.ts';
 import { MediaService } from '../access/index.ts';
 import { MembershipEntity, SchoolClassEntity } from './class.entity.ts';
 
@@ -24,6 +24,47 @@ export class ClassesService {
 
   async join(classId: string, personId: string, part: 'teacher' | 'learner'): Promise<void> {
     await this.memberships.insert({ classId, personId, part });
+  }
+
+  /** @throws Problem `not-found` */
+  async describe(id: string, { name, course }: { readonly name: string; readonly course: string }): Promise<void> {
+    await this.get(id);
+    await this.classes.update({ id }, { name, course });
+  }
+
+  /**
+   * A class that nothing was given to goes; its people stay. @throws Problem `class-in-use` where something was given
+   */
+  async remove(id: string): Promise<void> {
+    await this.acts.do(async () => {
+      const [given] = (await this.classes.query('SELECT id FROM assignment WHERE classId = ? LIMIT 1 FOR UPDATE', [
+        id,
+      ])) as unknown[];
+      if (given)
+        throw new Problem(
+          409,
+          'class-in-use',
+          'Work was given to this class, and it stays with it. Nothing was removed.',
+        );
+      await this.classes.delete({ id });
+    });
+  }
+
+  /** All classes of the school, by name. */
+  async all(): Promise<readonly SchoolClassEntity[]> {
+    return this.classes.find({ order: { name: 'ASC', id: 'ASC' } });
+  }
+
+  /** People join a class; whoever is in it already stays as they are. */
+  async joinAll(classId: string, personIds: readonly string[], part: 'teacher' | 'learner'): Promise<void> {
+    if (personIds.length === 0) return;
+    const rows = personIds.map((personId) => ({ classId, personId, part }));
+    await this.memberships.createQueryBuilder().insert().orIgnore().values(rows).execute();
+  }
+
+  /** The part that somebody has in a class; null for none. */
+  async partOf(classId: string, personId: string): Promise<'teacher' | 'learner' | null> {
+    return (await this.memberships.findOneBy({ classId, personId }))?.part ?? null;
   }
 
   /** The classes in which a person has this part, by name. */

@@ -17,8 +17,17 @@ export interface FileFacts {
   readonly keep?: Buffer;
 }
 
+/** What a place takes beside PDFs and pictures. */
+export interface Taken {
+  readonly clips: boolean;
+  readonly slides: boolean;
+}
+const ALL: Taken = { clips: true, slides: true };
+
 /** Looks at what a file holds, without keeping anything. @throws Problem that says which file and why; Error outside a job */
-export async function checkFile(path: string, name: string): Promise<FileFacts> {
+export async function checkFile(path: string, name: string, taken: Taken = ALL): Promise<FileFacts> {
+  const refused = (what: string) =>
+    new Problem(415, 'wrong-kind-of-file', `“${name}” ${what}. Nothing was changed; choose ${wordsFor(taken)}.`);
   switch (await sniff(await firstBytes(path))) {
     case 'pdf':
       return { kind: 'pdf', pages: await pdfPages(path) };
@@ -29,48 +38,54 @@ export async function checkFile(path: string, name: string): Promise<FileFacts> 
       return { kind: 'picture', pages: 1, keep: await withoutPlace(path) };
     case 'svg': {
       const bytes = await readFile(path);
-      if (bytes.length > LARGEST_SVG) throw refused(name, `is a drawing of more than ${LARGEST_SVG / 1024 / 1024} MB`);
+      if (bytes.length > LARGEST_SVG) throw refused(`is a drawing of more than ${LARGEST_SVG / 1024 / 1024} MB`);
       return { kind: 'svg', pages: 1, keep: Buffer.from(cleanSvg(bytes.toString('utf8'))) };
     }
+    case 'heic':
+      throw new Problem(
+        415,
+        'wrong-kind-of-file',
+        `“${name}” is a photo that not every browser can show. Nothing was changed; save it as JPEG, or set the camera to the most compatible format, and add that.`,
+      );
     case 'zip': {
+      if (!taken.slides) throw refused('holds slides; export them as a PDF and add that');
       const slides = await readSlides(path);
       return { kind: 'slides', pages: slides.slides, slides };
     }
     case 'media':
+      if (!taken.clips) throw refused('is a sound or video file');
       await checkMedia(path, name);
       return { kind: 'clip', pages: 1 };
     case 'old-office':
-      throw await oldOffice(path, name);
+      throw (await isLocked(path))
+        ? lockedSlides(name)
+        : refused('is in an old office format; save it as a PDF and add that');
     case 'empty':
       throw new Problem(422, 'file-empty', `“${name}” is empty: it holds no bytes. Save it again and add that.`);
     case 'other':
-      throw refused(
-        name,
-        /\.pdf$/i.test(name)
-          ? 'is named .pdf but is not a PDF'
-          : 'is not a PDF, PPTX, ODP, SVG, PNG, JPEG, WebP, sound or video',
-      );
+      throw refused(/\.pdf$/i.test(name) ? 'is named .pdf but is not a PDF' : 'is of a kind that cannot be used here');
   }
 }
 
-const refused = (name: string, what: string) =>
-  new Problem(
-    415,
-    'wrong-kind-of-file',
-    `“${name}” ${what}. Nothing was changed; choose a PDF, slides, a picture or a clip.`,
-  );
+const EITHER = new Intl.ListFormat('en', { type: 'disjunction' });
+/** What can be brought to a place, in words. */
+const wordsFor = ({ clips, slides }: Taken): string =>
+  EITHER.format([
+    'a PDF',
+    ...(slides ? ['slides (PPTX, ODP)'] : []),
+    'a picture (JPEG, PNG, WebP or SVG)',
+    ...(clips ? ['a sound or video file'] : []),
+  ]);
 
 /** A locked PPTX lies in the same kind of container as slides of before 2007. */
-async function oldOffice(path: string, name: string): Promise<Problem> {
-  const isLocked = (await readFile(path)).includes(Buffer.from('EncryptedPackage', 'utf16le'));
-  return isLocked
-    ? new Problem(
-        422,
-        'slides-encrypted',
-        `“${name}” is locked with a password. Save a copy without a password and add that.`,
-      )
-    : refused(name, 'is in an old office format. Save it as PPTX or PDF and add that');
-}
+const isLocked = async (path: string): Promise<boolean> =>
+  (await readFile(path)).includes(Buffer.from('EncryptedPackage', 'utf16le'));
+const lockedSlides = (name: string) =>
+  new Problem(
+    422,
+    'slides-encrypted',
+    `“${name}” is locked with a password. Save a copy without a password and add that.`,
+  );
 
 async function firstBytes(path: string): Promise<Uint8Array> {
   const file = await open(path);

@@ -37,6 +37,8 @@ interface Brought {
   readonly pages: number | null;
   readonly clips?: boolean;
   readonly slides?: boolean;
+  /** They were put in order by hand; by name as people count when left out. */
+  readonly inOrder?: boolean;
 }
 
 /** Looks into files that people bring, in the job process: by their content, all of them before any is used. */
@@ -54,19 +56,19 @@ export class FileChecks implements OnModuleInit {
   }
 
   /**
-   * Keeps files and looks into them, in the order people count. When one of them cannot be used none is kept.
+   * Keeps files and looks into them, in their order. When one of them cannot be used none is kept.
    * @throws Problem that says which file and why
    */
   async bring(
     files: readonly UploadedFile[],
-    { personId, subjectId, pages, clips = false, slides = false }: Brought,
+    { personId, subjectId, pages, clips = false, slides = false, inOrder = false }: Brought,
   ): Promise<readonly CheckedFile[]> {
     if (files.length === 0) throw new Problem(400, 'no-file', 'No file arrived. Choose a file and try again.');
     const bytes = files.reduce((sum, file) => sum + file.size, 0);
     await this.quotas.take(personId, bytes);
     const kept: { key: string; name: string }[] = [];
     try {
-      for (const { path, originalname } of [...files].sort(byName)) {
+      for (const { path, originalname } of inOrder ? files : [...files].sort(byName)) {
         const key = `uploads/${subjectId}/${randomUUID()}`;
         kept.push({ key, name: originalname });
         await this.storage.putFile(key, path);
@@ -85,16 +87,9 @@ export class FileChecks implements OnModuleInit {
     const checked: CheckedFile[] = [];
     let sum = pages ?? 0;
     for (const { key, name } of files) {
-      const { keep, ...facts } = await withStored(this.storage, key, (path) => checkFile(path, name));
-      if (facts.kind === 'clip' && !clips) {
-        throw new Problem(
-          415,
-          'wrong-kind-of-file',
-          `“${name}” is a sound or video file. Hand in a PDF, pictures or text; nothing was changed.`,
-        );
-      }
-      if (facts.kind === 'slides' && !slides)
-        throw new Problem(415, 'wrong-kind-of-file', `“${name}” holds slides. Export them as a PDF and add that.`);
+      const { keep, ...facts } = await withStored(this.storage, key, (path) =>
+        checkFile(path, name, { clips, slides }),
+      );
       sum += facts.pages;
       if (pages !== null && sum > MOST_PAGES) {
         throw new Problem(

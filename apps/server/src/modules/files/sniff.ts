@@ -1,7 +1,8 @@
 import { fileTypeFromBuffer } from 'file-type';
 
 /** What an uploaded file really is, by its first bytes; its name counts for nothing. */
-export type Sniffed = 'pdf' | 'png' | 'jpeg' | 'webp' | 'svg' | 'zip' | 'old-office' | 'media' | 'empty' | 'other';
+export type Sniffed =
+  'pdf' | 'png' | 'jpeg' | 'webp' | 'heic' | 'svg' | 'zip' | 'old-office' | 'media' | 'empty' | 'other';
 
 /** So many first bytes are looked at. */
 export const SNIFFED_BYTES = 4100;
@@ -12,6 +13,11 @@ const KINDS: Readonly<Record<string, Sniffed>> = {
   'image/apng': 'png',
   'image/jpeg': 'jpeg',
   'image/webp': 'webp',
+  'image/heic': 'heic',
+  'image/heic-sequence': 'heic',
+  'image/heif': 'heic',
+  'image/heif-sequence': 'heic',
+  'image/avif': 'heic',
   'application/zip': 'zip',
   'application/x-cfb': 'old-office',
 };

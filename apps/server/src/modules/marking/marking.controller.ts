@@ -1,8 +1,8 @@
 import { present } from '@oakbell/core/present';
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
-import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { Once } from '../../platform/acts/index.ts';
-import { Choice, Decimal, Flag, Id, notFound, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Once, OnceIfKeyed } from '../../platform/acts/index.ts';
+import { Choice, Decimal, Flag, Id, notFound, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
@@ -11,11 +11,20 @@ import { EditionsService } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { isLate, SubmissionsService } from '../submissions/index.ts';
-import { MarkingService } from './marking.service.ts';
+import { MarkingService, marksFor } from './marking.service.ts';
 
 export class MarkingDto {
   @Decimal({ max: 1000, nullable: true }) points: number | null;
   @Text({ max: 4000 }) comment: string;
+}
+export class GivenMarksDto extends MarkingDto {
+  /** The hand-in they are for, as the desk told it. */
+  @Whole({ min: 1, max: 100_000 }) times: number;
+  /** The marks that were there, as the desk told them; 0 for none. */
+  @Whole({ max: 10_000_000 }) revision: number;
+}
+export class SavedMarksDto {
+  @Whole() revision: number;
 }
 export class QueueRowDto extends MarkingDto {
   @Id() submissionId: string;
@@ -28,6 +37,12 @@ export class QueueRowDto extends MarkingDto {
   /** What was answered aloud; null while it is being made and for everything else. */
   @Id({ nullable: true }) answerEditionId: string | null;
   @Id({ nullable: true }) feedbackLessonId: string | null;
+  /** How often it was handed in: marks are for one of those. */
+  @Whole() times: number;
+  @Whole() revision: number;
+  /** What was given for the hand-in before this one. */
+  @Part(() => MarkingDto, { nullable: true }) earlier: MarkingDto | null;
+  @When({ nullable: true }) correctedAt: string | null;
   @When({ nullable: true }) handedBackAt: string | null;
   @Decimal({ max: 1, nullable: true }) heardShare: number | null;
   @When({ nullable: true }) heardAt: string | null;
@@ -57,6 +72,7 @@ export class FeedbackDto extends MarkingDto {
   @Text() lessonTitle: string;
   @Whole({ nullable: true }) outOf: number | null;
   @When({ nullable: true }) handedBackAt: string | null;
+  @When({ nullable: true }) correctedAt: string | null;
   /** The spoken feedback; null when nothing was spoken or it is still being made. */
   @Id({ nullable: true }) editionId: string | null;
   @Flag() spoken: boolean;
@@ -107,7 +123,8 @@ export class MarkingController {
     const heard = await this.marking.heard(submissions, marks, feedback);
     const answers = await this.editions.newestReadyOf(submissions.flatMap((one) => one.answerId ?? []));
     const queue = submissions.map((submission): QueueRowDto => {
-      const mark = marks.get(submission.id);
+      const last = marks.get(submission.id);
+      const mark = marksFor(submission, last);
       const { share = null, at = null } = heard.get(submission.id) ?? {};
       return {
         submissionId: submission.id,
@@ -121,6 +138,10 @@ export class MarkingController {
         feedbackLessonId: feedback.get(submission.id)?.id ?? null,
         points: mark?.points ?? null,
         comment: mark?.comment ?? '',
+        times: submission.times,
+        revision: last?.revision ?? 0,
+        earlier: last && !mark ? { points: last.points, comment: last.comment } : null,
+        correctedAt: mark?.correctedAt?.toISOString() ?? null,
         handedBackAt: mark?.handedBackAt?.toISOString() ?? null,
         heardShare: share,
         heardAt: at?.toISOString() ?? null,
@@ -130,13 +151,29 @@ export class MarkingController {
   }
 
   @Put('marking/hand-ins/:id')
-  @HttpCode(204)
+  @OnceIfKeyed()
   @For('teacher')
   @May('mark', 'submission')
-  @ApiNoContentResponse()
-  async save(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string, @Body() body: MarkingDto): Promise<void> {
-    const { assignment } = await this.marking.find(id);
-    await this.marking.save(assignment, id, body);
+  @ApiOkResponse({ type: SavedMarksDto })
+  async save(
+    @By() person: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: GivenMarksDto,
+  ): Promise<SavedMarksDto> {
+    return { revision: await this.marking.save(person, id, body) };
+  }
+
+  @Put('marking/hand-ins/:id/correction')
+  @OnceIfKeyed()
+  @For('teacher')
+  @May('mark', 'submission')
+  @ApiOkResponse({ type: SavedMarksDto })
+  async correct(
+    @By() person: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: GivenMarksDto,
+  ): Promise<SavedMarksDto> {
+    return { revision: await this.marking.correct(person, id, body) };
   }
 
   @Post('marking/hand-ins/:id/hand-back')
@@ -145,9 +182,12 @@ export class MarkingController {
   @For('teacher')
   @May('mark', 'submission')
   @ApiOkResponse({ type: HandedBackDto })
-  async handBack(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<HandedBackDto> {
-    const { submission, assignment } = await this.marking.find(id);
-    return { next: await this.marking.handBack(person.id, assignment, submission) };
+  async handBack(
+    @By() person: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: GivenMarksDto,
+  ): Promise<HandedBackDto> {
+    return { next: await this.marking.handBack(person, id, body) };
   }
 
   @Get('assignments/:id/feedback')
@@ -168,6 +208,7 @@ export class MarkingController {
       outOf: assignment.points,
       comment: mark.comment,
       handedBackAt: mark.handedBackAt?.toISOString() ?? null,
+      correctedAt: mark.correctedAt?.toISOString() ?? null,
       editionId: ready?.id ?? null,
       spoken: mark.editionId !== null,
     };

@@ -4,9 +4,12 @@ import { In, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
+import type { Person } from '../../platform/sessions/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
+import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { LessonsService, type Lesson } from '../lessons/index.ts';
+import { PeopleService } from '../people/index.ts';
 import { SubmissionsService, type Submission } from '../submissions/index.ts';
 import { pairKey, WatchCounts } from '../watching/index.ts';
 import { MarkEntity } from './mark.entity.ts';
@@ -15,6 +18,13 @@ import { nextWaiting, pointsFault } from './marking.rules.ts';
 export interface Marking {
   readonly points: number | null;
   readonly comment: string;
+}
+/** Marks as they are given, and what whoever gives them has seen. */
+export interface Given extends Marking {
+  /** The hand-in they are for: its `times`. */
+  readonly times: number;
+  /** The marks that were there; 0 for none. */
+  readonly revision: number;
 }
 
 @Injectable()
@@ -25,6 +35,8 @@ export class MarkingService {
     private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
     private readonly submissions: SubmissionsService,
+    private readonly classes: ClassesService,
+    private readonly people: PeopleService,
     private readonly counts: WatchCounts,
     private readonly acts: Acts,
     private readonly events: Events,
@@ -42,39 +54,101 @@ export class MarkingService {
     return { submission, assignment: await this.assignments.get(submission.assignmentId) };
   }
 
-  /** Keeps points and comment while marking. @throws Problem `too-many-points`, `no-points-here` */
-  async save(assignment: AssignmentEntity, submissionId: string, { points, comment }: Marking): Promise<void> {
-    const fault = pointsFault(points, assignment.points);
-    if (fault) {
-      const text =
-        fault === 'no-points-here'
-          ? 'No points are given for this one.'
-          : `There are ${assignment.points} points at most.`;
-      throw new Problem(422, fault, `${text} What was there before is kept.`, { fields: { points: text } });
-    }
-    await this.marks.upsert({ submissionId, points, comment }, ['submissionId']);
+  /**
+   * Keeps points and comment while marking; gives the revision that they are now.
+   * @throws Problem `too-many-points`, `no-points-here`, `handed-in-again`, `marked-meanwhile`, `handed-back-already`
+   */
+  async save(person: Person, submissionId: string, given: Given): Promise<number> {
+    return this.acts.do(async () => (await this.#write(person, submissionId, given, 'while marking')).revision);
   }
 
-  /** Hands a hand-in back with its marks and, where something was spoken, the feedback. Returns the next one waiting. */
-  async handBack(personId: string, assignment: AssignmentEntity, submission: Submission): Promise<string | null> {
+  /** Changes marks that were handed back: the learner is told. @throws Problem as for `save`, `not-handed-back` */
+  async correct(person: Person, submissionId: string, given: Given): Promise<number> {
     return this.acts.do(async () => {
-      await this.submissions.lock(submission.id);
-      const lesson = await this.lessons.forSubmission(submission.id);
+      const { revision, submission } = await this.#write(person, submissionId, given, 'once handed back');
+      const { learnerId, assignmentId } = submission;
+      await this.events.tell([learnerId], { kind: 'hand-in', id: submissionId, of: assignmentId });
+      return revision;
+    });
+  }
+
+  /**
+   * Hands a hand-in back with its marks and, where something was spoken, the feedback. Returns the next one waiting.
+   * @throws Problem as for `save`, `nothing-to-hand-back`
+   */
+  async handBack(person: Person, submissionId: string, given: Given): Promise<string | null> {
+    return this.acts.do(async () => {
+      const { submission, assignment } = await this.#write(person, submissionId, given, 'while marking');
+      const lesson = await this.lessons.forSubmission(submissionId);
       const spoken = lesson !== null && lesson.length > 0;
-      const mark = await this.marks.findOneBy({ submissionId: submission.id });
-      if (!spoken && !mark)
+      if (!spoken && given.points === null && given.comment.trim() === '')
         throw new Problem(409, 'nothing-to-hand-back', 'Speak on it, write a comment or give points first.');
-      const editionId = spoken ? (await this.editions.publish(personId, lesson.id)).id : null;
-      const back = { submissionId: submission.id, points: mark?.points ?? null, comment: mark?.comment ?? '' };
-      await this.marks.upsert({ ...back, handedBackAt: new Date(), editionId }, ['submissionId']);
-      await this.submissions.setHandedBack(submission.id);
-      await this.events.tell([submission.learnerId], { kind: 'hand-in', id: submission.id, of: assignment.id });
+      const editionId = spoken ? (await this.editions.publish(person.id, lesson.id)).id : null;
+      await this.marks.update({ submissionId }, { handedBackAt: new Date(), editionId, correctedAt: null });
+      await this.submissions.setHandedBack(submissionId);
+      await this.events.tell([submission.learnerId], { kind: 'hand-in', id: submissionId, of: assignment.id });
       const queue = (await this.submissions.ofAssignments([assignment.id])).map((one) => ({
         ...one,
         submissionId: one.id,
       }));
-      return nextWaiting(queue, submission.id)?.submissionId ?? null;
+      return nextWaiting(queue, submissionId)?.submissionId ?? null;
     });
+  }
+
+  /** Writes marks down, unless they were given for something else than what is there now: nothing is overwritten unseen. */
+  async #write(person: Person, submissionId: string, given: Given, when: 'while marking' | 'once handed back') {
+    await this.submissions.lock(submissionId);
+    const { submission, assignment } = await this.find(submissionId);
+    const before = await this.marks.findOneBy({ submissionId });
+    ensurePoints(given, assignment);
+    await this.#ensureSeen(given, submission, before, when);
+    const revision = (before?.revision ?? 0) + 1;
+    const { points, comment, times: forTimes } = given;
+    const correctedAt = when === 'once handed back' ? new Date() : null;
+    const mark = { submissionId, points, comment, forTimes, revision, byId: person.id, correctedAt };
+    await this.marks.upsert(mark, ['submissionId']);
+    const others = (await this.classes.teacherIds(assignment.classId)).filter((id) => id !== person.id);
+    await this.events.tell(others, { kind: 'hand-in', id: submissionId, of: assignment.id });
+    return { submission, assignment, revision };
+  }
+
+  async #ensureSeen(
+    { times, revision }: Given,
+    submission: Submission,
+    before: MarkEntity | null,
+    when: 'while marking' | 'once handed back',
+  ): Promise<void> {
+    if (submission.times !== times) {
+      const learner = await this.#nameOf(submission.learnerId);
+      throw new Problem(
+        409,
+        'handed-in-again',
+        `${learner} has handed in something else meanwhile. Look at it first; what you wrote is still here.`,
+      );
+    }
+    const isBack = submission.state === 'handed-back';
+    if (isBack !== (when === 'once handed back')) {
+      if (!isBack) throw new Problem(409, 'not-handed-back', 'This was not handed back yet: it is still being marked.');
+      const by = before?.byId ? `by ${await this.#nameOf(before.byId)}` : 'already';
+      throw new Problem(
+        409,
+        'handed-back-already',
+        `This was handed back ${by}. It can be corrected; nothing was changed.`,
+      );
+    }
+    if ((before?.revision ?? 0) === revision) return;
+    const by = before?.byId ? await this.#nameOf(before.byId) : 'Somebody';
+    const { points = null, comment = '' } = before ?? {};
+    throw new Problem(
+      409,
+      'marked-meanwhile',
+      `${by} has marked this too, just now. Look at what is there; what you wrote is still here.`,
+      { by, points, comment, revision: before?.revision ?? 0 },
+    );
+  }
+
+  async #nameOf(personId: string): Promise<string> {
+    return (await this.people.one(personId))?.name ?? 'Somebody';
   }
 
   /**
@@ -104,3 +178,16 @@ export class MarkingService {
     );
   }
 }
+
+/** @throws Problem `too-many-points`, `no-points-here` */
+function ensurePoints({ points }: Marking, assignment: AssignmentEntity): void {
+  const fault = pointsFault(points, assignment.points);
+  if (!fault) return;
+  const text =
+    fault === 'no-points-here' ? 'No points are given for this one.' : `There are ${assignment.points} points at most.`;
+  throw new Problem(422, fault, `${text} What was there before is kept.`, { fields: { points: text } });
+}
+
+/** The marks of what is there now; null where they were given for an earlier one. */
+export const marksFor = (submission: Submission, mark: MarkEntity | undefined): MarkEntity | null =>
+  mark?.forTimes === submission.times ? mark : null;

@@ -1,3 +1,5 @@
 export { PeopleModule } from './people.module.ts';
 export { PeopleService } from './people.service.ts';
-export { PersonDto } from './people.controller.ts';
+export { firstKeeperWords } from './firstWords.ts';
+export { NewPersonDto, PersonDto, RosterPersonDto, rosterPersonDto } from './people.controller.ts';
+export type { PersonEntity as PersonRow } from './person.entity.ts';

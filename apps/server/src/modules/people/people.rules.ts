@@ -1,3 +1,5 @@
+import { LONGEST_SIGN_IN_NAME } from '@oakbell/core/people';
+
 /** The name as it is compared: folded, without outer spaces, in small letters. Whatever way it is typed, it is one name. */
 export const comparableName = (name: string): string =>
   name.normalize('NFKC').trim().replaceAll(/\s+/gu, ' ').toLowerCase();
@@ -32,3 +34,38 @@ export const PASSWORD_WORDS: Readonly<Record<PasswordFault, string>> = {
   'well-known': 'This one is among the first that are tried. Choose another.',
   same: 'This is the password that you have now. Choose another.',
 };
+
+/** Letters that taking marks away leaves as they are, written as Latin ones. */
+const SPELT: Readonly<Record<string, string>> = {
+  ß: 'ss',
+  æ: 'ae',
+  ø: 'o',
+  œ: 'oe',
+  ł: 'l',
+  đ: 'd',
+  ð: 'd',
+  þ: 'th',
+  ı: 'i',
+};
+
+/**
+ * A sign-in name made of a name: its first and last word in plain letters, `ilse.marrow`. Names that have none get
+ * `person`. Where it is taken, the next number is put behind it.
+ * @param isTaken by its folded form
+ */
+export function signInNameOf(name: string, isTaken: (signInName: string) => boolean): string {
+  const words = [...comparableName(name)]
+    .map((letter) => SPELT[letter] ?? letter)
+    .join('')
+    .normalize('NFD')
+    .replaceAll(/\p{M}/gu, '')
+    .split(/\s+/)
+    .map((word) => word.replaceAll(/[^a-z0-9-]/g, ''))
+    .filter(Boolean);
+  const ends = words.length > 1 ? [words[0], words.at(-1)] : words;
+  const base = ends.join('.').slice(0, LONGEST_SIGN_IN_NAME - 6) || 'person';
+  for (let number = 1; ; number += 1) {
+    const made = number === 1 ? base : `${base}${number}`;
+    if (!isTaken(made)) return made;
+  }
+}

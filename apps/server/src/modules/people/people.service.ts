@@ -1,46 +1,117 @@
-import { Injectable } from '@nestjs/common';
+import { present } from '@oakbell/core/present';
+import { Inject, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { hash, verify } from '@node-rs/argon2';
-import { randomUUID } from 'node:crypto';
-import { In, Repository } from 'typeorm';
-import { Problem } from '../../platform/http/index.ts';
-import type { Role } from '../../platform/sessions/index.ts';
+import { createHash, randomUUID, timingSafeEqual } from 'node:crypto';
+import { In, IsNull, Like, Repository } from 'typeorm';
+import { Acts } from '../../platform/acts/index.ts';
+import { CONFIG, type Config } from '../../platform/config/index.ts';
+import { notFound, Problem } from '../../platform/http/index.ts';
+import { SessionsService, type Role } from '../../platform/sessions/index.ts';
+import { MediaService } from '../access/index.ts';
+import { firstPassword, plainWords } from './firstWords.ts';
 import { PersonEntity } from './person.entity.ts';
-import { comparableName, passwordFault, PASSWORD_WORDS } from './people.rules.ts';
+import { comparableName, passwordFault, PASSWORD_WORDS, signInNameOf } from './people.rules.ts';
 import { SignInLimits } from './signInLimits.ts';
 import { isWellKnown } from './wellKnown.ts';
 
-interface NewPerson {
-  readonly signInName: string;
+export interface NewPerson {
+  /** Made of the name where it is left out. */
+  readonly signInName?: string | undefined;
   readonly name: string;
   readonly role: Role;
-  readonly password: string;
-  /** The password is a first one, given by somebody else. */
-  readonly mustChange?: boolean;
+  /** Their own; left out where they are given a first one. */
+  readonly password?: string;
 }
+export interface PeopleAsked {
+  /** In their name or sign-in name. */
+  readonly words: string;
+  readonly role: Role | null;
+  readonly from: number;
+}
+/** How many people are told of at once. */
+export const PEOPLE_SHOWN = 100;
 
 /** Stands in for an unknown person's hash, so that an unknown name takes as long as a wrong password. */
 const NOBODY = '$argon2id$v=19$m=19456,t=2,p=1$b2FrYmVsbG9ha2JlbGw$Zb1Yk0m7ZqVvN9p4bF3m6N3qk3cV1cN0T0m8l5m2b6Y';
+
+/** A text as LIKE looks for it: its wildcards are letters. */
+const likeText = (text: string): string => text.replaceAll(/[\\%_]/g, '\\$&');
+/** So many rows are written in one statement. */
+const INSERTED = 500;
 
 @Injectable()
 export class PeopleService {
   constructor(
     @InjectRepository(PersonEntity) private readonly people: Repository<PersonEntity>,
     private readonly limits: SignInLimits,
+    private readonly sessions: SessionsService,
+    private readonly media: MediaService,
+    private readonly acts: Acts,
+    @Inject(CONFIG) private readonly config: Config,
   ) {}
 
-  async add({ password, signInName, mustChange = false, ...person }: NewPerson): Promise<PersonEntity> {
-    const passwordHash = await hash(password);
-    const made = this.people.create({
-      ...person,
-      signInName: comparableName(signInName),
-      id: randomUUID(),
-      passwordHash,
-      mustChange,
-      createdAt: new Date(),
+  /** @throws Problem `name-taken` */
+  async add(person: NewPerson): Promise<PersonEntity> {
+    return present((await this.addAll([person]))[0]);
+  }
+
+  /**
+   * Takes people in, all or nobody, in one act. Whoever brings no password has a first one.
+   * @throws Problem `name-taken`, naming each sign-in name that somebody has already
+   */
+  async addAll(newcomers: readonly NewPerson[]): Promise<readonly PersonEntity[]> {
+    const hashes = await Promise.all(newcomers.map(({ password }) => (password ? hash(password) : '')));
+    return this.acts.do(async () => {
+      const names = await this.#signInNames(newcomers);
+      const made = newcomers.map(({ name, role, password }, i) =>
+        this.people.create({
+          id: randomUUID(),
+          name: name.trim(),
+          role,
+          signInName: present(names[i]),
+          passwordHash: present(hashes[i]),
+          firstKey: password ? null : randomUUID(),
+          leftAt: null,
+          createdAt: new Date(),
+        }),
+      );
+      for (let at = 0; at < made.length; at += INSERTED) await this.people.insert(made.slice(at, at + INSERTED));
+      return made;
     });
-    await this.people.insert(made);
-    return made;
+  }
+
+  /** Sign-in names for people, folded, each only once: those that were asked for, and new ones for all others. */
+  async #signInNames(newcomers: readonly NewPerson[]): Promise<readonly string[]> {
+    const asked = newcomers.map(({ signInName }) => (signInName ? comparableName(signInName) : null));
+    const wanted = asked.filter((name) => name !== null);
+    const doubled = wanted.filter((name, i) => wanted.indexOf(name) !== i);
+    const there = wanted.length === 0 ? [] : await this.people.findBy({ signInName: In(wanted) });
+    const taken = [...doubled, ...there.map((one) => one.signInName)];
+    if (taken.length > 0)
+      throw new Problem(
+        409,
+        'name-taken',
+        `Somebody signs in as ${[...new Set(taken)].join(', ')} already. Nobody was added.`,
+      );
+    const used = new Set(wanted);
+    const bases = newcomers.filter((_, i) => asked[i] === null).map(({ name }) => signInNameOf(name, () => false));
+    for (const base of new Set(bases)) for (const name of await this.#beginningWith(base)) used.add(name);
+    return newcomers.map(({ name }, i) => {
+      const made = asked[i] ?? signInNameOf(name, (one) => used.has(one));
+      used.add(made);
+      return made;
+    });
+  }
+
+  /** The sign-in names that begin so. Locked, so that two who add people of one name at once find different ones. */
+  async #beginningWith(base: string): Promise<readonly string[]> {
+    const found = await this.people.find({
+      where: { signInName: Like(`${likeText(base)}%`) },
+      select: { signInName: true },
+      lock: { mode: 'pessimistic_write' },
+    });
+    return found.map((one) => one.signInName);
   }
 
   /** The person with this name and password. @throws Problem `wrong-sign-in` or `too-many-sign-ins` */
@@ -48,8 +119,8 @@ export class PeopleService {
     const name = comparableName(signInName);
     await this.limits.count(name, address);
     const person = await this.people.findOneBy({ signInName: name });
-    const matches = await verify(person?.passwordHash ?? NOBODY, password).catch(() => false);
-    if (!person || !matches)
+    const matches = await this.#isPasswordOf(person, password);
+    if (!person || !matches || person.leftAt)
       throw new Problem(401, 'wrong-sign-in', 'Name or password is not right. Check both and try again.');
     await this.limits.succeeded(name, address);
     return person;
@@ -65,7 +136,7 @@ export class PeopleService {
   ): Promise<void> {
     const person = await this.people.findOneByOrFail({ id });
     await this.limits.count(person.signInName, address);
-    if (!(await verify(person.passwordHash, current).catch(() => false)))
+    if (!(await this.#isPasswordOf(person, current)))
       throw new Problem(422, 'wrong-password', 'This is not the password you have now. Nothing was changed.', {
         fields: { current: 'This is not the password you have now.' },
       });
@@ -75,8 +146,109 @@ export class PeopleService {
       throw new Problem(422, 'bad-password', `${PASSWORD_WORDS[fault]} Nothing was changed.`, {
         fields: { next: PASSWORD_WORDS[fault] },
       });
-    await this.people.update({ id }, { passwordHash: await hash(next), mustChange: false });
+    await this.people.update({ id }, { passwordHash: await hash(next), firstKey: null });
     await this.limits.succeeded(person.signInName, address);
+  }
+
+  /** Takes as long for nobody, and for a first password, as for a wrong one. */
+  async #isPasswordOf(person: PersonEntity | null, password: string): Promise<boolean> {
+    const isOwn = await verify(person?.passwordHash || NOBODY, password).catch(() => false);
+    const first = person && this.firstPasswordOf(person);
+    if (!first) return isOwn && person !== null;
+    const [typed, right] = [plainWords(password), first].map((text) => createHash('sha256').update(text).digest());
+    return timingSafeEqual(present(typed), present(right));
+  }
+
+  /** The first password of a person; null once they have chosen one of their own. */
+  firstPasswordOf({ id, firstKey }: Pick<PersonEntity, 'id' | 'firstKey'>): string | null {
+    return firstKey && firstPassword(this.config.secret, id, firstKey);
+  }
+
+  /** Gives a person a new first password: the one they had opens nothing any more, and wherever they are in, they are out. */
+  async giveFirstPassword(id: string): Promise<void> {
+    await this.acts.do(async () => {
+      await this.get(id);
+      await this.people.update({ id }, { firstKey: randomUUID(), passwordHash: '' });
+      await this.#out(id);
+    });
+  }
+
+  /** @throws Problem `name-taken`, `not-found` */
+  async rename(
+    id: string,
+    { name, signInName }: { readonly name: string; readonly signInName: string },
+  ): Promise<void> {
+    await this.acts.do(async () => {
+      await this.get(id);
+      const there = await this.people.findOneBy({ signInName: comparableName(signInName) });
+      if (there && there.id !== id)
+        throw new Problem(409, 'name-taken', `Somebody else signs in as ${signInName}. Nothing was changed.`);
+      await this.people.update({ id }, { name: name.trim(), signInName: comparableName(signInName) });
+    });
+  }
+
+  /**
+   * Somebody has left, or is back. Whoever has left cannot sign in; nothing of theirs goes.
+   * @throws Problem `last-keeper` when nobody would be left to keep the school
+   */
+  async setLeft(id: string, hasLeft: boolean): Promise<void> {
+    await this.acts.do(async () => {
+      const person = await this.get(id);
+      if (hasLeft && person.role === 'keeper' && (await this.#keepers()) < 2)
+        throw new Problem(409, 'last-keeper', 'This is the last keeper. Add another one first.');
+      await this.people.update({ id }, { leftAt: hasLeft ? (person.leftAt ?? new Date()) : null });
+      if (hasLeft) await this.#out(id);
+    });
+  }
+
+  /** Locked, so that two keepers who send each other away at once do not both succeed. */
+  async #keepers(): Promise<number> {
+    const found = await this.people.find({
+      where: { role: 'keeper', leftAt: IsNull() },
+      select: { id: true },
+      lock: { mode: 'pessimistic_write' },
+    });
+    return found.length;
+  }
+
+  /** Wherever a person is in, they are out, and see no picture and hear no sound any more. */
+  async #out(id: string): Promise<void> {
+    const tags = await this.sessions.endOf(id, {});
+    await this.media.cut(`person:${id}`, ...tags.map((tag) => `session:${tag}`));
+  }
+
+  /** Whether anybody keeps this school: before that, it has not begun. */
+  async isKept(): Promise<boolean> {
+    return this.people.existsBy({ role: 'keeper' });
+  }
+
+  /** @throws Problem `not-found` */
+  async get(id: string): Promise<PersonEntity> {
+    const found = await this.one(id);
+    if (!found) throw notFound('person');
+    return found;
+  }
+
+  async bySignInName(signInName: string): Promise<PersonEntity | null> {
+    return this.people.findOneBy({ signInName: comparableName(signInName), leftAt: IsNull() });
+  }
+
+  /** The people whose name or sign-in name has these words in it, by kind and name, and how many they are in all. */
+  async search({ words, role, from }: PeopleAsked): Promise<{ people: readonly PersonEntity[]; total: number }> {
+    const like = Like(`%${likeText(words.trim())}%`);
+    const which = role ? { role } : {};
+    const [people, total] = await this.people.findAndCount({
+      where: words.trim()
+        ? [
+            { ...which, name: like },
+            { ...which, signInName: like },
+          ]
+        : which,
+      order: { role: 'ASC', name: 'ASC', id: 'ASC' },
+      skip: from,
+      take: PEOPLE_SHOWN,
+    });
+    return { people, total };
   }
 
   async byIds(ids: readonly string[]): Promise<ReadonlyMap<string, PersonEntity>> {
@@ -88,7 +260,7 @@ export class PeopleService {
     return this.people.findOneBy({ id });
   }
 
-  async all(): Promise<readonly PersonEntity[]> {
-    return this.people.find({ order: { role: 'ASC', name: 'ASC' } });
+  async isAnyone(): Promise<boolean> {
+    return this.people.existsBy({});
   }
 }

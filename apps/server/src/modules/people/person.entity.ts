@@ -9,8 +9,11 @@ export class PersonEntity {
   @Index({ unique: true }) @Column({ type: 'varchar', length: 80, collation: 'utf8mb4_bin' }) signInName: string;
   @Column({ type: 'varchar', length: 120 }) name: string;
   @Column({ type: 'varchar', length: 10 }) role: Role;
+  /** Empty until they have chosen a password of their own. */
   @Column({ type: 'varchar', length: 200 }) passwordHash: string;
-  /** The password was given by somebody else: it has to be changed before anything is done with it. */
-  @Column({ type: 'boolean', default: false }) mustChange: boolean;
+  /** While it is there, the first password that follows from it opens the door, and has to be changed at once. */
+  @Column({ type: 'uuid', nullable: true }) firstKey: string | null;
+  /** Whoever has left cannot sign in; their work stays theirs. */
+  @Column({ ...moment, nullable: true }) leftAt: Date | null;
   @Column(moment) createdAt: Date;
 }

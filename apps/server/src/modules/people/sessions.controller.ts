@@ -17,7 +17,7 @@ import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { CookieOptions, Request, Response } from 'express';
 import { CONFIG, type Config } from '../../platform/config/index.ts';
 import { Acts, InSteps } from '../../platform/acts/index.ts';
-import { Flag, Id, notFound, Problem, Text, When } from '../../platform/http/index.ts';
+import { Flag, Id, notFound, Problem, Text, When, Whole } from '../../platform/http/index.ts';
 import {
   BeforeFirstPassword,
   By,
@@ -25,12 +25,14 @@ import {
   For,
   ForAnyone,
   ROLES,
+  IDLE_HOURS,
   SESSION_HOURS,
   sessionCookie,
   SessionsService,
   type SignedIn,
 } from '../../platform/sessions/index.ts';
 import { MediaService } from '../access/index.ts';
+import { SchoolService } from '../school/index.ts';
 import { PersonDto, personDto } from './people.controller.ts';
 import { LONGEST_PASSWORD } from './people.rules.ts';
 import type { PersonEntity } from './person.entity.ts';
@@ -43,6 +45,12 @@ export class SignInDto {
 export class MeDto extends PersonDto {
   /** The first password has to be changed before anything else can be done. */
   @Flag() mustChangePassword: boolean;
+  /** When the session ends, whatever is done in it. */
+  @When() endsAt: string;
+  /** The school's time zone, by its IANA name: days and times are shown in it. */
+  @Text() timeZone: string;
+  /** It ends sooner when nothing is asked in it for so long, in ms. */
+  @Whole() idleMs: number;
 }
 export class PasswordDto {
   @Text({ min: 1, max: LONGEST_PASSWORD }) current: string;
@@ -58,7 +66,7 @@ export class SessionDto {
   @Flag() here: boolean;
 }
 
-const meDto = (person: PersonEntity): MeDto => ({ ...personDto(person), mustChangePassword: person.mustChange });
+const HOUR_MS = 3_600_000;
 
 /** Signing in and out, where one is signed in, and the password. */
 @ApiTags('people')
@@ -69,6 +77,7 @@ export class SessionsController {
     private readonly sessions: SessionsService,
     private readonly media: MediaService,
     private readonly acts: Acts,
+    private readonly school: SchoolService,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
@@ -83,12 +92,13 @@ export class SessionsController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<MeDto> {
     const person = await this.people.signIn(body.name, body.password, request.ip ?? '');
+    const me = await this.#me(person);
     const secret = await this.acts.do(async () => {
       await this.#end(request);
       return this.#begin(person, request);
     });
     this.#hand(response, secret);
-    return meDto(person);
+    return me;
   }
 
   @Get('session')
@@ -98,7 +108,7 @@ export class SessionsController {
   async me(@By() by: SignedIn): Promise<MeDto> {
     const person = await this.people.one(by.id);
     if (!person) throw new Problem(401, 'signed-out', 'This account is no longer here.');
-    return meDto(person);
+    return this.#me(person, by.endsAt);
   }
 
   @Delete('session')
@@ -156,16 +166,27 @@ export class SessionsController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<MeDto> {
-    const { person, secret } = await this.acts.do(async () => {
+    const { me, secret } = await this.acts.do(async () => {
       await this.people.changePassword(by.id, { ...body, address: request.ip ?? '' });
       // Whoever knew the old one is out, everywhere; this browser goes on in a new session.
       await this.#cut(await this.sessions.endOf(by.id, { allBut: by.sessionId }));
       await this.#end(request);
       const changed = present(await this.people.one(by.id));
-      return { person: changed, secret: await this.#begin(changed, request) };
+      return { me: await this.#me(changed), secret: await this.#begin(changed, request) };
     });
+    // Nothing is asked any more once it is kept: what broke then would tell that nothing was changed.
     this.#hand(response, secret);
-    return meDto(person);
+    return me;
+  }
+
+  async #me(person: PersonEntity, endsAt = new Date(Date.now() + SESSION_HOURS * HOUR_MS)): Promise<MeDto> {
+    return {
+      ...personDto(person),
+      mustChangePassword: person.firstKey !== null,
+      endsAt: endsAt.toISOString(),
+      timeZone: await this.school.timeZone(),
+      idleMs: IDLE_HOURS * HOUR_MS,
+    };
   }
 
   get #cookie(): string {
@@ -175,14 +196,14 @@ export class SessionsController {
     return { httpOnly: true, sameSite: 'lax', secure: this.config.secureCookies, path: '/' };
   }
 
-  async #begin({ id, role, mustChange }: PersonEntity, request: Request): Promise<string> {
+  async #begin({ id, role, firstKey }: PersonEntity, request: Request): Promise<string> {
     const device = deviceWords(request.headers['user-agent']);
-    return this.sessions.begin({ id, role }, { device, mustChange });
+    return this.sessions.begin({ id, role }, { device, mustChange: firstKey !== null });
   }
 
   /** Hands a session out, once it is kept: one that came to nothing would take the place of the one that counts. */
   #hand(response: Response, secret: string): void {
-    response.cookie(this.#cookie, secret, { ...this.#options(), maxAge: SESSION_HOURS * 3_600_000 });
+    response.cookie(this.#cookie, secret, { ...this.#options(), maxAge: SESSION_HOURS * HOUR_MS });
   }
 
   /** Ends the session that a request carries, if it does. */

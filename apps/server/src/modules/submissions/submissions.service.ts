@@ -57,7 +57,7 @@ export class SubmissionsService {
   async bring(person: Person, assignment: AssignmentEntity, files: readonly UploadedFile[]): Promise<Handed> {
     ensureHandIn(assignment);
     await this.ensureOpen(assignment, person.id);
-    const brought = { personId: person.id, subjectId: assignment.id, pages: 0 };
+    const brought = { personId: person.id, subjectId: assignment.id, pages: 0, inOrder: true };
     return { files: await this.checks.bring(files, brought), names: files.map((file) => file.originalname) };
   }
 
@@ -125,6 +125,13 @@ export class SubmissionsService {
     return ids.length === 0
       ? []
       : this.submissions.find({ where: { assignmentId: In([...ids]) }, order: { handedInAt: 'ASC' } });
+  }
+
+  /** What was handed in for these assignments and waits for its teacher, the oldest first. */
+  async waitingOf(assignmentIds: readonly string[]): Promise<readonly Submission[]> {
+    if (assignmentIds.length === 0) return [];
+    const where = { assignmentId: In([...assignmentIds]), state: 'handed-in' } as const;
+    return this.submissions.find({ where, order: { handedInAt: 'ASC' } });
   }
 
   async one(id: string): Promise<Submission | null> {

@@ -60,6 +60,8 @@ export class AnalysisDto {
   @Parts(() => StretchDto) quiet: StretchDto[];
   /** Where the pen wrote and nothing was said. */
   @Parts(() => StretchDto) silentWriting: StretchDto[];
+  /** Where sound never reached the recorder: silence stands for it. */
+  @Parts(() => StretchDto) lost: StretchDto[];
   /** Loudness in LUFS; null where nothing is to be heard. */
   @Decimal({ min: -100, max: 20, nullable: true }) lufs: number | null;
   /** Levels above this count as speech, in dBFS. */
@@ -231,8 +233,8 @@ export class TakesController {
   @ApiOkResponse({ type: AnalysisDto })
   async analysis(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<AnalysisDto> {
     const found = await this.material.analysis(await this.takes.finished(id));
-    const { quiet, silentWriting, lufs, threshold } = found;
-    return { quiet: [...quiet], silentWriting: [...silentWriting], lufs, threshold };
+    const { quiet, silentWriting, lost, lufs, threshold } = found;
+    return { quiet: [...quiet], silentWriting: [...silentWriting], lost: [...lost], lufs, threshold };
   }
 
   @Get('speaking-rate')

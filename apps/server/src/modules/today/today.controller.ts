@@ -36,6 +36,8 @@ export class TodayAssignmentDto {
   @When() dueAt: string;
   @Whole() notBegun: number;
   @Whole() learners: number;
+  /** The lesson is this teacher's own, and not another one's of the class. */
+  @Flag() own: boolean;
 }
 export class UnfinishedTakeDto {
   @Part(() => TakeDto) take: TakeDto;
@@ -90,7 +92,7 @@ export class TodayController {
     return {
       lessons: await this.#toFinish(person),
       handIns: await this.#waiting(assignments),
-      notWatched: await this.#notWatched(assignments),
+      notWatched: await this.#notWatched(person, assignments),
       unfinished: await this.#unfinished(person),
     };
   }
@@ -163,9 +165,7 @@ export class TodayController {
   }
 
   async #waiting(assignments: readonly AssignmentEntity[]): Promise<TodayHandInDto[]> {
-    const waiting = (await this.submissions.ofAssignments(assignments.map((one) => one.id))).filter(
-      (one) => one.state === 'handed-in',
-    );
+    const waiting = await this.submissions.waitingOf(assignments.map((one) => one.id));
     const people = await this.people.byIds(waiting.map((one) => one.learnerId));
     const lessons = await this.lessons.byIds(assignments.map((one) => one.lessonId));
     const titles = new Map(assignments.map((one) => [one.id, lessons.get(one.lessonId)?.title ?? '']));
@@ -178,7 +178,7 @@ export class TodayController {
     }));
   }
 
-  async #notWatched(assignments: readonly AssignmentEntity[]): Promise<TodayAssignmentDto[]> {
+  async #notWatched(person: SignedIn, assignments: readonly AssignmentEntity[]): Promise<TodayAssignmentDto[]> {
     const lessons = await this.lessons.byIds(assignments.map((one) => one.lessonId));
     const classes = await this.classes.byIds(assignments.map((one) => one.classId));
     const counts = await this.counts.begun(assignments.map((one) => one.id));
@@ -194,6 +194,7 @@ export class TodayController {
           dueAt: dueAt.toISOString(),
           notBegun: learners - begun,
           learners,
+          own: lessons.get(lessonId)?.ownerId === person.id,
         },
       ];
     });

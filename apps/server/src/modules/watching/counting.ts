@@ -2,7 +2,7 @@ import { clampTime, micros, ZERO } from '@oakbell/core/clock';
 import { sourceStretches, sourceTimeAt, type Programme, type SourceStretch } from '@oakbell/core/edits';
 import { coveredLength, union, type RangeSet } from '@oakbell/core/intervals';
 import type { PlayEntity, VisitEntity } from './visit.entity.ts';
-import { isBelievable, wallTimeOf, type ClaimedPlay } from './watching.rules.ts';
+import { withClaim, type ClaimedPlay, type Sitting } from './watching.rules.ts';
 
 export interface Report {
   /** Rises from 0 in each visit: the same number is the same report, and is counted once. */
@@ -10,6 +10,8 @@ export interface Report {
   readonly plays: readonly ClaimedPlay[];
   /** Where the player stands, in microseconds of programme time. */
   readonly position: number;
+  /** How long ago it was played, in ms: 0 when left out. */
+  readonly agoMs?: number | undefined;
 }
 
 /** What becomes of a report: counted, or counted before, or it claims more seconds than have passed. */
@@ -17,26 +19,39 @@ export type Judged = 'counted' | 'counted-before' | 'more-than-passed';
 /** A row of what was played, as it is written down. */
 export type Play = Readonly<PlayEntity>;
 
+interface TakenDown {
+  readonly judged: Judged;
+  /** None unless it counts. */
+  readonly plays: readonly Play[];
+  /** The learner's time with the lesson, from now on. */
+  readonly sitting: Sitting;
+  /** When it was played. */
+  readonly at: Date;
+}
+
 /**
- * Judges a report of a visit and takes it down in the visit: what it claims, its number, where the learner stands. Gives
- * the plays that are to be written; none unless it counts.
+ * Judges a report of a visit and takes it down in the visit: its number, where the learner stands. Gives the plays that
+ * are to be written, and what is claimed with it of the learner's time with the lesson.
  */
 export function takeDown(
   visit: VisitEntity,
+  sitting: Sitting,
   programme: Programme,
-  { number, plays, position }: Report,
+  { number, plays, position, agoMs = 0 }: Report,
   now: Date,
-): { readonly judged: Judged; readonly plays: readonly Play[] } {
+): TakenDown {
+  const at = new Date(Math.max(visit.startedAt.getTime(), now.getTime() - agoMs));
   const before = visit.counted as RangeSet;
   const counted = union(before, [{ start: micros(number), end: micros(number + 1) }]);
-  if (coveredLength(counted) === coveredLength(before)) return { judged: 'counted-before', plays: [] };
-  if (!isBelievable(visit, plays, now)) return { judged: 'more-than-passed', plays: [] };
-  const place = sourceTimeAt(programme, clampTime(micros(position), ZERO, programme.length));
-  visit.claimedMs = Math.round(visit.claimedMs + wallTimeOf(plays));
+  if (coveredLength(counted) === coveredLength(before)) return { judged: 'counted-before', plays: [], sitting, at };
+  const claimed = withClaim(sitting, visit.startedAt, plays, now);
+  if (!claimed) return { judged: 'more-than-passed', plays: [], sitting, at };
   visit.counted = [...counted];
-  visit.lastAt = now;
-  if (place) [visit.atSourceId, visit.atTime] = [place.sourceId, place.time];
-  return { judged: 'counted', plays: playsOf(visit, programme, { number, plays, at: now }) };
+  const place = sourceTimeAt(programme, clampTime(micros(position), ZERO, programme.length));
+  // One that comes late tells nothing of where the learner stands now.
+  if (place && at >= visit.lastAt) [visit.atSourceId, visit.atTime] = [place.sourceId, place.time];
+  if (at > visit.lastAt) visit.lastAt = at;
+  return { judged: 'counted', plays: playsOf(visit, programme, { number, plays, at }), sitting: claimed, at };
 }
 
 /** What a report tells was played, as rows: its stretches in take time, numbered. */

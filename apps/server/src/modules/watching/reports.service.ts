@@ -14,8 +14,8 @@ import type { Person } from '../../platform/sessions/index.ts';
 import { AccessService } from '../access/index.ts';
 import { EditionsService, type EditionHead } from '../editions/index.ts';
 import { layingsOf, playsOf, takeDown, type Judged, type Laying, type Play, type Report } from './counting.ts';
-import { PlayEntity, VisitEntity } from './visit.entity.ts';
-import { wallTimeOf, type ClaimedPlay } from './watching.rules.ts';
+import { PlayEntity, VisitEntity, type SittingEntity } from './visit.entity.ts';
+import { NEVER_SAT, wallTimeOf, withClaim, type ClaimedPlay, type Sitting } from './watching.rules.ts';
 
 /** Whoever looks on is told of one lesson at most this often. */
 const MENTION_EVERY_MS = 5000;
@@ -70,8 +70,7 @@ export class ReportsService {
   async addPast(learnerId: string, edition: EditionHead, plays: readonly ClaimedPlay[], at: Date): Promise<void> {
     const programme = present((await this.editions.programmes([edition.id])).get(edition.id));
     const place = sourceTimeAt(programme, micros(plays.at(-1)?.end ?? 0));
-    const claimedMs = Math.round(wallTimeOf(plays));
-    const lastAt = new Date(at.getTime() + claimedMs);
+    const lastAt = new Date(at.getTime() + Math.ceil(wallTimeOf(plays)));
     const visit = this.visits.create({
       id: randomUUID(),
       editionId: edition.id,
@@ -79,7 +78,6 @@ export class ReportsService {
       learnerId,
       startedAt: at,
       lastAt,
-      claimedMs,
       counted: [{ start: 0, end: 1 }],
       atSourceId: place?.sourceId ?? null,
       atTime: place?.time ?? 0,
@@ -87,6 +85,9 @@ export class ReportsService {
     const rows = playsOf(visit, programme, { number: 0, plays, at: lastAt });
     await this.acts.do(async () => {
       await this.visits.insert(visit);
+      const sittings = await this.#sittings([visit]);
+      const key = sittingKey(visit);
+      await this.#sit(sittings.set(key, withClaim(present(sittings.get(key)), at, plays, lastAt) ?? NEVER_SAT));
       await this.#write(rows, layingsOf([{ visit, plays: rows, at: lastAt }]));
     });
   }
@@ -104,18 +105,23 @@ export class ReportsService {
     return this.acts.do(async () => {
       const visits = await this.#locked(told, how);
       const programmes = await this.editions.programmes([...visits.values()].map((visit) => visit.editionId));
+      const sittings = await this.#sittings([...visits.values()]);
       const now = new Date();
       const counted: { visit: VisitEntity; plays: readonly Play[]; at: Date }[] = [];
       const outcomes = told.map(({ visitId, learnerId, report }): Outcome => {
         const visit = visits.get(visitId);
         if (!visit) return how === 'waits for locks' ? 'no-visit' : 'alone';
         if (visit.learnerId !== learnerId) return 'no-visit';
-        const { judged, plays } = takeDown(visit, present(programmes.get(visit.editionId)), report, now);
-        if (judged === 'counted') counted.push({ visit, plays, at: now });
+        const key = sittingKey(visit);
+        const programme = present(programmes.get(visit.editionId));
+        const { judged, plays, sitting, at } = takeDown(visit, present(sittings.get(key)), programme, report, now);
+        sittings.set(key, sitting);
+        if (judged === 'counted') counted.push({ visit, plays, at });
         return judged;
       });
       if (counted.length === 0) return outcomes;
       await this.#note([...new Set(counted.map(({ visit }) => visit))]);
+      await this.#sit(sittings);
       const plays = counted.flatMap((one) => one.plays);
       await this.#write(plays, layingsOf(counted));
       const lessons = new Set(counted.map(({ visit }) => visit.lessonId));
@@ -144,15 +150,57 @@ export class ReportsService {
       one.learnerId,
       one.startedAt,
       one.lastAt,
-      one.claimedMs,
       JSON.stringify(one.counted),
       one.atSourceId,
       one.atTime,
     ]);
     await this.visits.query(
-      `INSERT INTO visit (id, editionId, lessonId, learnerId, startedAt, lastAt, claimedMs, counted, atSourceId, atTime)
-       VALUES ? ON DUPLICATE KEY UPDATE lastAt = VALUES(lastAt), claimedMs = VALUES(claimedMs),
-         counted = VALUES(counted), atSourceId = VALUES(atSourceId), atTime = VALUES(atTime)`,
+      `INSERT INTO visit (id, editionId, lessonId, learnerId, startedAt, lastAt, counted, atSourceId, atTime)
+       VALUES ? ON DUPLICATE KEY UPDATE lastAt = VALUES(lastAt), counted = VALUES(counted), atSourceId = VALUES(atSourceId), atTime = VALUES(atTime)`,
+      [rows],
+    );
+  }
+
+  /** The time that learners have had with lessons, locked in an order that is the same for everybody. */
+  async #sittings(visits: readonly VisitEntity[]): Promise<Map<string, Sitting>> {
+    const asked = [...new Map(visits.map((visit) => [sittingKey(visit), visit])).values()]
+      .map(({ learnerId, lessonId }) => [learnerId, lessonId] as const)
+      .sort(([a, b], [c, d]) => (`${a} ${b}` < `${c} ${d}` ? -1 : 1));
+    if (asked.length === 0) return new Map();
+    const there = await this.#sat(asked);
+    if (there.size === asked.length) return there;
+    await this.visits.query('INSERT IGNORE INTO sitting (learnerId, lessonId, open, pastMs, claimedMs) VALUES ?', [
+      asked.map((one) => [...one, '[]', NEVER_SAT.pastMs, NEVER_SAT.claimedMs]),
+    ]);
+    return this.#sat(asked);
+  }
+
+  async #sat(asked: readonly (readonly [string, string])[]): Promise<Map<string, Sitting>> {
+    const rows = (await this.visits.query(
+      `SELECT s.learnerId, s.lessonId, s.open, s.pastMs, s.claimedMs
+       FROM JSON_TABLE(?, '$[*]' COLUMNS (a CHAR(36) PATH '$[0]', b CHAR(36) PATH '$[1]')) k
+       STRAIGHT_JOIN sitting s ON s.learnerId = CAST(k.a AS UUID) AND s.lessonId = CAST(k.b AS UUID)
+       FOR UPDATE`,
+      [JSON.stringify(asked)],
+    )) as SittingEntity[];
+    const read = ({ open, pastMs, claimedMs }: SittingEntity) => ({
+      open,
+      pastMs: Number(pastMs),
+      claimedMs: Number(claimedMs),
+    });
+    return new Map(rows.map((row) => [sittingKey(row), read(row)]));
+  }
+
+  async #sit(sittings: ReadonlyMap<string, Sitting>): Promise<void> {
+    const rows = [...sittings].map(([key, { open, pastMs, claimedMs }]) => [
+      ...key.split(' '),
+      JSON.stringify(open),
+      pastMs,
+      claimedMs,
+    ]);
+    await this.visits.query(
+      `INSERT INTO sitting (learnerId, lessonId, open, pastMs, claimedMs) VALUES ?
+       ON DUPLICATE KEY UPDATE open = VALUES(open), pastMs = VALUES(pastMs), claimedMs = VALUES(claimedMs)`,
       [rows],
     );
   }
@@ -222,3 +270,5 @@ interface Before {
 }
 const keyOf = ({ learnerId, lessonId, sourceId }: Pick<Before, 'learnerId' | 'lessonId' | 'sourceId'>): string =>
   `${learnerId} ${lessonId} ${sourceId}`;
+const sittingKey = ({ learnerId, lessonId }: Pick<SittingEntity, 'learnerId' | 'lessonId'>): string =>
+  `${learnerId} ${lessonId}`;

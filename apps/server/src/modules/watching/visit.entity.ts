@@ -1,5 +1,6 @@
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import type { PlayLayers } from '@oakbell/core/coverage';
+import type { RangeSet } from '@oakbell/core/intervals';
 import { bigWhole, moment } from '../../platform/database/index.ts';
 
 /** A learner opened an edition and may have played some of it. */
@@ -13,8 +14,6 @@ export class VisitEntity {
   @ForeignKey('person') @Column('uuid') learnerId: string;
   @Column(moment) startedAt: Date;
   @Column(moment) lastAt: Date;
-  /** Wall time that the reports of this visit claim, in milliseconds. */
-  @Column({ type: 'int' }) claimedMs: number;
   /** The numbers of the reports that were counted, as ranges: start in, end out. */
   @Column({ type: 'json' }) counted: readonly { readonly start: number; readonly end: number }[];
   /** Where the learner stopped, in take time, so that it holds in a later edition too. */
@@ -50,4 +49,14 @@ export class WatchedEntity {
   @Column({ type: 'json' }) layers: PlayLayers;
   @Column(moment) firstAt: Date;
   @Column(moment) lastAt: Date;
+}
+
+/** What a learner can have watched of a lesson, and claims to have: see the rules. Over all visits and devices. */
+@Entity('sitting')
+export class SittingEntity {
+  @ForeignKey('person') @PrimaryColumn('uuid') learnerId: string;
+  @ForeignKey('lesson') @PrimaryColumn('uuid') lessonId: string;
+  @Column({ type: 'json' }) open: RangeSet;
+  @Column(bigWhole) pastMs: number;
+  @Column(bigWhole) claimedMs: number;
 }

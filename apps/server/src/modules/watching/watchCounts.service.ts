@@ -81,12 +81,16 @@ export class WatchCounts {
   ): Promise<ReadonlyMap<string, { readonly learners: number; readonly begun: number }>> {
     if (assignmentIds.length === 0) return new Map();
     const rows = (await this.rows.query(
-      `SELECT a.id, COUNT(DISTINCT m.personId) AS learners, COUNT(DISTINCT w.learnerId) AS begun
-       FROM assignment a
-       LEFT JOIN membership m ON m.classId = a.classId AND m.part = 'learner'
-       LEFT JOIN watched w ON w.lessonId = a.lessonId AND w.learnerId = m.personId
-       WHERE a.id IN (?) GROUP BY a.id`,
-      [assignmentIds],
+      // Led by what was watched: all learners of all assignments would be as many as both multiplied.
+      `SELECT a.id, COALESCE(c.learners, 0) AS learners, COALESCE(b.begun, 0) AS begun FROM assignment a
+       LEFT JOIN (SELECT classId, COUNT(*) AS learners FROM membership WHERE part = 'learner' GROUP BY classId) c
+         ON c.classId = a.classId
+       LEFT JOIN (SELECT x.id, COUNT(DISTINCT w.learnerId) AS begun FROM assignment x
+         JOIN watched w ON w.lessonId = x.lessonId
+         JOIN membership m ON m.classId = x.classId AND m.personId = w.learnerId AND m.part = 'learner'
+         WHERE x.id IN (?) GROUP BY x.id) b ON b.id = a.id
+       WHERE a.id IN (?)`,
+      [assignmentIds, assignmentIds],
     )) as { id: string; learners: string; begun: string }[];
     return new Map(rows.map(({ id, learners, begun }) => [id, { learners: Number(learners), begun: Number(begun) }]));
   }

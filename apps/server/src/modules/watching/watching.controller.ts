@@ -11,6 +11,7 @@ import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { ReportsService } from './reports.service.ts';
 import { WatchCounts } from './watchCounts.service.ts';
+import { LATEST_MS } from './watching.rules.ts';
 import { WatchingService } from './watching.service.ts';
 
 export class RangeDto {
@@ -19,8 +20,8 @@ export class RangeDto {
 }
 export class BeginVisitDto {
   @Id() editionId: string;
-  /** How long ago it began, in ms: half a day at most. The server may have been away then. */
-  @Whole({ max: 12 * 3_600_000, optional: true }) agoMs?: number;
+  /** How long ago it began, in ms: thirty days at most. The server may have been away then. */
+  @Whole({ max: LATEST_MS, optional: true }) agoMs?: number;
 }
 export class VisitDto {
   @Whole() resumeAt: number;
@@ -35,6 +36,8 @@ export class ReportDto {
   @Parts(() => PlayDto) plays: PlayDto[];
   /** Where the player stands, in microseconds of programme time. */
   @Whole() position: number;
+  /** How long ago it was played, in ms: it may have waited in the browser. */
+  @Whole({ max: LATEST_MS, optional: true }) agoMs?: number;
 }
 export class WatchedLearnerDto {
   @Id() id: string;

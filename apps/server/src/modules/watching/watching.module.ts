@@ -7,13 +7,13 @@ import { LessonsModule } from '../lessons/index.ts';
 import { PeopleModule } from '../people/index.ts';
 import { ReportsService } from './reports.service.ts';
 import { WatchCounts } from './watchCounts.service.ts';
-import { PlayEntity, VisitEntity, WatchedEntity } from './visit.entity.ts';
+import { PlayEntity, SittingEntity, VisitEntity, WatchedEntity } from './visit.entity.ts';
 import { WatchingController } from './watching.controller.ts';
 import { WatchingService } from './watching.service.ts';
 
 @Module({
   imports: [
-    TypeOrmModule.forFeature([VisitEntity, PlayEntity, WatchedEntity]),
+    TypeOrmModule.forFeature([VisitEntity, PlayEntity, WatchedEntity, SittingEntity]),
     AssignmentsModule,
     ClassesModule,
     EditionsModule,

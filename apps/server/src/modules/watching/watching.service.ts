@@ -46,13 +46,13 @@ export class WatchingService {
       const now = Date.now();
       const startedAt = new Date(Math.max(now - agoMs, edition.createdAt.getTime()));
       const place = { atSourceId: last?.atSourceId ?? null, atTime: last?.atTime ?? 0 };
-      const begun = { id, editionId, lessonId, learnerId: person.id, startedAt, lastAt: new Date(now), ...place };
+      const begun = { id, editionId, lessonId, learnerId: person.id, startedAt, lastAt: startedAt, ...place };
       // The same visit may be begun twice at the very same moment: whoever comes second finds it there.
       await this.visits
         .createQueryBuilder()
         .insert()
         .orIgnore()
-        .values({ ...begun, claimedMs: 0, counted: [] })
+        .values({ ...begun, counted: [] })
         .execute();
     }
     const mine = await this.watched.findBy({ lessonId, learnerId: person.id });

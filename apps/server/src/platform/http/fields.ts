@@ -21,6 +21,7 @@ import {
   Max,
   MaxLength,
   Min,
+  ValidateBy,
   ValidateNested,
 } from 'class-validator';
 
@@ -41,11 +42,33 @@ function field(any: Any, shape: Shape, ...checks: PropertyDecorator[]): Property
   return applyDecorators(described, ...(any.optional || any.nullable ? [IsOptional()] : []), ...checks);
 }
 
-/** Text of `min` to `max` characters, both in. */
-export const Text = ({ min = 0, max = 200, ...any }: Any & { min?: number; max?: number } = {}): PropertyDecorator =>
-  field(any, { type: String, minLength: min, maxLength: max }, IsString(), Length(min, max));
+/** What holds of a text, and the words for whoever reads that it does not. */
+const holds = (name: string, message: string, validate: (text: string) => boolean): PropertyDecorator =>
+  ValidateBy({ name, validator: { validate: (value) => typeof value !== 'string' || validate(value) } }, { message });
+const TEXT = { message: 'This must be text.' } as const;
 
-export const Id = (any: Any = {}): PropertyDecorator => field(any, { type: String, format: 'uuid' }, IsUUID());
+/** Text of `min` to `max` characters, both in. Blanks alone are no text where there must be some. */
+export const Text = ({ min = 0, max = 200, ...any }: Any & { min?: number; max?: number } = {}): PropertyDecorator =>
+  field(
+    any,
+    { type: String, minLength: min, maxLength: max },
+    IsString(TEXT),
+    Length(min, max, {
+      message: min > 1 ? `This must have ${min} to ${max} characters.` : `This can have ${max} characters at most.`,
+    }),
+    holds('isWritable', 'This holds a letter that cannot be written down.', (text) => !text.includes('\0')),
+    ...(min > 0 ? [holds('isWritten', 'Nothing is written here yet.', (text) => text.trim() !== '')] : []),
+  );
+
+export const Id = (any: Any = {}): PropertyDecorator =>
+  field(any, { type: String, format: 'uuid' }, IsUUID(undefined, { message: 'This names nothing that is known.' }));
+
+/** Words for the ends of what is taken. */
+const span = (what: string, min: number, max: number) => ({
+  message: `This must be ${what}${
+    max === Number.MAX_SAFE_INTEGER ? `, ${min} or more` : min === 0 && max === 1 ? '' : ` from ${min} to ${max}`
+  }.`,
+});
 
 /** A whole number from `min` to `max`, both in. */
 export const Whole = ({
@@ -53,7 +76,13 @@ export const Whole = ({
   max = Number.MAX_SAFE_INTEGER,
   ...any
 }: Any & { min?: number; max?: number } = {}): PropertyDecorator =>
-  field(any, { type: 'integer', minimum: min, maximum: max }, IsInt(), Min(min), Max(max));
+  field(
+    any,
+    { type: 'integer', minimum: min, maximum: max },
+    IsInt(span('a whole number', min, max)),
+    Min(min, span('a whole number', min, max)),
+    Max(max, span('a whole number', min, max)),
+  );
 
 /** A number from `min` to `max`, both in. */
 export const Decimal = ({
@@ -61,16 +90,31 @@ export const Decimal = ({
   max = Number.MAX_SAFE_INTEGER,
   ...any
 }: Any & { min?: number; max?: number } = {}): PropertyDecorator =>
-  field(any, { type: Number, minimum: min, maximum: max }, IsNumber(), Min(min), Max(max));
+  field(
+    any,
+    { type: Number, minimum: min, maximum: max },
+    IsNumber({}, span('a number', min, max)),
+    Min(min, span('a number', min, max)),
+    Max(max, span('a number', min, max)),
+  );
 
-export const Flag = (any: Any = {}): PropertyDecorator => field(any, { type: Boolean }, IsBoolean());
+export const Flag = (any: Any = {}): PropertyDecorator =>
+  field(any, { type: Boolean }, IsBoolean({ message: 'This must be yes or no.' }));
 
 /** A moment of the calendar in ISO 8601. */
 export const When = (any: Any = {}): PropertyDecorator =>
-  field(any, { type: String, format: 'date-time' }, IsISO8601());
+  field(
+    any,
+    { type: String, format: 'date-time' },
+    IsISO8601({ strict: true }, { message: 'This must be a day and a time of the calendar.' }),
+  );
 
 export const Choice = (values: readonly string[], any: Any = {}): PropertyDecorator =>
-  field(any, { type: String, enum: [...values] } as Shape, IsIn([...values]));
+  field(
+    any,
+    { type: String, enum: [...values] } as Shape,
+    IsIn([...values], { message: `This must be one of: ${values.join(', ')}.` }),
+  );
 
 type Class = new () => object;
 

@@ -10,7 +10,8 @@ export function validation(): ValidationPipe {
     exceptionFactory: (errors) => {
       const fields = Object.fromEntries(errors.flatMap((error) => wrongFields(error, '')));
       const first = Object.entries(fields)[0];
-      return new Problem(400, 'not-valid', first ? first[1] : 'The request is not as expected.', { fields });
+      const text = first ? `${nameOf(first[0])}: ${first[1]}` : 'The request is not as expected.';
+      return new Problem(400, 'not-valid', `${text} Nothing was changed.`, { fields });
     },
   });
 }
@@ -21,4 +22,11 @@ function wrongFields(error: ValidationError, path: string): readonly (readonly [
     .slice(0, 1)
     .map((text) => [here, text] as const);
   return [...own, ...(error.children ?? []).flatMap((child) => wrongFields(child, `${here}.`))];
+}
+
+/** The name of a field as people say it: `plays.0.outOf` is `Out of`. */
+function nameOf(path: string): string {
+  const last = path.split('.').findLast((piece) => !/^\d+$/.test(piece)) ?? path;
+  const words = last.replaceAll(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`).trim();
+  return words.charAt(0).toUpperCase() + words.slice(1);
 }

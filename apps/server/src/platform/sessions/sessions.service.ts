@@ -16,11 +16,12 @@ export interface SignedIn extends Person {
   /** Names the session in the addresses of media, without telling its secret. */
   readonly tag: string;
   readonly mustChange: boolean;
+  readonly endsAt: Date;
 }
 
-/** A session ends this long after it was begun, whatever is done in it … */
-export const SESSION_HOURS = 12;
-/** … and when nothing was asked in it for so long. */
+/** A session ends this long after it was begun, whatever is done in it: a week … */
+export const SESSION_HOURS = 7 * 24;
+/** … and when nothing was asked in it for so long: whoever uses it goes on with it. */
 export const IDLE_HOURS = 2;
 const HOUR_MS = 3_600_000;
 /** The last moment of a session is noted to this exactness. */
@@ -79,8 +80,8 @@ export class SessionsService {
     if (!found || found.expiresAt.getTime() <= now || found.lastAt.getTime() <= now - IDLE_HOURS * HOUR_MS) return null;
     if (now - found.lastAt.getTime() > NOTED_MS)
       await this.sessions.update({ digest: found.digest }, { lastAt: new Date(now) });
-    const { personId, role, id, tag, mustChange } = found;
-    return { id: personId, role, sessionId: id, tag, mustChange };
+    const { personId, role, id, tag, mustChange, expiresAt: endsAt } = found;
+    return { id: personId, role, sessionId: id, tag, mustChange, endsAt };
   }
 
   /** A person's sessions that still count, the newest first. */
@@ -102,12 +103,10 @@ export class SessionsService {
     return affected ? tagOf(secret) : null;
   }
 
-  /** Ends one session of a person, or all of them but one. Gives the tags of those that ended. */
-  async endOf(
-    personId: string,
-    which: { readonly id: string } | { readonly allBut: string },
-  ): Promise<readonly string[]> {
-    const where = { personId, id: 'id' in which ? which.id : Not(which.allBut) };
+  /** Ends one session of a person, all of them but one, or all. Gives the tags of those that ended. */
+  async endOf(personId: string, which: { readonly id?: string; readonly allBut?: string }): Promise<readonly string[]> {
+    const { id, allBut } = which;
+    const where = { personId, ...(id ? { id } : {}), ...(allBut ? { id: Not(allBut) } : {}) };
     const ended = await this.sessions.findBy(where);
     await this.sessions.delete(where);
     return ended.map((one) => one.tag);

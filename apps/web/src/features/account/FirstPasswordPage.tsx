@@ -14,7 +14,9 @@ export function FirstPasswordPage() {
     <main style={{ minHeight: '100dvh', display: 'grid', placeItems: 'center', padding: 16 }}>
       <PageTitle>Your own password</PageTitle>
       <Stack className="ob-card" p="xl" w="100%" maw={460}>
-        <Title order={1}>Welcome, {person.name}</Title>
+        <Title order={1}>
+          Welcome, <bdi>{person.name}</bdi>
+        </Title>
         <Text>
           The password you signed in with was given to you. Choose one of your own now, which nobody else knows. Then
           everything is open.

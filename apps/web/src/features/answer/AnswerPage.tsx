@@ -18,7 +18,7 @@ import {
   useLesson,
   type Lesson,
 } from '../../shared/api/index.ts';
-import { ProblemNote, Show, Waiting } from '../../shared/ui/index.ts';
+import { Fetching, ProblemNote, Show, Waiting } from '../../shared/ui/index.ts';
 import classes from './Answer.module.css';
 
 /** A learner's spoken answer: the recording room with fewer things in it, and then one button to hand it in. */
@@ -59,7 +59,8 @@ interface Props {
 }
 
 function Answer({ assignment, lessonId, title, limitMs }: Props) {
-  const { data: lesson } = useLesson(lessonId);
+  const opened = useLesson(lessonId);
+  const lesson = opened.data;
   const recovering = useLeftAnswer(lessonId);
   const known = recovering || !lesson ? undefined : lesson.edits.segments.length > 0;
   const [inRoom, setInRoom] = useStayInRoom(known);
@@ -77,7 +78,7 @@ function Answer({ assignment, lessonId, title, limitMs }: Props) {
     },
   });
   if (recovering) return <Waiting what="Bringing back what you said before" />;
-  if (!lesson) return <Waiting what="Opening the room" />;
+  if (!lesson) return <Fetching of={[opened]} what="Opening the room" />;
   const again = async () => {
     await queries.refetchQueries({ queryKey: lessonKey(lessonId) });
     const now = queries.getQueryData<Lesson>(lessonKey(lessonId)) ?? lesson;
@@ -108,6 +109,7 @@ function Answer({ assignment, lessonId, title, limitMs }: Props) {
   }
   return (
     <div className={classes.room}>
+      <h1 className="ob-hidden">{`Your answer: ${title}`}</h1>
       <Room
         lessonId={lessonId}
         title={title}

@@ -1,58 +1,66 @@
-import { Accordion, Text, Title } from '@mantine/core';
+import { Button, Group, Text, Title } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
-import { call, client } from '../../shared/api/index.ts';
-import { Empty, PageTitle, Show } from '../../shared/ui/index.ts';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { call, client, useSession } from '../../shared/api/index.ts';
+import { Empty, FieldsDialog, ManyRows, PageTitle, Show } from '../../shared/ui/index.ts';
+import { classFields } from './classFields.ts';
 
-/** The classes of a teacher and who is in them. */
+export const learnersText = (count: number): string => `${count} ${count === 1 ? 'learner' : 'learners'}`;
+
+/** A teacher's classes, or all of the school for whoever keeps it. */
 export function ClassesPage() {
-  const mine = useQuery({ queryKey: ['classes'], queryFn: () => call(client.GET('/api/classes')) });
+  const keeps = useSession()?.role === 'keeper';
+  const navigate = useNavigate();
+  const [making, setMaking] = useState(false);
+  const classes = useQuery({ queryKey: ['classes'], queryFn: () => call(client.GET('/api/classes')) });
+  const make = <Button onClick={() => setMaking(true)}>Make a class</Button>;
   return (
     <div className="ob-page">
       <PageTitle>Classes</PageTitle>
-      <Title order={1} mb="md">
-        Classes
-      </Title>
-      <Show of={mine} what="Fetching your classes">
+      <Group justify="space-between" mb="md">
+        <Title order={1}>Classes</Title>
+        {(classes.data?.length ?? 0) > 0 && make}
+      </Group>
+      <Show of={classes} what={keeps ? 'Fetching the classes' : 'Fetching your classes'}>
         {(all) =>
           all.length === 0 ? (
-            <Empty title="You teach no class yet">Your school keeper brings classes in. Ask for yours.</Empty>
+            <Empty title={keeps ? 'This school has no class yet' : 'You teach no class yet'} action={make}>
+              Make one, then add its learners by name.
+            </Empty>
           ) : (
-            <Accordion variant="separated" defaultValue={all[0]!.id}>
-              {all.map((one) => (
-                <Accordion.Item key={one.id} value={one.id}>
-                  <Accordion.Control>
-                    <Text fw={700}>{one.name}</Text>
-                    <Text size="sm" c="dimmed">
-                      {one.course} · {one.learners} learners
-                    </Text>
-                  </Accordion.Control>
-                  <Accordion.Panel>
-                    <Roster id={one.id} />
-                  </Accordion.Panel>
-                </Accordion.Item>
-              ))}
-            </Accordion>
+            <ManyRows rows={all}>
+              {(one) => (
+                <li key={one.id} className="ob-row">
+                  <div className="ob-row-main">
+                    <Link className="ob-link" to={`/classes/${one.id}`}>
+                      <bdi>{one.name}</bdi>
+                    </Link>
+                    {one.course && (
+                      <Text size="sm" c="dimmed">
+                        <bdi>{one.course}</bdi>
+                      </Text>
+                    )}
+                  </div>
+                  <Text>{learnersText(one.learners)}</Text>
+                </li>
+              )}
+            </ManyRows>
           )
         }
       </Show>
-    </div>
-  );
-}
-
-function Roster({ id }: { readonly id: string }) {
-  const found = useQuery({
-    queryKey: ['class', id],
-    queryFn: () => call(client.GET('/api/classes/{id}', { params: { path: { id } } })),
-  });
-  return (
-    <Show of={found} what="Fetching the roster">
-      {({ roster }) => (
-        <ul style={{ columns: '3 200px', margin: 0, paddingLeft: 18 }}>
-          {roster.map((learner) => (
-            <li key={learner.id}>{learner.name}</li>
-          ))}
-        </ul>
+      {making && (
+        <FieldsDialog
+          title="A new class"
+          action="Make it"
+          fields={classFields()}
+          onSave={async (body) => {
+            const { id } = await call(client.POST('/api/classes', { body }));
+            await navigate(`/classes/${id}`);
+          }}
+          onClose={() => setMaking(false)}
+        />
       )}
-    </Show>
+    </div>
   );
 }

@@ -1,1 +1,2 @@
 export { ClassesPage } from './ClassesPage.tsx';
+export { ClassPage } from './ClassPage.tsx';

@@ -110,33 +110,34 @@ function Desk({ pad, onLeave }: { readonly pad: CompanionPad; readonly onLeave: 
   const end = view.over ? ENDS.closed : ENDS[view.line];
   if (end) {
     return (
-      <div className={classes.over} role="status">
+      <main className={classes.over}>
         <PageTitle>Pen companion</PageTitle>
-        <Text>{end}</Text>
+        <Title order={1}>Pen companion</Title>
+        <Text role="status">{end}</Text>
         <Button mt="md" onClick={onLeave}>
           Join another room
         </Button>
-      </div>
+      </main>
     );
   }
   if (view.standing === 'asking') {
     return (
-      <div className={classes.over} role="status">
+      <main className={classes.over}>
         <PageTitle>Pen companion</PageTitle>
         <Title order={1}>Device {view.device}</Title>
         <Group gap="xs" wrap="nowrap" mt="md">
           <Loader size="sm" color="oak" />
-          <Text>Waiting for the teacher’s yes.</Text>
+          <Text role="status">Waiting for the teacher’s yes.</Text>
         </Group>
         <Text mt="xs">The recording room shows that device {view.device} asks to write.</Text>
         <Button mt="md" variant="default" onClick={onLeave}>
           Leave
         </Button>
-      </div>
+      </main>
     );
   }
   return (
-    <div className={classes.desk}>
+    <main className={classes.desk}>
       <PageTitle>{`${words(view)} · Pen companion`}</PageTitle>
       <div className={classes.head}>
         <span className={classes.state} data-state={up?.state} data-line={view.line} role="status">
@@ -190,7 +191,7 @@ function Desk({ pad, onLeave }: { readonly pad: CompanionPad; readonly onLeave: 
           onChange={(event) => setPenOnly(event.currentTarget.checked)}
         />
       </Group>
-    </div>
+    </main>
   );
 }
 

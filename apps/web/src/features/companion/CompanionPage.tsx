@@ -37,35 +37,37 @@ export function CompanionPage() {
   };
   if (joined) return <CompanionDesk onLeave={leave} />;
   return (
-    <form
-      className="ob-page"
-      onSubmit={(event) => {
-        event.preventDefault();
-        join.mutate(code);
-      }}
-    >
-      <PageTitle>Pen companion</PageTitle>
-      <Stack maw={420} mx="auto" mt="xl">
-        <Title order={1}>Pen companion</Title>
-        <Text>
-          Type the code that the recording room shows. The teacher there lets you in; then write here, and it appears
-          there.
-        </Text>
-        <TextInput
-          label="Code"
-          size="lg"
-          autoFocus
-          autoCapitalize="characters"
-          autoComplete="off"
-          maxLength={12}
-          value={code}
-          onChange={(event) => setCode(event.currentTarget.value.toUpperCase())}
-        />
-        <ProblemNote failure={join.error} />
-        <Button type="submit" size="lg" loading={join.isPending} disabled={code.trim() === ''}>
-          Join
-        </Button>
-      </Stack>
-    </form>
+    <main>
+      <form
+        className="ob-page"
+        onSubmit={(event) => {
+          event.preventDefault();
+          join.mutate(code);
+        }}
+      >
+        <PageTitle>Pen companion</PageTitle>
+        <Stack maw={420} mx="auto" mt="xl">
+          <Title order={1}>Pen companion</Title>
+          <Text>
+            Type the code that the recording room shows. The teacher there lets you in; then write here, and it appears
+            there.
+          </Text>
+          <TextInput
+            label="Code"
+            size="lg"
+            autoFocus
+            autoCapitalize="characters"
+            autoComplete="off"
+            maxLength={12}
+            value={code}
+            onChange={(event) => setCode(event.currentTarget.value.toUpperCase())}
+          />
+          <ProblemNote failure={join.error} />
+          <Button type="submit" size="lg" loading={join.isPending} disabled={code.trim() === ''}>
+            Join
+          </Button>
+        </Stack>
+      </form>
+    </main>
   );
 }

@@ -1,1 +1,2 @@
 export { PeoplePage } from './PeoplePage.tsx';
+export { SchoolPage } from './SchoolPage.tsx';

@@ -2,7 +2,7 @@ import { present } from '@oakbell/core/present';
 import { TextInput } from '@mantine/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, NavLink, Outlet, useParams } from 'react-router';
+import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router';
 import { call, client, lessonKey, useLesson, type Lesson } from '../../shared/api/index.ts';
 import { ProblemNote, Waiting } from '../../shared/ui/index.ts';
 import classes from './LessonFrame.module.css';
@@ -21,6 +21,7 @@ type StepState = 'not begun' | 'in hand' | 'done';
 /** A lesson's five steps across the top, each with its state; any can be entered at any time. */
 export function LessonFrame() {
   const { lesson: id = '' } = useParams();
+  const { pathname } = useLocation();
   const lesson = useLesson(id);
   const assignments = useQuery({
     queryKey: ['lesson-assignments', id],
@@ -36,8 +37,10 @@ export function LessonFrame() {
   }
   if (!lesson.data) return <Waiting what="Opening the lesson" />;
   const states = statesOf(lesson.data, assignments.data?.length ?? 0);
+  const step = STEPS.find((one) => pathname.endsWith(`/${one}`)) ?? 'pages';
   return (
     <div className={classes.frame}>
+      {step !== 'watched' && <h1 className="ob-hidden">{`${NAMES[step]}: ${lesson.data.title}`}</h1>}
       <div className={classes.head}>
         <LessonTitle key={lesson.data.id} lesson={lesson.data} />
         <nav aria-label="Steps of the lesson" className={classes.steps}>

@@ -1,7 +1,7 @@
 import { Button, Menu, Popover, Stack, Text, TextInput } from '@mantine/core';
 import { IconDots, IconPlus } from '@tabler/icons-react';
 import { cloneElement, useState, type ReactElement, type ReactNode } from 'react';
-import { IconAction, ProblemNote } from '../../shared/ui/index.ts';
+import { IconAction } from '../../shared/ui/index.ts';
 import type { Course, CourseActs } from './courses.ts';
 import classes from './Library.module.css';
 
@@ -71,9 +71,6 @@ export function CourseList({ courses, place, onPlace, acts }: Props) {
           New course
         </Button>
       </NameOf>
-      <ProblemNote
-        failure={acts.addCourse.error ?? acts.addUnit.error ?? acts.removeUnit.error ?? acts.removeCourse.error}
-      />
     </nav>
   );
 }

@@ -1,9 +1,9 @@
 import { Badge, Button, Group, Menu, Text, TextInput, Title } from '@mantine/core';
 import { micros, timeText } from '@oakbell/core/clock';
 import { IconDots, IconSearch } from '@tabler/icons-react';
-import { useState } from 'react';
+import { memo, useDeferredValue, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { Empty, IconAction, PageTitle, Show, whenText } from '../../shared/ui/index.ts';
+import { Empty, IconAction, ManyRows, PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
 import { CourseList, type Place } from './CourseList.tsx';
 import {
   placeOf,
@@ -15,6 +15,7 @@ import {
   type LessonRow,
 } from './courses.ts';
 import classes from './Library.module.css';
+import { MoveDialog } from './MoveDialog.tsx';
 import { NamingPattern } from './NamingPattern.tsx';
 import { NewLesson } from './NewLesson.tsx';
 
@@ -28,8 +29,20 @@ const KINDS = {
 /** All lessons of a teacher: by course and unit, and by the words of their titles. */
 export function LibraryPage() {
   const [search, setSearch] = useSearchParams();
-  const [words, setWords] = useState('');
-  const [place, setPlace] = useState<Place>('all');
+  const [typed, setTyped] = useState(search.get('words') ?? '');
+  // What is typed is seen at once; the rows follow.
+  const words = useDeferredValue(typed);
+  const place = search.get('place') ?? 'all';
+  const setting = (name: string, value: string | null) =>
+    setSearch(
+      (before) => {
+        if (value) before.set(name, value);
+        else before.delete(name);
+        return before;
+      },
+      { replace: true },
+    );
+  const setPlace = (next: Place) => setting('place', next === 'all' ? null : next);
   const lessons = useLessons();
   const courses = useCourses().data ?? [];
   const acts = useCourseActs();
@@ -43,12 +56,13 @@ export function LibraryPage() {
           <Title order={1}>Lessons</Title>
           <Group gap="xs">
             <NamingPattern />
-            {!making && <Button onClick={() => setSearch({ new: '' })}>Make a lesson</Button>}
+            {!making && <Button onClick={() => setting('new', 'yes')}>Make a lesson</Button>}
           </Group>
         </Group>
+        <ProblemNote failure={acts.failure} />
         {making && (
           <NewLesson
-            onCancel={() => setSearch({})}
+            onCancel={() => setting('new', null)}
             unitId={courses.some((one) => one.units.some((unit) => unit.id === place)) ? place : null}
           />
         )}
@@ -56,8 +70,11 @@ export function LibraryPage() {
           aria-label="Search lessons"
           placeholder="Search by title"
           leftSection={<IconSearch size={18} aria-hidden />}
-          value={words}
-          onChange={(event) => setWords(event.currentTarget.value)}
+          value={typed}
+          onChange={(event) => {
+            setTyped(event.currentTarget.value);
+            setting('words', event.currentTarget.value);
+          }}
           mb="md"
         />
         <Show of={lessons} what="Fetching your lessons">
@@ -97,6 +114,7 @@ interface RowsProps {
 }
 
 function Rows({ lessons, any, courses, acts }: RowsProps) {
+  const [moved, setMoved] = useState<LessonRow | null>(null);
   if (lessons.length === 0) {
     return any ? (
       <Empty title="There is no such lesson here">Try fewer words, or another course.</Empty>
@@ -114,25 +132,33 @@ function Rows({ lessons, any, courses, acts }: RowsProps) {
     );
   }
   return (
-    <ul className="ob-rows ob-card">
-      {lessons.map((lesson) => (
-        <Row key={lesson.id} lesson={lesson} courses={courses} acts={acts} />
-      ))}
-    </ul>
+    <>
+      <ManyRows rows={lessons}>
+        {(lesson) => <Row key={lesson.id} lesson={lesson} courses={courses} acts={acts} onMove={setMoved} />}
+      </ManyRows>
+      {moved && (
+        <MoveDialog
+          lesson={moved}
+          courses={courses}
+          onMove={(unitId) => acts.describe.mutate({ id: moved.id, unitId })}
+          onClose={() => setMoved(null)}
+        />
+      )}
+    </>
   );
 }
 
 const SAVED = { opening: 'Opening', template: 'Template' } as const;
 
-function Row({
-  lesson,
-  courses,
-  acts,
-}: {
+interface RowProps {
   readonly lesson: LessonRow;
   readonly courses: readonly Course[];
   readonly acts: CourseActs;
-}) {
+  readonly onMove: (lesson: LessonRow) => void;
+}
+
+/** Drawn once for each lesson, whatever is searched for. */
+const Row = memo(function Row({ lesson, courses, acts, onMove }: RowProps) {
   const where = placeOf(courses, lesson.unitId);
   return (
     <li className="ob-row">
@@ -141,7 +167,7 @@ function Row({
       </span>
       <div className="ob-row-main">
         <Link className="ob-link" to={`/lessons/${lesson.id}/${lesson.recorded ? 'polish' : 'pages'}`}>
-          {lesson.title}
+          <bdi>{lesson.title}</bdi>
         </Link>
         <Text size="sm" c="dimmed">
           {where ? `${where.course} · ${where.unit} · ` : ''}
@@ -162,18 +188,7 @@ function Row({
           </IconAction>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Label>Put it into</Menu.Label>
-          {courses.flatMap((course) =>
-            course.units.map((unit) => (
-              <Menu.Item
-                key={unit.id}
-                disabled={unit.id === lesson.unitId}
-                onClick={() => acts.describe.mutate({ id: lesson.id, unitId: unit.id })}
-              >
-                {course.name} · {unit.name}
-              </Menu.Item>
-            )),
-          )}
+          <Menu.Item onClick={() => onMove(lesson)}>Put it into a unit …</Menu.Item>
           {lesson.unitId && (
             <Menu.Item onClick={() => acts.describe.mutate({ id: lesson.id, unitId: null })}>No place</Menu.Item>
           )}
@@ -194,4 +209,4 @@ function Row({
       </Menu>
     </li>
   );
-}
+});

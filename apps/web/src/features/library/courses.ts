@@ -17,7 +17,7 @@ export function useCourseActs() {
       Promise.all(['courses', 'lessons', 'preferences'].map((key) => queries.invalidateQueries({ queryKey: [key] }))),
   };
   const at = (id: string) => ({ params: { path: { id } } });
-  return {
+  const acts = {
     addCourse: useMutation({
       mutationFn: (name: string) => call(client.POST('/api/courses', { body: { name } })),
       ...settled,
@@ -52,6 +52,9 @@ export function useCourseActs() {
       ...settled,
     }),
   };
+  /** What of all this did not work, as long as it was not tried again. */
+  const failure = Object.values(acts).find(({ error }) => error)?.error ?? null;
+  return { ...acts, failure };
 }
 export type CourseActs = ReturnType<typeof useCourseActs>;
 

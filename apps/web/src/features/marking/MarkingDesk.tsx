@@ -16,8 +16,10 @@ import {
   type Lesson,
 } from '../../shared/api/index.ts';
 import { emptying } from '@oakbell/core/edits';
-import { Empty, PageTitle, Show, Waiting, whenText } from '../../shared/ui/index.ts';
-import { MarkSheet, type MarkDraft } from './MarkSheet.tsx';
+import { Empty, Fetching, PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
+import { HandedBack } from './HandedBack.tsx';
+import { MarkSheet } from './MarkSheet.tsx';
+import { useMarks } from './useMarks.ts';
 import classes from './Marking.module.css';
 
 const deskKey = (id: string) => ['marking', id] as const;
@@ -59,7 +61,7 @@ export function MarkingDesk() {
               </ol>
             </nav>
             {open ? (
-              <Opened key={open.submissionId} desk={data} row={open} />
+              <Opened key={`${open.submissionId} ${open.times}`} desk={data} row={open} />
             ) : (
               <div className="ob-page">
                 <Empty title="Nobody has handed in yet">The first hand-in opens here as soon as it arrives.</Empty>
@@ -90,7 +92,7 @@ function QueueRow({
   return (
     <li>
       <Link to={to} className={classes.queueRow} aria-current={current ? 'page' : undefined}>
-        <span>{row.learnerName}</span>
+        <bdi>{row.learnerName}</bdi>
         <Text size="sm" component="span" c="dimmed">
           {state}
           {row.late ? ' · late' : ''}
@@ -105,11 +107,12 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
   const navigate = useNavigate();
   const queries = useQueryClient();
   const lesson = useLesson(row.feedbackLessonId ?? '');
-  const [draft, setDraft] = useState<MarkDraft>({ points: row.points ?? '', comment: row.comment });
+  const [running, setRunning] = useState(false);
   /** A spoken answer is heard first. */
   const [listening, setListening] = useState(true);
   const [inRoom, setInRoom] = useStayInRoom(lesson.data && lesson.data.edits.segments.length > 0);
   const refresh = () => queries.invalidateQueries({ queryKey: deskKey(desk.assignmentId) });
+  const marks = useMarks(row, desk.points, () => void refresh());
   const afterHandBack = (next: string | null) => {
     void refresh();
     void queries.invalidateQueries({ queryKey: ['today'] });
@@ -117,23 +120,22 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
   };
   const sheet = (
     <MarkSheet
-      draft={draft}
-      onDraft={setDraft}
+      marks={marks}
       desk={desk}
       row={row}
       spoken={(lesson.data?.edits.segments.length ?? 0) > 0}
+      running={running}
       onHandedBack={afterHandBack}
-      onSaved={() => void refresh()}
     />
   );
-  if (!lesson.data) return <Waiting what="Opening the hand-in" />;
+  if (!lesson.data) return <Fetching of={[lesson]} what="Opening the hand-in" />;
   if (lesson.data.pages.length === 0) {
     const failed = lesson.data.importing?.state === 'failed';
     return (
       <div className={classes.plain}>
         {failed ? (
           <Text role="alert">
-            {lesson.data.importing?.failureText} {row.learnerName} can try again, or hand in another file.
+            {lesson.data.importing?.failureText} <bdi>{row.learnerName}</bdi> can try again, or hand in another file.
           </Text>
         ) : (
           <Waiting what="Drawing the pages of the hand-in" />
@@ -142,7 +144,8 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
       </div>
     );
   }
-  if (row.state === 'handed-back') return <HandedBack row={row} lesson={lesson.data} desk={desk} />;
+  if (row.state === 'handed-back')
+    return <HandedBack row={row} lesson={lesson.data} desk={desk} onCorrected={() => void refresh()} />;
   if (!inRoom) {
     return (
       <div className={classes.hall}>
@@ -186,6 +189,7 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
         pictureAddress={pictureOf(lesson.data.id)}
         earlierInk={() => []}
         onFinished={() => undefined}
+        onRunning={setRunning}
         onKeep={() => {
           // At once where what was spoken is known already: nothing is typed into a sheet that is about to move.
           if (lesson.data.edits.segments.length > 0) setInRoom(false);
@@ -216,41 +220,4 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
     await queries.invalidateQueries({ queryKey: lessonKey(now.id) });
     setInRoom(true);
   }
-}
-
-function HandedBack({
-  row,
-  lesson,
-  desk,
-}: {
-  readonly row: Api['QueueRowDto'];
-  readonly lesson: Lesson;
-  readonly desk: Api['MarkingDeskDto'];
-}) {
-  return (
-    <div className={classes.hall}>
-      {lesson.edits.segments.length > 0 ? (
-        <HeardLesson lesson={lesson} />
-      ) : (
-        <Text m="auto">Handed back without a recording.</Text>
-      )}
-      <div className={classes.beside}>
-        <Title order={2}>{row.learnerName}</Title>
-        <Text>Handed back {row.handedBackAt && whenText(row.handedBackAt)}</Text>
-        {row.points !== null && (
-          <Text fw={700}>
-            {row.points} of {desk.points} points
-          </Text>
-        )}
-        <Text style={{ whiteSpace: 'pre-wrap' }}>{row.comment}</Text>
-        <Text role="status">
-          {row.heardAt
-            ? `Heard ${Math.round((row.heardShare ?? 0) * 100)} %, last on ${whenText(row.heardAt)}`
-            : lesson.edits.segments.length > 0
-              ? 'Not heard yet'
-              : ''}
-        </Text>
-      </div>
-    </div>
-  );
 }

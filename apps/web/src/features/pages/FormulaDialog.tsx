@@ -68,7 +68,7 @@ export function FormulaDialog({ lessonId, begin, onClose, onDone }: Props) {
       <Stack>
         <Textarea
           label="In LaTeX notation"
-          description="For example \\tan\\alpha = \\frac{v \\sin\\beta}{u + v \\cos\\beta}"
+          description={String.raw`For example \tan\alpha = \frac{v \sin\beta}{u + v \cos\beta}`}
           autosize
           minRows={2}
           data-autofocus
@@ -77,7 +77,7 @@ export function FormulaDialog({ lessonId, begin, onClose, onDone }: Props) {
           onChange={(event) => setSource(event.currentTarget.value)}
         />
         {fault ? (
-          <Alert role="alert" color="brass.8" variant="light" title="This does not parse yet">
+          <Alert role="alert" title="This does not parse yet">
             <Text size="sm">{fault.fault}</Text>
             <Code block className={classes.faultPlace}>
               {source.slice(0, fault.at)}

@@ -1,21 +1,16 @@
 import {
   closestCenter,
   DndContext,
-  KeyboardSensor,
   PointerSensor,
   useSensor,
   useSensors,
   type DragEndEvent,
+  type UniqueIdentifier,
 } from '@dnd-kit/core';
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { IconGripVertical } from '@tabler/icons-react';
+import { useState, type KeyboardEvent } from 'react';
 import { PagePicture } from '../../kits/stage/index.ts';
 import { corePage, pictureOf, type Lesson, type LessonPage } from '../../shared/api/index.ts';
 import classes from './Pages.module.css';
@@ -30,19 +25,35 @@ interface Props {
   readonly plan: readonly PlannedPage[];
 }
 
-/** All pages: dragged into order by hand or, on the grip, with space and the arrow keys. */
+/** All pages: dragged into order by hand or, on the grip, moved with the arrow keys. */
 export function PageList({ lesson, chosen, onChoose, acts, plan }: Props) {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const [moved, setMoved] = useState('');
   const ids = lesson.pages.map((page) => page.id);
+  const numberOf = (id: UniqueIdentifier) => ids.indexOf(String(id)) + 1;
+  const move = (from: number, to: number) => {
+    if (from === to || !ids[to]) return;
+    acts.reorder(arrayMove(ids, from, to));
+    setMoved(`Page ${from + 1} is now page ${to + 1} of ${ids.length}.`);
+  };
   const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (!over || active.id === over.id) return;
-    acts.order.mutate(arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))));
+    if (over) move(numberOf(active.id) - 1, numberOf(over.id) - 1);
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+    <DndContext
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      onDragEnd={onDragEnd}
+      accessibility={{
+        screenReaderInstructions: { draggable: 'Drag, or press the up or down arrow, to move this page.' },
+        announcements: {
+          onDragStart: ({ active }) => `Page ${numberOf(active.id)} is picked up.`,
+          onDragOver: ({ over }) => (over ? `Over the place of page ${numberOf(over.id)}.` : 'Over no place.'),
+          onDragEnd: () => undefined,
+          onDragCancel: () => 'Nothing was moved.',
+        },
+      }}
+    >
       <SortableContext items={ids} strategy={verticalListSortingStrategy}>
         <ol>
           {lesson.pages.map((page, i) => (
@@ -53,11 +64,15 @@ export function PageList({ lesson, chosen, onChoose, acts, plan }: Props) {
               at={i}
               isChosen={page.id === chosen}
               onChoose={onChoose}
+              onMove={(by) => move(i, i + by)}
               plan={plan[i]}
             />
           ))}
         </ol>
       </SortableContext>
+      <p className="ob-hidden" role="status">
+        {moved}
+      </p>
     </DndContext>
   );
 }
@@ -68,14 +83,21 @@ interface LineProps {
   readonly at: number;
   readonly isChosen: boolean;
   readonly onChoose: (page: string) => void;
+  readonly onMove: (by: -1 | 1) => void;
   readonly plan: PlannedPage | undefined;
 }
 
-function PageLine({ lesson, page, at, isChosen, onChoose, plan }: LineProps) {
+function PageLine({ lesson, page, at, isChosen, onChoose, onMove, plan }: LineProps) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
     id: page.id,
   });
   const seconds = Math.round(plan?.seconds ?? 0);
+  const onKeyDown = (event: KeyboardEvent) => {
+    const by = { ArrowUp: -1 as const, ArrowDown: 1 as const }[event.key];
+    if (!by) return;
+    event.preventDefault();
+    onMove(by);
+  };
   return (
     <li
       ref={setNodeRef}
@@ -114,6 +136,7 @@ function PageLine({ lesson, page, at, isChosen, onChoose, plan }: LineProps) {
         className={classes.grip}
         {...attributes}
         {...listeners}
+        onKeyDown={onKeyDown}
         aria-label={`Move page ${at + 1}`}
       >
         <IconGripVertical size={18} aria-hidden />

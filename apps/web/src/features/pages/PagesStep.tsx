@@ -40,19 +40,20 @@ function FirstPages({ lesson }: { readonly lesson: Lesson }) {
         <Text c="dimmed">Or write everything yourself:</Text>
         <AddBoard acts={acts} label="Begin with a board" />
       </Group>
-      <ProblemNote failure={acts.addBoard.error} />
+      <ProblemNote failure={acts.failure} />
     </Stack>
   );
 }
 
-function PageDesk({ lesson }: { readonly lesson: Lesson }) {
+function PageDesk({ lesson: saved }: { readonly lesson: Lesson }) {
+  const acts = usePageActs(saved);
+  const lesson = { ...saved, pages: acts.pages };
   const [chosen, setChosen] = useState<string | null>(null);
   const at = Math.max(
     0,
     lesson.pages.findIndex((page) => page.id === chosen),
   );
   const page = lesson.pages[at]!;
-  const acts = usePageActs(lesson);
   const plan = usePlan(lesson);
   return (
     <div className={classes.desk}>
@@ -65,6 +66,7 @@ function PageDesk({ lesson }: { readonly lesson: Lesson }) {
       </div>
       <PageEditor key={page.id} lesson={lesson} page={page} name={`Page ${at + 1}`} acts={acts} />
       <aside className={classes.side} aria-label={`Page ${at + 1}`}>
+        <ProblemNote failure={acts.failure} />
         <PlanHead lesson={lesson} acts={acts} />
         <PageSide
           key={page.id}
@@ -98,7 +100,7 @@ function PageSide({ lesson, page, at, acts, spoken, wordsPerMinute }: SideProps)
   const [replacing, setReplacing] = useState(false);
   const move = (by: -1 | 1) => {
     const ids = lesson.pages.map((one) => one.id);
-    acts.order.mutate(ids.toSpliced(at, 1).toSpliced(at + by, 0, page.id));
+    acts.reorder(ids.toSpliced(at, 1).toSpliced(at + by, 0, page.id));
   };
   const seconds = words === null ? (spoken?.seconds ?? 0) : (wordCount(words) / wordsPerMinute) * 60;
   return (
@@ -151,11 +153,6 @@ function PageSide({ lesson, page, at, acts, spoken, wordsPerMinute }: SideProps)
         {spoken?.overruns ? ' · past the target' : ''}
         {saved ? ` · Saved ${clockText(saved)}` : ''}
       </Text>
-      <ProblemNote
-        failure={
-          acts.setCues.error ?? acts.order.error ?? acts.remove.error ?? acts.duplicate.error ?? acts.setBackdrop.error
-        }
-      />
       {replacing && <ReplacePicture lesson={lesson} page={page} acts={acts} onClose={() => setReplacing(false)} />}
     </>
   );

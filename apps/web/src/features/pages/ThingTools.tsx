@@ -202,7 +202,7 @@ export function ThingTools(props: Props) {
           </IconAction>
         </Group>
       )}
-      <ProblemNote failure={failure ?? props.acts.setThings.error} />
+      <ProblemNote failure={failure} />
       <Suspense>
         {open === 'formula' && (
           <FormulaDialog

@@ -1,9 +1,15 @@
 import type { Backdrop, Thing } from '@oakbell/core/pages';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { call, client, lessonKey, type Lesson, type LessonPage } from '../../shared/api/index.ts';
 import { offerUndo } from '../../shared/ui/index.ts';
 
 const json = (value: object) => value as unknown as Record<string, never>;
+
+const inOrder = (pages: readonly LessonPage[], ids: readonly string[]): LessonPage[] => {
+  const placeOf = ({ id }: LessonPage) => (ids.includes(id) ? ids.indexOf(id) : ids.length);
+  return pages.toSorted((a, b) => placeOf(a) - placeOf(b));
+};
 
 /** Everything that can be done to the pages of a lesson. Each act is saved at once. */
 export function usePageActs(lesson: Lesson) {
@@ -21,16 +27,17 @@ export function usePageActs(lesson: Lesson) {
         before && { ...before, pages: before.pages.map((one) => (one.id === page ? { ...one, ...change } : one)) },
     );
 
+  /** The order that was asked for last, until the server's own is here. */
+  const [wanted, setWanted] = useState<readonly string[] | null>(null);
   const order = useMutation({
-    mutationFn: (pages: string[]) =>
-      call(client.PUT('/api/lessons/{id}/pages', { params: { path: { id } }, body: { pages } })),
-    onMutate: (pages) =>
-      queries.setQueryData<Lesson>(
-        key,
-        (before) =>
-          before && { ...before, pages: pages.flatMap((one) => before.pages.find((page) => page.id === one) ?? []) },
-      ),
-    ...settled,
+    // One after another: the order that is asked for last is the one that stays.
+    scope: { id: `order of ${id}` },
+    mutationFn: (pages: readonly string[]) =>
+      call(client.PUT('/api/lessons/{id}/pages', { params: { path: { id } }, body: { pages: [...pages] } })),
+    onSettled: async (_, __, pages) => {
+      await refresh();
+      setWanted((now) => (now === pages ? null : now));
+    },
   });
   const addBoard = useMutation({
     mutationFn: ({ backdrop, after }: { backdrop: Backdrop; after?: string }) =>
@@ -98,8 +105,17 @@ export function usePageActs(lesson: Lesson) {
     onMutate: (facts) => queries.setQueryData<Lesson>(key, (before) => before && { ...before, ...facts }),
     ...settled,
   });
+  const all = [order, addBoard, addWindow, duplicate, remove, setBackdrop, setThings, setCues, describe];
   return {
-    order,
+    /** The pages as they are, or as they will be once the server has put them in the order that was asked for. */
+    pages: wanted ? inOrder(lesson.pages, wanted) : lesson.pages,
+    /** What of all this did not work, as long as it was not tried again. */
+    failure: all.find(({ error }) => error)?.error ?? null,
+    /** Puts the pages in an order of their ids, at once on the screen. */
+    reorder(pages: readonly string[]) {
+      setWanted(pages);
+      order.mutate(pages);
+    },
     addBoard,
     addWindow,
     duplicate,

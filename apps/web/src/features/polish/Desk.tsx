@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { Button, Group, Text } from '@mantine/core';
 import { micros, subtractTime, timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { cutWithInk, isCard, isTake, layOver } from '@oakbell/core/edits';
@@ -80,7 +81,7 @@ export function Desk({ lesson, takes }: Props) {
     start: micros(start + offset),
     end: micros(end + offset),
   });
-  const [quiet, writing] = [found.quiet.map(onAxis), found.writing.map(onAxis)];
+  const shown = { quiet: found.quiet.map(onAxis), writing: found.writing.map(onAxis), lost: found.lost.map(onAxis) };
   const listen = ({ start, end }: TimeRange) => {
     player.seek(micros(Math.max(kept.start, start - 1e6)));
     setHeard({ start, end });
@@ -190,16 +191,19 @@ export function Desk({ lesson, takes }: Props) {
               overlay={overlay}
               card={lesson.edits.segments.filter(isCard).find((one) => one.id === selected) ?? null}
               picking={picking}
-              found={{ ...found, quiet, writing }}
+              found={{ ...found, ...shown }}
               acts={{
                 done: letGo,
                 goTo: (to) => player.seek(micros(to + offset)),
                 listen,
+                cutOut: cutting.cutOut,
                 shorten: cutting.shorten,
                 speedUp: cutting.speedUp,
                 leave: (stretch) => {
-                  const [inQuiet, inWriting] = [quiet.indexOf(stretch), writing.indexOf(stretch)];
-                  found.leave(inQuiet >= 0 ? found.quiet[inQuiet]! : found.writing[inWriting]!);
+                  for (const list of ['quiet', 'writing', 'lost'] as const) {
+                    const at = shown[list].indexOf(stretch);
+                    if (at >= 0) found.leave(present(found[list][at]));
+                  }
                 },
                 cut: cutting.acts.cut,
                 cutWithInk: strokes.length > 0 ? cutInk : null,
@@ -220,12 +224,13 @@ export function Desk({ lesson, takes }: Props) {
           turns={played.turns}
           ink={played.ink}
           position={time}
+          exactly={() => player.time}
           onSeek={scrub}
           trim={{ kept, onChange: setDragged }}
           marked={cutting.marked ?? heard}
           onMark={cutting.mark}
           seams={cutting.seams}
-          quiet={quiet}
+          quiet={shown.quiet}
           threshold={found.threshold}
           zoomPlace={zoomPlace}
           lanes={lanes}

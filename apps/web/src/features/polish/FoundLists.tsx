@@ -46,6 +46,27 @@ export function QuietList({
   );
 }
 
+/** Where sound was lost in recording: it is listened to, and cut out or left. */
+export function LostList({
+  onCutOut,
+  ...list
+}: ListProps & { readonly onCutOut: (stretches: readonly TimeRange[]) => void }) {
+  const { stretches } = list;
+  if (stretches.length === 0) return null;
+  return (
+    <section aria-label="Lost sound">
+      <Title order={2} size="h4">
+        Sound was lost: {stretches.length} {stretches.length === 1 ? 'place' : 'places'}
+      </Title>
+      <Text size="sm" className={classes.dim}>
+        Sound did not arrive while this was recorded, and silence stands here. Listen whether a word is missing: then
+        mark the sentence and speak it again.
+      </Text>
+      <Offers {...list} does="Cut out" onDo={(stretch) => onCutOut([stretch])} />
+    </section>
+  );
+}
+
 /** Stretches written in silence: each can be played faster. */
 export function WritingList({
   onSpeed,

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import { Link, useParams } from 'react-router';
 import { useLesson, useTakes } from '../../shared/api/index.ts';
-import { Empty, Waiting } from '../../shared/ui/index.ts';
+import { Empty, Fetching } from '../../shared/ui/index.ts';
 import { Desk } from './Desk.tsx';
 import classes from './Polish.module.css';
 import { Undoing } from './Undoing.tsx';
@@ -9,9 +9,10 @@ import { Undoing } from './Undoing.tsx';
 /** Hears the lesson as it stands, cuts out what is too much, and lays over it what is missing. */
 export function PolishStep() {
   const { lesson: id = '' } = useParams();
-  const { data: lesson } = useLesson(id);
+  const known = useLesson(id);
+  const lesson = known.data;
   const takes = useTakes(id, lesson?.revision ?? 0);
-  if (!lesson || !takes.data) return <Waiting what="Opening the lesson" />;
+  if (!lesson || !takes.data) return <Fetching of={[known, takes]} what="Opening the lesson" />;
   if (lesson.edits.segments.length === 0) {
     return (
       <div className="ob-page">

@@ -3,7 +3,7 @@ import { micros, type TimeRange } from '@oakbell/core/clock';
 import type { CardSegment, Overlay } from '@oakbell/core/edits';
 import type { PlayableLesson } from '../../kits/player/index.ts';
 import { CardPanel } from './CardPanel.tsx';
-import { LowTakes, QuietList, WritingList } from './FoundLists.tsx';
+import { LostList, LowTakes, QuietList, WritingList } from './FoundLists.tsx';
 import { LessonPanel } from './LessonPanel.tsx';
 import { MarkedPanel } from './MarkedPanel.tsx';
 import { OverlayPanel } from './OverlayPanel.tsx';
@@ -21,6 +21,7 @@ interface Props {
   readonly found: {
     readonly quiet: readonly TimeRange[];
     readonly writing: readonly TimeRange[];
+    readonly lost: readonly TimeRange[];
     readonly low: readonly LowTake[];
   };
   readonly acts: {
@@ -28,6 +29,7 @@ interface Props {
     readonly goTo: (time: number) => void;
     readonly listen: (stretch: TimeRange) => void;
     readonly listenToMark: () => void;
+    readonly cutOut: (stretches: readonly TimeRange[]) => void;
     readonly shorten: (stretches: readonly TimeRange[]) => void;
     readonly speedUp: (stretches: readonly TimeRange[], speed: number) => void;
     readonly leave: (stretch: TimeRange) => void;
@@ -56,7 +58,7 @@ export function SidePanel({ polish, played, overlay, card, picking, found, acts 
       />
     );
   }
-  const count = found.quiet.length + found.writing.length + found.low.length;
+  const count = found.lost.length + found.quiet.length + found.writing.length + found.low.length;
   const lists = { busy: polish.busy, onListen: acts.listen, onLeave: acts.leave };
   return (
     <Tabs defaultValue="found" keepMounted={false}>
@@ -67,9 +69,10 @@ export function SidePanel({ polish, played, overlay, card, picking, found, acts 
       <Tabs.Panel value="found" pt="sm">
         {count === 0 && (
           <Text size="sm">
-            Nothing stands out. Drag the green handles to trim the ends; drag with Shift to mark a stretch and cut it.
+            Nothing stands out. Drag the handles at the ends to trim them; drag with Shift to mark a stretch and cut it.
           </Text>
         )}
+        <LostList {...lists} stretches={found.lost} onCutOut={acts.cutOut} />
         <LowTakes takes={found.low} />
         <QuietList {...lists} stretches={found.quiet} onShorten={acts.shorten} />
         <WritingList {...lists} stretches={found.writing} onSpeed={acts.speedUp} />

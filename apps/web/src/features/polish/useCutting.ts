@@ -72,6 +72,10 @@ export function useCutting({ lesson, peaks, offset, now, change, standAt, snaps 
     save(cutStretches(edits, cuts, newId, 'shorten'));
     mark(null);
   };
+  const cutOut = (stretches: readonly TimeRange[]) => {
+    save(cutStretches(edits, stretches.map(rangeInLesson), newId, 'cut'));
+    mark(null);
+  };
   const { mutate } = change;
   const seams = useMemo(
     () =>
@@ -89,7 +93,7 @@ export function useCutting({ lesson, peaks, offset, now, change, standAt, snaps 
     save(playAllAt(edits, stretches.map(rangeInLesson), { speed, sound: { kind: 'room' } }, newId));
     mark(null);
   };
-  return { marked, mark, acts, cut, shorten, speedUp, seams };
+  return { marked, mark, acts, cut, cutOut, shorten, speedUp, seams };
 }
 
 const rightWay = (start: number, end: number): TimeRange => ({ start: micros(start), end: micros(end) });

@@ -8,6 +8,8 @@ import { call, client, type Api, type Lesson, ownName } from '../../shared/api/i
 const LEAST_QUIET = fromMillis(1000);
 /** Shorter silent writing is not worth an offer. */
 const LEAST_WRITING = fromMillis(2500);
+/** Less than a short sound of speech is not missed. */
+const LEAST_LOST = fromMillis(40);
 /** A take is much quieter than the loudest when it is so many LU under it. */
 const MUCH_QUIETER_LU = 6;
 
@@ -44,9 +46,11 @@ export function useFound(lesson: Lesson) {
       return heardStretches(edits, ofTake, least).filter((one) => !left.includes(nameOf(edits, one)));
     };
     const writing = heard((take) => take.silentWriting, LEAST_WRITING);
-    // What is offered to be sped up is not offered to be cut as well.
-    const isWritten = (one: TimeRange) => writing.some((other) => other.start < one.end && one.start < other.end);
-    return { writing, quiet: heard((take) => take.quiet, LEAST_QUIET).filter((one) => !isWritten(one)) };
+    const lost = heard((take) => take.lost, LEAST_LOST);
+    // What is offered to be sped up, or never arrived, is not offered to be shortened as well.
+    const isOffered = (one: TimeRange) =>
+      [...writing, ...lost].some((other) => other.start < one.end && one.start < other.end);
+    return { writing, lost, quiet: heard((take) => take.quiet, LEAST_QUIET).filter((one) => !isOffered(one)) };
   }, [edits, known, ids, left]);
   const leave = (stretch: TimeRange) => {
     const next = [...left, nameOf(edits, stretch)];

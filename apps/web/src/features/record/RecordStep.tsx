@@ -22,15 +22,16 @@ import {
   type Lesson,
   type TakeMaterial,
 } from '../../shared/api/index.ts';
-import { Empty, offerUndo, Waiting } from '../../shared/ui/index.ts';
+import { Empty, Fetching, offerUndo } from '../../shared/ui/index.ts';
 import classes from './Record.module.css';
 
 /** The recording room of a lesson. */
 export function RecordStep() {
   const { lesson: id = '' } = useParams();
-  const { data: lesson } = useLesson(id);
+  const known = useLesson(id);
   const takes = useTakes(id, 0);
-  if (!lesson || !takes.data) return <Waiting what="Opening the recording room" />;
+  const lesson = known.data;
+  if (!lesson || !takes.data) return <Fetching of={[known, takes]} what="Opening the recording room" />;
   if (lesson.pages.length === 0) {
     return (
       <div className="ob-page">

@@ -1,8 +1,8 @@
 import { Button, PasswordInput, Stack, Text, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { useState } from 'react';
-import { Navigate, useSearchParams } from 'react-router';
-import { useSession, useSignIn } from '../../shared/api/index.ts';
+import { Navigate, useLocation, useSearchParams } from 'react-router';
+import { useBegun, useSession, useSignIn } from '../../shared/api/index.ts';
 import { PageTitle, ProblemNote } from '../../shared/ui/index.ts';
 
 /** A path of our own, and no other address, may follow on signing in. */
@@ -12,16 +12,21 @@ const safePath = (path: string | null): string =>
 export function SignInPage() {
   const session = useSession();
   const signIn = useSignIn();
+  const begun = useBegun();
   const [search] = useSearchParams();
+  const { hash } = useLocation();
+  // A printed slip leads here with name and first password behind #, where no server reads them.
+  const slip = new URLSearchParams(hash.slice(1));
   const [failure, setFailure] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
   const form = useForm({
-    initialValues: { name: '', password: '' },
+    initialValues: { name: slip.get('name') ?? '', password: slip.get('password') ?? '' },
     validate: {
       name: (value) => (value.trim() === '' ? 'Type your name' : null),
       password: (value) => (value === '' ? 'Type your password' : null),
     },
   });
+  if (begun === false) return <Navigate to="/begin" replace />;
   if (session) return <Navigate to={safePath(search.get('to'))} replace />;
   const submit = form.onSubmit(({ name, password }) => {
     setBusy(true);

@@ -1,7 +1,7 @@
 import { Button, Text, Title } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { fromSeconds, timeText } from '@oakbell/core/clock';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { leftTakes, recoverTake, type LeftTake } from '../../kits/recorder/index.ts';
 import { call, client, personHere, type Api } from '../../shared/api/index.ts';
@@ -15,7 +15,13 @@ interface Props {
 /** Recordings that were broken off: those in this browser, and those of which only the server has something. */
 export function Recoveries({ unfinished, onChange }: Props) {
   const [left, setLeft] = useState<readonly LeftTake[]>([]);
-  useEffect(() => void leftTakes(personHere()).then(setLeft), [unfinished]);
+  const look = useCallback(() => void leftTakes(personHere()).then(setLeft), []);
+  useEffect(look, [look, unfinished]);
+  const onDone = () => {
+    // What was whole here already changes nothing of what the server tells.
+    look();
+    onChange();
+  };
   const here = new Set(left.map((take) => take.facts.takeId));
   const elsewhere = unfinished.filter(({ take }) => !here.has(take.id));
   if (left.length + elsewhere.length === 0) return null;
@@ -26,10 +32,10 @@ export function Recoveries({ unfinished, onChange }: Props) {
       </Title>
       <ul className="ob-rows ob-card">
         {left.map((take) => (
-          <LeftHere key={take.facts.takeId} take={take} onDone={onChange} />
+          <LeftHere key={take.facts.takeId} take={take} onDone={onDone} />
         ))}
         {elsewhere.map((one) => (
-          <LeftElsewhere key={one.take.id} one={one} onDone={onChange} />
+          <LeftElsewhere key={one.take.id} one={one} onDone={onDone} />
         ))}
       </ul>
     </section>

@@ -1,6 +1,6 @@
 import { Button, Stack, Text, Title } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { call, client, useSession, type Api } from '../../shared/api/index.ts';
 import { dayDistance, Empty, PageTitle, Show, whenText } from '../../shared/ui/index.ts';
@@ -47,6 +47,33 @@ function List({ title, children }: { readonly title: string; readonly children: 
   );
 }
 
+/** So many rows of each list are shown at first: the day fits on a screen, however large the school is. */
+const FIRST = 6;
+
+/** The first rows, and all of them when asked for. */
+function Rows<T>({
+  rows,
+  of,
+  children,
+}: {
+  readonly rows: readonly T[];
+  readonly of: string;
+  readonly children: (row: T) => ReactNode;
+}) {
+  const [all, setAll] = useState(false);
+  const shown = all ? rows : rows.slice(0, FIRST);
+  return (
+    <>
+      <ul className="ob-rows ob-card">{shown.map(children)}</ul>
+      {rows.length > FIRST && (
+        <Button variant="subtle" mt={4} aria-expanded={all} onClick={() => setAll((before) => !before)}>
+          {all ? `Show the first ${FIRST}` : `Show all ${rows.length} ${of}`}
+        </Button>
+      )}
+    </>
+  );
+}
+
 function Lessons({ rows }: { readonly rows: readonly Api['TodayLessonDto'][] }) {
   return (
     <List title="Lessons to finish">
@@ -60,8 +87,8 @@ function Lessons({ rows }: { readonly rows: readonly Api['TodayLessonDto'][] }) 
           }
         />
       ) : (
-        <ul className="ob-rows ob-card">
-          {rows.map((lesson) => (
+        <Rows rows={rows} of="lessons">
+          {(lesson) => (
             <li key={lesson.id} className="ob-row">
               <div className="ob-row-main">
                 <Link className="ob-link" to={`/lessons/${lesson.id}/pages`}>
@@ -75,8 +102,8 @@ function Lessons({ rows }: { readonly rows: readonly Api['TodayLessonDto'][] }) 
                 {STEP_WORDS[lesson.step]}
               </Button>
             </li>
-          ))}
-        </ul>
+          )}
+        </Rows>
       )}
     </List>
   );
@@ -88,12 +115,12 @@ function HandIns({ rows }: { readonly rows: readonly Api['TodayHandInDto'][] }) 
       {rows.length === 0 ? (
         <Text c="dimmed">None are waiting.</Text>
       ) : (
-        <ul className="ob-rows ob-card">
-          {rows.map((one) => (
+        <Rows rows={rows} of="hand-ins">
+          {(one) => (
             <li key={one.submissionId} className="ob-row">
               <div className="ob-row-main">
                 <Link className="ob-link" to={`/marking/${one.assignmentId}/${one.submissionId}`}>
-                  {one.learnerName}
+                  <bdi>{one.learnerName}</bdi>
                 </Link>
                 <Text size="sm" c="dimmed">
                   {one.lessonTitle} · handed in {dayDistance(one.handedInAt, new Date())}
@@ -103,8 +130,8 @@ function HandIns({ rows }: { readonly rows: readonly Api['TodayHandInDto'][] }) 
                 Open
               </Button>
             </li>
-          ))}
-        </ul>
+          )}
+        </Rows>
       )}
     </List>
   );
@@ -116,11 +143,11 @@ function NotWatched({ rows }: { readonly rows: readonly Api['TodayAssignmentDto'
       {rows.length === 0 ? (
         <Text c="dimmed">Everyone has begun what you gave them.</Text>
       ) : (
-        <ul className="ob-rows ob-card">
-          {rows.map((one) => (
+        <Rows rows={rows} of="assignments">
+          {(one) => (
             <li key={one.assignmentId} className="ob-row">
               <div className="ob-row-main">
-                <Link className="ob-link" to={`/lessons/${one.lessonId}/watched?assignment=${one.assignmentId}`}>
+                <Link className="ob-link" to={watchedOf(one)}>
                   {one.lessonTitle}
                 </Link>
                 <Text size="sm" c="dimmed">
@@ -131,9 +158,13 @@ function NotWatched({ rows }: { readonly rows: readonly Api['TodayAssignmentDto'
                 {one.notBegun} of {one.learners} have not begun
               </Text>
             </li>
-          ))}
-        </ul>
+          )}
+        </Rows>
       )}
     </List>
   );
 }
+
+/** A lesson of somebody else of the class is not opened: only who has watched it. */
+const watchedOf = ({ own, lessonId, assignmentId }: Api['TodayAssignmentDto']): string =>
+  own ? `/lessons/${lessonId}/watched?assignment=${assignmentId}` : `/watched/${assignmentId}`;

@@ -3,7 +3,7 @@ import { micros, timeText } from '@oakbell/core/clock';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
 import { call, client, type Api } from '../../shared/api/index.ts';
-import { dayDistance, Empty, PageTitle, Show, whenText } from '../../shared/ui/index.ts';
+import { dueDistance, Empty, ManyRows, PageTitle, Show, whenText } from '../../shared/ui/index.ts';
 import classes from './Watch.module.css';
 
 const LISTS = [
@@ -37,13 +37,7 @@ export function DeskPage() {
                 {list.key === 'desk' ? 'When a teacher gives you something, it is here.' : ''}
               </Empty>
             );
-          return (
-            <ul className="ob-rows ob-card">
-              {shown.map((item) => (
-                <DeskRow key={item.assignmentId} item={item} />
-              ))}
-            </ul>
-          );
+          return <ManyRows rows={shown}>{(item) => <DeskRow key={item.assignmentId} item={item} />}</ManyRows>;
         }}
       </Show>
     </div>
@@ -59,7 +53,7 @@ function DeskRow({ item }: { readonly item: Api['DeskItemDto'] }) {
         <span className={classes.deskMain}>
           <span className={classes.deskTitle}>{item.lessonTitle}</span>
           <Text size="sm" c="dimmed" component="span">
-            {item.className} · {item.teacherName}
+            <bdi>{item.className}</bdi> · <bdi>{item.teacherName}</bdi>
           </Text>
         </span>
         <span className={classes.deskFacts}>
@@ -70,9 +64,7 @@ function DeskRow({ item }: { readonly item: Api['DeskItemDto'] }) {
                 ? 'taken away for now'
                 : 'not ready yet'}
           </span>
-          <span className={late ? classes.late : undefined}>
-            {late ? 'was due' : 'due'} {dayDistance(item.dueAt, new Date())}
-          </span>
+          <span className={late ? classes.late : undefined}>{dueDistance(item.dueAt, new Date())}</span>
           <Text size="sm" c="dimmed" component="span">
             {factOf(item)}
           </Text>

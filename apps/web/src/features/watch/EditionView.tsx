@@ -1,8 +1,9 @@
 import { Button, Text } from '@mantine/core';
+import { useFullscreenElement } from '@mantine/hooks';
 import { micros, timeText } from '@oakbell/core/clock';
 import type { RangeSet } from '@oakbell/core/intervals';
-import { IconPlayerPlayFilled } from '@tabler/icons-react';
-import { useEffect, useState } from 'react';
+import { IconMaximize, IconMinimize, IconPlayerPlayFilled, IconVolume, IconVolumeOff } from '@tabler/icons-react';
+import { useEffect, useRef, useState } from 'react';
 import {
   editionPicture,
   editionPlayer,
@@ -14,8 +15,11 @@ import {
   type Edition,
 } from '../../kits/player/index.ts';
 import { Timeline } from '../../kits/timeline/index.ts';
-import { KeyHelp, useKeys, type KeyLine } from '../../shared/ui/index.ts';
+import { useScreenCovered } from '../../shared/api/index.ts';
+import { IconAction, KeyHelp, useKeys, type KeyLine } from '../../shared/ui/index.ts';
+import { useSpeedKept } from './useSpeedKept.ts';
 import { useReports } from './useReports.ts';
+import type { Telling } from './watchReports.ts';
 import classes from './Watch.module.css';
 
 const TEN_SECONDS = 10_000_000;
@@ -25,28 +29,43 @@ const KEYS: readonly KeyLine[] = [
   ['← and →', 'Ten seconds back and on'],
   ['Page up, Page down', 'Page before, next page'],
   ['+ and -', 'Faster, slower'],
+  ['F', 'Full screen'],
+  ['M', 'Sound off and on'],
 ];
+
+const STATE_WORDS = {
+  paused: 'Paused',
+  playing: 'Playing',
+  waiting: 'Waiting for the network',
+  ended: 'The end',
+} as const;
 
 /** An edition to be watched: the page, the sound, the time axis with what was seen, and the page strip. */
 export function EditionView({ edition }: { readonly edition: Edition }) {
   const [player] = useState(() => editionPlayer(edition));
   useEffect(() => () => player.pause(), [player]);
-  const seen = useReports(player, edition.id);
-  return <Playing edition={edition} player={player} seen={seen} />;
+  const { seen, telling } = useReports(player, edition);
+  const isCovered = useScreenCovered();
+  useEffect(() => {
+    if (isCovered) player.pause();
+  }, [isCovered, player]);
+  return <Playing edition={edition} player={player} seen={seen} telling={telling} />;
 }
 
-function Playing({
-  edition,
-  player,
-  seen,
-}: {
+interface PlayingProps {
   readonly edition: Edition;
   readonly player: ReturnType<typeof editionPlayer>;
   readonly seen: RangeSet;
-}) {
+  readonly telling: Telling;
+}
+
+function Playing({ edition, player, seen, telling }: PlayingProps) {
   const { lesson, peaks } = edition;
   const view = usePlayerView(player);
   const time = usePlayerTime(player);
+  const play = useRef<HTMLButtonElement>(null);
+  const { ref: hall, toggle: toggleFull, fullscreen } = useFullscreenElement<HTMLElement>();
+  useSpeedKept(player);
   const upAt = lesson.turns.findLastIndex((turn) => turn.at <= time);
   const turn = (by: number) => lesson.turns[upAt + by] && player.seek(lesson.turns[upAt + by]!.at);
   const faster = (by: number) => {
@@ -54,6 +73,12 @@ function Playing({
     player.setSpeed(SPEEDS[Math.max(0, Math.min(SPEEDS.length - 1, at + by))] ?? 1);
   };
   const jump = (by: number) => player.seek(micros(player.time + by));
+  // How loud it is belongs to the device; whether it is heard at all, to whoever watches.
+  const [hushed, setHushed] = useState(false);
+  const hush = () => {
+    player.silence(!hushed);
+    setHushed(!hushed);
+  };
   useKeys({
     ' ': () => player.toggle(),
     ArrowLeft: () => jump(-TEN_SECONDS),
@@ -62,13 +87,28 @@ function Playing({
     PageUp: () => turn(-1),
     '+': () => faster(1),
     '-': () => faster(-1),
+    f: () => void toggleFull(),
+    m: () => hush(),
   });
+  const begin = () => {
+    void player.play();
+    // The button that was pressed goes away: what it began is stopped with the next one.
+    play.current?.focus();
+  };
+  // While a finger or the pointer is on the axis nothing plays, and nothing between here and there counts as watched.
+  const wasPlaying = useRef(false);
+  const drag = (on: boolean) => {
+    if (on) {
+      wasPlaying.current = view.state === 'playing' || view.state === 'waiting';
+      player.pause();
+    } else if (wasPlaying.current) void player.play();
+  };
   const [begun, setBegun] = useState(false);
   if (view.state === 'playing' && !begun) setBegun(true);
   // In the middle of watching a pause is for looking at the page: nothing may lie over it then.
   const idle = (view.state === 'paused' && !begun) || view.state === 'ended';
   return (
-    <section className={classes.hall} aria-label="The lesson">
+    <section ref={hall} className={classes.hall} aria-label="The lesson" data-full={fullscreen || undefined}>
       <div className={classes.stage} style={{ aspectRatio: `1600 / ${shapeOf(edition)}` }}>
         <LessonStage
           lesson={lesson}
@@ -82,20 +122,30 @@ function Playing({
             className={classes.begin}
             size="lg"
             leftSection={<IconPlayerPlayFilled aria-hidden />}
-            onClick={() => void player.play()}
+            onClick={begin}
           >
             {view.state === 'ended' ? 'Watch again' : time > 0 ? `Go on from ${timeText(time)}` : 'Watch'}
           </Button>
         )}
         {view.state === 'waiting' && (
-          <Text className={classes.waiting} role="status">
+          <Text className={classes.waiting} aria-hidden>
             Waiting for the network …
           </Text>
         )}
       </div>
+      <p className="ob-hidden" role="status">
+        {`${STATE_WORDS[view.state]}. ${lesson.turns[upAt]?.name ?? ''}`}
+      </p>
       {view.fault && (
         <Text role="alert" p="xs">
           {view.fault}
+        </Text>
+      )}
+      {telling !== 'told' && (
+        <Text role={telling === 'waiting' ? 'status' : 'alert'} size="sm" px="xs">
+          {telling === 'waiting'
+            ? 'The school server cannot be reached. What you watch is kept here and counted later.'
+            : `Some of what you watch is not counted. ${telling.refused}`}
         </Text>
       )}
       <Timeline
@@ -107,9 +157,34 @@ function Playing({
         ink={lesson.ink}
         seen={seen}
         position={time}
+        exactly={() => player.time}
         onSeek={(to) => player.seek(to)}
+        onDrag={drag}
       />
-      <PlayControls player={player} more={<KeyHelp hall lines={KEYS} />} />
+      <div className={classes.controls}>
+        <PlayControls
+          player={player}
+          playRef={play}
+          more={
+            <>
+              <KeyHelp hall lines={KEYS} />
+              <IconAction hall label={hushed ? 'Sound on' : 'Sound off'} keyText="M" onClick={hush}>
+                {hushed ? <IconVolumeOff /> : <IconVolume />}
+              </IconAction>
+              {document.fullscreenEnabled && (
+                <IconAction
+                  hall
+                  label={fullscreen ? 'Leave full screen' : 'Full screen'}
+                  keyText="F"
+                  onClick={() => void toggleFull()}
+                >
+                  {fullscreen ? <IconMinimize /> : <IconMaximize />}
+                </IconAction>
+              )}
+            </>
+          }
+        />
+      </div>
       {lesson.hasChapters && (
         <nav aria-label="Chapters" className={classes.chapters}>
           {lesson.chapters.map((chapter, i) => (

@@ -39,7 +39,12 @@ export function FeedbackPage() {
                 </Text>
               )}
               {data.comment !== '' && <Text style={{ whiteSpace: 'pre-wrap' }}>{data.comment}</Text>}
-              {data.handedBackAt && <Text c="dimmed">Handed back {whenText(data.handedBackAt)}</Text>}
+              {data.handedBackAt && (
+                <Text c="dimmed">
+                  Handed back {whenText(data.handedBackAt)}
+                  {data.correctedAt && `. Your teacher corrected points or comment ${whenText(data.correctedAt)}.`}
+                </Text>
+              )}
             </Stack>
           </>
         )}

@@ -1,23 +1,21 @@
-import { Button, FileButton, Group, Progress, Stack, Text, Textarea, Title } from '@mantine/core';
-import { fromMillis, timeText } from '@oakbell/core/clock';
+import { Button, Group, Stack, Text, Title } from '@mantine/core';
 import { pictureKey } from '@oakbell/core/media';
-import { IconMicrophone } from '@tabler/icons-react';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { TryAgain } from '../../kits/jobs/index.ts';
 import { HeardEdition } from '../../kits/player/index.ts';
-import { call, client, learnMedia, mediaAddress, once, Problem, sendFiles, type Api } from '../../shared/api/index.ts';
-import { ProblemNote, Waiting, whenText } from '../../shared/ui/index.ts';
+import { call, client, learnMedia, mediaAddress, Problem, type Api } from '../../shared/api/index.ts';
+import { Fetching, Waiting, whenText } from '../../shared/ui/index.ts';
+import { Giving } from './giving/index.ts';
+import { handInKey } from './handInKey.ts';
 import classes from './Watch.module.css';
-
-const keyOf = (id: string) => ['hand-in', id] as const;
 
 /** Hands in a PDF, pictures or typed text; what is handed in can be replaced until it is marked. */
 export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
   const id = item.assignmentId;
   const mine = useQuery({
-    queryKey: keyOf(id),
+    queryKey: handInKey(id),
     queryFn: () =>
       call(client.GET('/api/assignments/{id}/hand-in', { params: { path: { id } } }))
         .then(learnMedia)
@@ -27,17 +25,25 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
         }),
   });
   const [replacing, setReplacing] = useState(false);
-  if (mine.error) return <ProblemNote failure={mine.error} onRetry={() => void mine.refetch()} />;
-  if (mine.data === undefined) return <Waiting what="Looking for your hand-in" />;
+  const heading = useRef<HTMLHeadingElement>(null);
+  if (mine.data === undefined) return <Fetching of={[mine]} what="Looking for your hand-in" />;
   return (
     <section aria-label="Hand in" className="ob-card" style={{ padding: 16 }}>
-      <Title order={2} mb="xs">
+      <Title order={2} mb="xs" ref={heading} tabIndex={-1}>
         {mine.data && !replacing ? 'Handed in' : 'Hand in'}
       </Title>
       {mine.data && !replacing ? (
         <Handed id={id} handed={mine.data} onReplace={() => setReplacing(true)} />
       ) : (
-        <Giving item={item} before={mine.data} onDone={() => setReplacing(false)} />
+        <Giving
+          item={item}
+          before={mine.data}
+          onDone={() => {
+            setReplacing(false);
+            // The button that was pressed is gone: what came of it is read next.
+            heading.current?.focus();
+          }}
+        />
       )}
     </section>
   );
@@ -103,100 +109,6 @@ function Handed({
       ) : (
         <Text c="dimmed">Your teacher is marking it, so it can no longer be replaced.</Text>
       )}
-    </Stack>
-  );
-}
-
-function Giving({
-  item,
-  before,
-  onDone,
-}: {
-  readonly item: Api['DeskItemDto'];
-  readonly before: Api['HandInDto'] | null;
-  readonly onDone: () => void;
-}) {
-  const { assignmentId: id, answerLimitMs } = item;
-  const queries = useQueryClient();
-  const [text, setText] = useState(before?.text ?? '');
-  const [share, setShare] = useState<number | null>(null);
-  const [failure, setFailure] = useState<unknown>(null);
-  const send = async (work: () => Promise<Api['HandInDto']>) => {
-    setFailure(null);
-    setShare(0);
-    try {
-      queries.setQueryData(keyOf(id), await work());
-      void queries.invalidateQueries({ queryKey: ['desk'] });
-      onDone();
-    } catch (problem) {
-      setFailure(problem);
-    } finally {
-      setShare(null);
-    }
-  };
-  const sendText = () =>
-    send(() =>
-      once((header) =>
-        call(client.PUT('/api/assignments/{id}/hand-in/text', { params: { path: { id }, header }, body: { text } })),
-      ),
-    );
-  const sendChosen = (files: File[]) =>
-    files.length > 0 &&
-    void send(() =>
-      once((header) =>
-        sendFiles<Api['HandInDto']>('PUT', `/api/assignments/${id}/hand-in/files`, files, {
-          onProgress: setShare,
-          header,
-        }),
-      ),
-    );
-  return (
-    <Stack gap="sm">
-      {before && <Text c="dimmed">What you handed in stays until the new one has arrived.</Text>}
-      {answerLimitMs !== null && (
-        <Group>
-          <Button component={Link} to={`/answer/${id}`} leftSection={<IconMicrophone size={20} aria-hidden />}>
-            Record your answer
-          </Button>
-          <Text size="sm" c="dimmed">
-            Up to {timeText(fromMillis(answerLimitMs))}. You can record it again until you hand it in.
-          </Text>
-        </Group>
-      )}
-      <Group>
-        <FileButton onChange={sendChosen} multiple inputProps={{ 'aria-label': 'Files to hand in' }}>
-          {(props) => (
-            <Button {...props} disabled={share !== null} variant={answerLimitMs === null ? 'filled' : 'default'}>
-              Choose a PDF or photos
-            </Button>
-          )}
-        </FileButton>
-        {before && (
-          <Button variant="subtle" color="oak" onClick={onDone}>
-            Keep what is there
-          </Button>
-        )}
-      </Group>
-      {share !== null && <Progress value={share * 100} aria-label="Sent" />}
-      <Textarea
-        label="Or type it"
-        autosize
-        minRows={4}
-        maxRows={16}
-        maxLength={40_000}
-        value={text}
-        onChange={(event) => setText(event.currentTarget.value)}
-      />
-      <Button
-        variant="light"
-        disabled={text.trim() === ''}
-        loading={share !== null}
-        onClick={() => void sendText()}
-        style={{ alignSelf: 'flex-start' }}
-      >
-        Hand in the text
-      </Button>
-      <ProblemNote failure={failure} />
     </Stack>
   );
 }

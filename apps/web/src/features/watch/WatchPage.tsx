@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import { useEdition } from '../../kits/player/index.ts';
 import { call, client } from '../../shared/api/index.ts';
-import { dayDistance, Empty, PageTitle, Show, Waiting, whenText } from '../../shared/ui/index.ts';
+import { dueText, Empty, PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
 import { EditionView } from './EditionView.tsx';
 import { HandIn } from './HandIn.tsx';
 import classes from './Watch.module.css';
@@ -38,8 +38,7 @@ export function WatchPage() {
             )}
             <Stack className={classes.below} gap="md">
               <Text>
-                {data.className} · {data.teacherName} · due {dayDistance(data.dueAt, new Date())},{' '}
-                {whenText(data.dueAt)}
+                <bdi>{data.className}</bdi> · <bdi>{data.teacherName}</bdi> · {dueText(data.dueAt, new Date())}
                 {data.points === null ? '' : ` · up to ${data.points} points`}
               </Text>
               {data.instructions !== '' && (

@@ -1,1 +1,2 @@
 export { DeskPage } from './DeskPage.tsx';
+export { tellKept } from './keptVisits.ts';

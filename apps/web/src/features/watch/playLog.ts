@@ -16,9 +16,9 @@ export class PlayLog {
   #plays: Play[] = [];
   #last: number | null = null;
 
-  /** The player stands at `time`. `counts`: it is running and can be seen. */
-  tick(time: number, speed: number, counts: boolean): void {
-    const step = this.#last === null ? 0 : time - this.#last;
+  /** The player stands at `time`. `counts`: it is running and can be seen. `leapt`: it was taken there, and did not play. */
+  tick(time: number, speed: number, counts: boolean, leapt = false): void {
+    const step = this.#last === null || leapt ? 0 : time - this.#last;
     if (counts && step > 0 && step <= LONGEST_STEP * speed) this.#add({ start: present(this.#last), end: time, speed });
     this.#last = counts ? time : null;
   }
@@ -30,15 +30,15 @@ export class PlayLog {
     return taken;
   }
 
-  /** Puts back what could not be reported. */
-  putBack(plays: readonly Play[]): void {
-    this.#plays = [...plays, ...this.#plays];
-  }
-
   #add(play: Play): void {
-    const last = this.#plays.at(-1);
-    if (last && last.end === play.start && last.speed === play.speed)
-      this.#plays[this.#plays.length - 1] = { ...last, end: play.end };
-    else this.#plays.push(play);
+    this.#plays = joined(this.#plays, play);
   }
+}
+
+/** Stretches with one more: as one with the last where they go on from it. */
+export function joined(plays: readonly Play[], play: Play): Play[] {
+  const last = plays.at(-1);
+  if (last && last.end === play.start && last.speed === play.speed)
+    return [...plays.slice(0, -1), { ...last, end: play.end }];
+  return [...plays, play];
 }

@@ -1,40 +1,63 @@
-import { union, type RangeSet } from '@oakbell/core/intervals';
 import { micros } from '@oakbell/core/clock';
+import { union, type RangeSet } from '@oakbell/core/intervals';
 import { useEffect, useState } from 'react';
-import type { SegmentPlayer } from '../../kits/player/index.ts';
-import { call, client, Problem } from '../../shared/api/index.ts';
-import { WatchReports, type Sent, type WatchLine } from './watchReports.ts';
+import type { Edition, SegmentPlayer } from '../../kits/player/index.ts';
+import { holdVisit, keeperOf } from './keptVisits.ts';
+import type { Play } from './playLog.ts';
+import { watchLine } from './watchLine.ts';
+import { newVisit, WatchReports, type Telling } from './watchReports.ts';
 
 /** Reports go out this often while something was played. */
 const EVERY_MS = 5000;
 
-/** Begins a visit, goes to where the learner stopped, and reports what is really played. Returns what was seen so far. */
-export function useReports(player: SegmentPlayer, editionId: string): RangeSet {
+/**
+ * Begins a visit, goes to where the learner stopped, and reports what is really played. Gives what was seen so far, and
+ * how it stands with telling of it.
+ */
+export function useReports(
+  player: SegmentPlayer,
+  { id: editionId, title }: Pick<Edition, 'id' | 'title'>,
+): { readonly seen: RangeSet; readonly telling: Telling } {
   const [seen, setSeen] = useState<RangeSet>([]);
+  const [telling, setTelling] = useState<Telling>('told');
   useEffect(() => {
     let left = false;
-    const reports = new WatchReports(
-      crypto.randomUUID(),
-      lineFor(editionId, (plays) => setSeen((before) => union(before, plays))),
-      () => performance.now(),
-      (begun) => {
+    const visit = newVisit(editionId, title, Date.now());
+    const show = (plays: readonly Play[]) => setSeen((before) => union(before, plays as unknown as RangeSet));
+    const line = {
+      ...watchLine,
+      report: (...[id, report, last]: Parameters<typeof watchLine.report>) => {
+        show(report.plays);
+        return watchLine.report(id, report, last);
+      },
+    };
+    const reports = new WatchReports(visit, line, Date.now, {
+      keep: keeperOf(visit.id),
+      // What was refused once stays said, whatever is counted after it.
+      onTelling: (now) => !left && setTelling((before) => (typeof before === 'string' ? now : before)),
+      onBegun: (begun) => {
         if (left) return;
         setSeen((before) => union(before, begun.seen as unknown as RangeSet));
         const nearEnd = begun.resumeAt > player.programme.length - 2e6;
         if (player.time === 0 && begun.resumeAt > 0 && !nearEnd) player.seek(micros(begun.resumeAt));
       },
-    );
+    });
+    let letGo = (): void => undefined;
+    void holdVisit(visit.id, () => new Promise<void>((resolve) => (letGo = resolve)));
     void reports.send(player.time);
-    const offTick = player.onTick((time) => {
+    const offTick = player.onTick((time, leapt) => {
       const { state, speed } = player.getView();
       const counts = (state === 'playing' || state === 'ended') && document.visibilityState === 'visible';
-      reports.log.tick(time, speed, counts);
+      reports.log.tick(time, speed, counts, leapt);
     });
     const report = () => void reports.send(player.time);
     const timer = setInterval(report, EVERY_MS);
     const offState = player.subscribe(() => player.getView().state !== 'playing' && report());
     const onHide = () => document.visibilityState === 'hidden' && void reports.send(player.time, true);
+    // What a page that is closed cannot send any more is kept.
+    const onLeave = () => reports.hold(player.time);
     document.addEventListener('visibilitychange', onHide);
+    window.addEventListener('pagehide', onLeave);
     window.addEventListener('online', report);
     return () => {
       left = true;
@@ -42,36 +65,10 @@ export function useReports(player: SegmentPlayer, editionId: string): RangeSet {
       offTick();
       offState();
       document.removeEventListener('visibilitychange', onHide);
+      window.removeEventListener('pagehide', onLeave);
       window.removeEventListener('online', report);
-      void reports.send(player.time, true);
+      void reports.send(player.time, true).finally(() => letGo());
     };
-  }, [player, editionId]);
-  return seen;
+  }, [player, editionId, title]);
+  return { seen, telling };
 }
-
-function lineFor(editionId: string, onPlays: (plays: RangeSet) => void): WatchLine {
-  return {
-    begin: ({ id, agoMs }) =>
-      call(client.PUT('/api/watching/visits/{id}', { params: { path: { id } }, body: { editionId, agoMs } })).catch(
-        (failure: unknown) => (isAway(failure) ? ('away' as const) : ('refused' as const)),
-      ),
-    report: async (id, { number, plays, position }, last): Promise<Sent> => {
-      onPlays(plays as unknown as RangeSet);
-      const body = { number, plays: [...plays], position };
-      const sent = client.POST('/api/watching/visits/{id}/reports', {
-        params: { path: { id } },
-        body,
-        keepalive: last,
-      });
-      return call(sent).then(
-        () => 'counted',
-        (failure: unknown) => (isAway(failure) ? 'away' : 'refused'),
-      );
-    },
-  };
-}
-
-/** Not there now, or signed out meanwhile: it is sent again. What the server refuses is not. */
-const isAway = (failure: unknown): boolean =>
-  failure instanceof Problem &&
-  (failure.status === 0 || failure.status >= 500 || [401, 409, 429].includes(failure.status));

@@ -1,13 +1,9 @@
-import { Button, NativeSelect, Stack, Text, Title } from '@mantine/core';
-import { micros, timeText } from '@oakbell/core/clock';
-import type { RangeSet } from '@oakbell/core/intervals';
+import { Button, NativeSelect, Stack } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { useEdition } from '../../kits/player/index.ts';
-import { SeenBar, Timeline } from '../../kits/timeline/index.ts';
-import { call, client, type Api } from '../../shared/api/index.ts';
-import { dayDistance, Empty, PageTitle, ShareText, Show, whenText } from '../../shared/ui/index.ts';
-import classes from './Watched.module.css';
+import { call, client } from '../../shared/api/index.ts';
+import { Empty, Show } from '../../shared/ui/index.ts';
+import { Watched } from './Watched.tsx';
 
 /** Who really watched: a row for each learner, and the class's warmth on the same axis above. */
 export function WatchedStep() {
@@ -53,91 +49,5 @@ export function WatchedStep() {
         }}
       </Show>
     </div>
-  );
-}
-
-function Watched({ assignmentId }: { readonly assignmentId: string }) {
-  const watched = useQuery({
-    queryKey: ['watched', assignmentId],
-    queryFn: () => call(client.GET('/api/watching/assignments/{id}', { params: { path: { id: assignmentId } } })),
-  });
-  return (
-    <Show of={watched} what="Counting the seconds">
-      {(data) => <WatchedSheet watched={data} />}
-    </Show>
-  );
-}
-
-function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
-  const edition = useEdition(watched.editionId);
-  const length = micros(watched.length);
-  const notBegun = watched.learners.filter((learner) => learner.firstAt === null);
-  const begun = watched.learners.filter((learner) => learner.firstAt !== null);
-  return (
-    <>
-      <PageTitle>{`Watched · ${watched.lessonTitle}`}</PageTitle>
-      <div>
-        <Title order={1}>{watched.className}</Title>
-        <Text c="dimmed">
-          {begun.length} of {watched.learners.length} have begun · due {dayDistance(watched.dueAt, new Date())},{' '}
-          {whenText(watched.dueAt)}
-        </Text>
-      </div>
-      <div className={`ob-card ${classes.sheet}`}>
-        <div className={classes.axisRow}>
-          <div className={classes.name}>
-            <Text fw={700}>The class</Text>
-            <Text size="sm" c="dimmed">
-              The higher the green, the more often it was played
-            </Text>
-          </div>
-          <div className={classes.axis}>
-            {edition.data && (
-              <Timeline
-                label="How often each part of the lesson was played"
-                length={length}
-                peaks={edition.data.peaks}
-                turns={edition.data.lesson.turns}
-                ink={edition.data.lesson.ink}
-                warmth={watched.warmth}
-              />
-            )}
-          </div>
-          <Text size="sm" className={classes.share}>
-            Seen
-          </Text>
-          <Text size="sm" className={classes.when}>
-            Last watched
-          </Text>
-        </div>
-        <ul className="ob-rows" aria-label="Learners">
-          {begun.map((learner) => (
-            <li key={learner.id} className={classes.row}>
-              <span className={classes.name}>{learner.name}</span>
-              <div className={classes.axis}>
-                <SeenBar length={length} seen={learner.ranges as unknown as RangeSet} name={learner.name} />
-              </div>
-              <span className={classes.share}>
-                <ShareText share={learner.share} />
-              </span>
-              <span className={classes.when}>
-                {learner.lastAt && whenText(learner.lastAt)}
-                {learner.replayed >= 1e6 && (
-                  <Text size="sm" c="dimmed">{`${timeText(micros(learner.replayed))} played again`}</Text>
-                )}
-              </span>
-            </li>
-          ))}
-        </ul>
-      </div>
-      {notBegun.length > 0 && (
-        <section aria-label="Not begun">
-          <Title order={2} mb={4}>
-            Not begun
-          </Title>
-          <Text>{notBegun.map((learner) => learner.name).join(', ')}</Text>
-        </section>
-      )}
-    </>
   );
 }

@@ -1,1 +1,2 @@
 export { WatchedStep } from './WatchedStep.tsx';
+export { WatchedPage } from './WatchedPage.tsx';

@@ -1,7 +1,7 @@
 import { programmeOf } from '@oakbell/core/edits';
 import { useEffect, useMemo } from 'react';
 import { corePage, pictureOf, useTakes, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
-import { useKeys, Waiting } from '../../shared/ui/index.ts';
+import { useKeys, Fetching } from '../../shared/ui/index.ts';
 import classes from './Heard.module.css';
 import { editionPicture, editionPlayer, useEdition, type Edition } from './edition.ts';
 import { playableLesson, type PlayableLesson } from './lesson.ts';
@@ -14,7 +14,11 @@ import { SegmentPlayer } from './segmentPlayer.ts';
 /** A lesson in the making, to be heard by its maker before anyone else does. */
 export function HeardLesson({ lesson }: { readonly lesson: Lesson }) {
   const takes = useTakes(lesson.id, lesson.revision);
-  return takes.data ? <OfTakes lesson={lesson} takes={takes.data} /> : <Waiting what="Fetching what was said" />;
+  return takes.data ? (
+    <OfTakes lesson={lesson} takes={takes.data} />
+  ) : (
+    <Fetching of={[takes]} what="Fetching what was said" />
+  );
 }
 
 function OfTakes({ lesson, takes }: { readonly lesson: Lesson; readonly takes: readonly TakeMaterial[] }) {
@@ -41,7 +45,11 @@ function OfTakes({ lesson, takes }: { readonly lesson: Lesson; readonly takes: r
 /** An edition to be heard without anyone counting: a learner's own answer, or a teacher listening to one. */
 export function HeardEdition({ id, keys = true }: { readonly id: string; readonly keys?: boolean }) {
   const edition = useEdition(id);
-  return edition.data ? <OfEdition edition={edition.data} keys={keys} /> : <Waiting what="Fetching what was said" />;
+  return edition.data ? (
+    <OfEdition edition={edition.data} keys={keys} />
+  ) : (
+    <Fetching of={[edition]} what="Fetching what was said" />
+  );
 }
 
 function OfEdition({ edition, keys }: { readonly edition: Edition; readonly keys: boolean }) {

@@ -6,7 +6,7 @@ import {
   IconRewindBackward10,
   IconRewindForward10,
 } from '@tabler/icons-react';
-import type { ReactNode } from 'react';
+import type { ReactNode, Ref } from 'react';
 import { IconAction } from '../../shared/ui/index.ts';
 import type { SegmentPlayer } from './segmentPlayer.ts';
 import { usePlayerTime, usePlayerView } from './usePlayer.ts';
@@ -14,15 +14,22 @@ import { usePlayerTime, usePlayerView } from './usePlayer.ts';
 export const SPEEDS = [0.75, 1, 1.25, 1.5, 1.75, 2] as const;
 const TEN_SECONDS = 10_000_000;
 
+interface Props {
+  readonly player: SegmentPlayer;
+  readonly more?: ReactNode;
+  /** The button that plays and pauses. */
+  readonly playRef?: Ref<HTMLButtonElement>;
+}
+
 /** Play, ten seconds back and on, where it stands, and how fast. */
-export function PlayControls({ player, more }: { readonly player: SegmentPlayer; readonly more?: ReactNode }) {
+export function PlayControls({ player, more, playRef }: Props) {
   const { state, speed } = usePlayerView(player);
   const time = usePlayerTime(player);
   const running = state === 'playing' || state === 'waiting';
   const jump = (by: number) => player.seek(micros(player.time + by));
   return (
-    <Group gap={4} wrap="nowrap">
-      <IconAction hall label={running ? 'Pause' : 'Play'} keyText="Space" onClick={() => player.toggle()}>
+    <Group gap={4}>
+      <IconAction hall ref={playRef} label={running ? 'Pause' : 'Play'} keyText="Space" onClick={() => player.toggle()}>
         {running ? <IconPlayerPauseFilled /> : <IconPlayerPlayFilled />}
       </IconAction>
       <IconAction hall label="Ten seconds back" keyText="←" onClick={() => jump(-TEN_SECONDS)}>
@@ -34,16 +41,17 @@ export function PlayControls({ player, more }: { readonly player: SegmentPlayer;
       <Text className="ob-time" size="sm" px={4} style={{ whiteSpace: 'nowrap' }}>
         {timeText(time)} / {timeText(player.programme.length)}
       </Text>
-      <span style={{ marginLeft: 'auto' }} />
-      {more}
-      <NativeSelect
-        aria-label="Speed"
-        size="sm"
-        w={86}
-        value={String(speed)}
-        onChange={(event) => player.setSpeed(Number(event.currentTarget.value))}
-        data={SPEEDS.map((one) => ({ value: String(one), label: `${one} ×` }))}
-      />
+      <Group gap={4} ml="auto" wrap="nowrap">
+        {more}
+        <NativeSelect
+          aria-label="Speed"
+          size="md"
+          w={96}
+          value={String(speed)}
+          onChange={(event) => player.setSpeed(Number(event.currentTarget.value))}
+          data={SPEEDS.map((one) => ({ value: String(one), label: `${one} ×` }))}
+        />
+      </Group>
     </Group>
   );
 }

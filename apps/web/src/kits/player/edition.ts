@@ -66,11 +66,13 @@ function wholeFilm(id: string, film: ProgrammeFilm, lesson: PlayableLesson): Les
   return filmPieces(film, lesson.source).map(({ start, end }) => ({ start, end, from: start, held: false, address }));
 }
 
-/** A player of the one voice that the server made for an edition. */
+/** A player of the one voice that the server made for an edition; its sound is fetched when somebody plays it. */
 export function editionPlayer({ id, lesson }: Edition): SegmentPlayer {
   const segment = { id: 'voice', takeId: 'voice', start: ZERO, end: micros(lesson.programme.length) };
-  return new SegmentPlayer(programmeOf({ version: 2, segments: lesson.programme.length > 0 ? [segment] : [] }), () => [
+  const programme = programmeOf({ version: 2, segments: lesson.programme.length > 0 ? [segment] : [] });
+  const sources = () => [
     { src: fileOf(id, 'voice.webm'), type: 'audio/webm; codecs=opus' },
     ...(mediaAddress(editionKey(id, 'voice.m4a')) ? [{ src: fileOf(id, 'voice.m4a'), type: 'audio/mp4' }] : []),
-  ]);
+  ];
+  return new SegmentPlayer(programme, sources, 'metadata');
 }

@@ -85,3 +85,26 @@ it('fetches the next file before it is needed, shows none between two, and holds
   player.close();
   expect(films.every((film) => film.getAttribute('src') === null)).toBe(true);
 });
+
+it('asks again for a film that was lost, less and less often, and goes on where the voice is', async () => {
+  jest.useFakeTimers();
+  const asked = jest.spyOn(HTMLMediaElement.prototype, 'load');
+  const player = new FilmPlayer([piece(0, 60)], true, () => undefined);
+  player.at(s(3), PLAYING);
+  const [film] = films;
+  for (let i = 0; i < 6; i += 1) {
+    film!.dispatchEvent(new Event('error'));
+    await jest.advanceTimersByTimeAsync(8000);
+  }
+  expect(asked.mock.calls.length).toBe(6);
+  film!.currentTime = 0;
+  film!.dispatchEvent(new Event('canplay'));
+  player.at(s(50), PLAYING);
+  expect(film!.currentTime).toBeCloseTo(52, 6);
+  player.close();
+  const before = asked.mock.calls.length;
+  film!.dispatchEvent(new Event('error'));
+  await jest.advanceTimersByTimeAsync(60_000);
+  expect(asked.mock.calls.length).toBe(before);
+  jest.useRealTimers();
+});

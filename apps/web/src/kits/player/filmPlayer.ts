@@ -5,6 +5,7 @@
 import { micros, toSeconds, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { lastAtOrBefore } from '@oakbell/core/intervals';
 import type { FilmPicture } from '@oakbell/core/scene';
+import { LoadedMedia } from './loadedMedia.ts';
 
 /** A stretch of the programme with the place where its pictures are. */
 export interface PlayedPiece extends TimeRange {
@@ -37,7 +38,7 @@ const AHEAD = 3_000_000;
 
 export class FilmPlayer {
   readonly #pieces: readonly PlayedPiece[];
-  readonly #elements = new Map<string, HTMLVideoElement>();
+  readonly #films = new Map<string, LoadedMedia<HTMLVideoElement>>();
   readonly #muted: boolean;
   readonly #onPicture: () => void;
   #shown: HTMLVideoElement | null = null;
@@ -53,7 +54,7 @@ export class FilmPlayer {
   at(time: Micros, pace: Pace): void {
     const piece = this.#pieceAt(time);
     const element = piece && this.#element(piece.address);
-    for (const other of this.#elements.values()) if (other !== element && !other.paused) other.pause();
+    for (const { element: other } of this.#films.values()) if (other !== element && !other.paused) other.pause();
     if (!piece || !element) this.#shown = null;
     else this.#keepStep(element, piece, time, pace);
     this.#prepare(time);
@@ -68,12 +69,8 @@ export class FilmPlayer {
   }
 
   close(): void {
-    for (const element of this.#elements.values()) {
-      element.pause();
-      element.removeAttribute('src');
-      element.load();
-    }
-    this.#elements.clear();
+    for (const film of this.#films.values()) film.close();
+    this.#films.clear();
   }
 
   #keepStep(element: HTMLVideoElement, piece: PlayedPiece, time: Micros, { playing, speed }: Pace): void {
@@ -104,7 +101,7 @@ export class FilmPlayer {
   /** Fetches what comes next and stands it at its first picture. */
   #prepare(time: Micros): void {
     const next = this.#pieces[1 + lastAtOrBefore(this.#pieces, time, (piece) => piece.start)];
-    if (!next || next.start > time + AHEAD || this.#elements.has(next.address)) return;
+    if (!next || next.start > time + AHEAD || this.#films.has(next.address)) return;
     const element = this.#element(next.address);
     element.currentTime = Math.max(0, toSeconds(next.from));
   }
@@ -116,15 +113,19 @@ export class FilmPlayer {
   }
 
   #element(address: string): HTMLVideoElement {
-    const there = this.#elements.get(address);
-    if (there) return there;
+    const there = this.#films.get(address);
+    if (there) return there.element;
     const element = document.createElement('video');
     element.preload = 'auto';
     element.muted = this.#muted;
     element.playsInline = true;
-    element.src = address;
     for (const kind of ['seeked', 'loadeddata'] as const) element.addEventListener(kind, () => this.#onPicture());
-    this.#elements.set(address, element);
+    const ask = () => {
+      element.src = address;
+      return null;
+    };
+    // The voice goes on without its film: that is brought to where the voice is once it is there.
+    this.#films.set(address, new LoadedMedia(element, ask, {}));
     return element;
   }
 }

@@ -1,3 +1,4 @@
+import { jest } from '@jest/globals';
 import { fromSeconds, micros, toSeconds } from '@oakbell/core/clock';
 import { programmeOf } from '@oakbell/core/edits';
 import { SegmentPlayer } from './segmentPlayer.ts';
@@ -32,7 +33,9 @@ class FakeAudio {
     this.children = children;
   }
   removeAttribute(): void {}
+  loads = 0;
   load(): void {
+    this.loads += 1;
     this.currentTime = 0;
     this.paused = true;
   }
@@ -48,6 +51,10 @@ const programme = programmeOf({
   ],
 });
 
+const opened: SegmentPlayer[] = [];
+afterEach(() => {
+  for (const player of opened.splice(0)) player.close();
+});
 function playing(played = programme) {
   const made: FakeAudio[] = [];
   let frames: (() => void)[] = [];
@@ -65,6 +72,7 @@ function playing(played = programme) {
   let signed = 'now';
   const sign = (next: string) => (signed = next);
   const player = new SegmentPlayer(played, (takeId) => [{ src: `/${takeId}?${signed}`, type: 'audio/ogg' }]);
+  opened.push(player);
   const frame = () => {
     const due = frames;
     frames = [];
@@ -182,15 +190,20 @@ describe('playing a programme of takes', () => {
     t1.tell('playing');
     expect(player.getView().state).toBe('playing');
   });
-  it('says in words when the sound cannot be started or loaded', async () => {
+  it('says in words when the sound cannot be started', async () => {
     const { player, t1 } = playing();
     t1.refuse = new Error('no');
     await player.play();
     expect(player.getView()).toMatchObject({ state: 'paused', fault: expect.stringContaining('could not be started') });
-    t1.children[0]!.tell('error');
-    expect(player.getView().fault).toContain('cannot be loaded');
   });
-  it('fetches sound that was lost from where it is now, and goes on at the same place', async () => {
+});
+
+describe('sound that is lost', () => {
+  beforeEach(() => void jest.useFakeTimers());
+  afterEach(() => void jest.useRealTimers());
+  const pass = (seconds: number) => jest.advanceTimersByTimeAsync(seconds * 1000);
+
+  it('is fetched at once from where it is now, and goes on at the same place', async () => {
     const { player, t1, sign } = playing();
     await player.play();
     t1.currentTime = 4;
@@ -198,20 +211,81 @@ describe('playing a programme of takes', () => {
     t1.tell('error');
     expect([t1.children[0]!.src, t1.currentTime, t1.paused]).toEqual(['/t1?later', 4, false]);
     expect(player.getView()).toMatchObject({ state: 'playing', fault: null });
-    t1.tell('error');
-    expect(player.getView()).toMatchObject({ state: 'paused', fault: expect.stringContaining('cannot be loaded') });
-    sign('again');
-    await player.play();
-    expect([t1.children[0]!.src, t1.currentTime, t1.paused]).toEqual(['/t1?again', 4, false]);
   });
-  it('plays on while the sound of a later take cannot be loaded, and fetches it with the next press of play', async () => {
-    const { player, t2, sign } = playing();
+  it('is fetched again and again, less and less often, until it is there: then it goes on by itself', async () => {
+    const { player, t1 } = playing();
+    await player.play();
+    t1.currentTime = 4;
+    t1.tell('error');
+    t1.tell('error');
+    expect(player.getView()).toMatchObject({ state: 'waiting', fault: expect.stringContaining('by itself') });
+    const asked = () => t1.loads;
+    const before = asked();
+    for (let i = 0; i < 60; i += 1) {
+      await pass(1);
+      if (t1.loads > before + i) t1.children[0]!.tell('error');
+    }
+    expect(asked() - before).toBeGreaterThan(8);
+    expect(asked() - before).toBeLessThan(16);
+    await pass(10);
+    t1.tell('loadedmetadata');
+    t1.tell('playing');
+    expect([player.getView(), t1.currentTime, t1.paused]).toEqual([
+      { state: 'playing', speed: 1, fault: null },
+      4,
+      false,
+    ]);
+  });
+  it('is asked for at once when somebody presses play, also where it was refused from the first', async () => {
+    const { player, t1 } = playing();
+    t1.refuse = new DOMException('no source', 'NotSupportedError');
+    t1.children[0]!.tell('error');
+    t1.children[0]!.tell('error');
+    await player.play();
+    expect(player.getView().state).not.toBe('paused');
+    t1.children[0]!.tell('error');
+    t1.refuse = null;
+    await pass(9);
+    expect(t1.paused).toBe(false);
+    t1.tell('canplay');
+    t1.tell('playing');
+    expect(player.getView()).toMatchObject({ state: 'playing', fault: null });
+  });
+  it('that neither plays nor arrives is asked for again; what still arrives, however slowly, is waited for', async () => {
+    const { player, t1 } = playing();
+    await player.play();
+    await pass(3);
+    expect(player.getView().state).toBe('waiting');
+    for (let i = 0; i < 20; i += 1) {
+      t1.tell('progress');
+      await pass(1);
+    }
+    expect(t1.loads).toBe(0);
+    await pass(9);
+    expect(t1.loads).toBe(1);
+    t1.currentTime = 5;
+    await pass(1);
+    expect(player.getView().state).toBe('playing');
+  });
+  it('of a later take stops nothing that plays now', async () => {
+    const { player, t1, t2 } = playing();
     await player.play();
     t2.children[0]!.tell('error');
+    t2.children[0]!.tell('error');
+    t1.currentTime = 3;
     expect(player.getView()).toMatchObject({ state: 'playing', fault: expect.stringContaining('cannot be loaded') });
-    sign('again');
-    player.pause();
+    await pass(1);
+    t2.tell('canplay');
+    expect(player.getView().fault).toBeNull();
+  });
+  it('of a lesson that was left is not asked for any more', async () => {
+    const { player, t1 } = playing();
     await player.play();
-    expect([t2.children[0]!.src, player.getView().fault]).toEqual(['/t2?again', null]);
+    t1.tell('error');
+    t1.tell('error');
+    player.close();
+    const before = t1.loads;
+    await pass(60);
+    expect(t1.loads).toBe(before);
   });
 });

@@ -1,6 +1,7 @@
 import { present } from '@oakbell/core/present';
 import { clampTime, fromSeconds, micros, toSeconds, ZERO, type Micros } from '@oakbell/core/clock';
 import { segmentAt, type Programme } from '@oakbell/core/edits';
+import { askForSources, LoadedMedia, type Sources } from './loadedMedia.ts';
 import { goesOn, Sounds, voiceOf } from './sounds.ts';
 
 export type PlayState = 'paused' | 'playing' | 'waiting' | 'ended';
@@ -20,9 +21,13 @@ const FIRST_LEAD_S = 0.02;
 const MOST_LEAD_S = 0.08;
 /** A grain of sound while scrubbing lasts so long, in ms. */
 const GRAIN_MS = 90;
+/** While it plays it is looked at so often; what stands so long while nothing arrives is asked for again. Ms. */
+const LOOK_MS = 500;
+const STANDS_MS = 1500;
+const STUCK_MS = 8000;
 
 type Timer = ReturnType<typeof setTimeout>;
-type Sources = readonly { readonly src: string; readonly type: string }[];
+type Tick = (time: Micros, leapt: boolean) => void;
 interface Next {
   readonly index: number;
   readonly element: HTMLAudioElement | null;
@@ -48,13 +53,26 @@ export class SegmentPlayer {
   #scrubbedTo: Micros | null = null;
   #isSilenced = false;
   readonly #sounds: Sounds;
-  readonly #sources = new WeakMap<HTMLAudioElement, () => Sources>();
+  readonly #loaded = new Map<HTMLAudioElement, LoadedMedia<HTMLAudioElement>>();
+  /** Where what is heard stood when it last moved, when that was, and when some of it last arrived. */
+  #stood = { at: -1, since: 0, arrived: 0 };
+  #looking: ReturnType<typeof setInterval> | null = null;
   readonly #listeners = new Set<() => void>();
-  readonly #ticks = new Set<(time: Micros) => void>();
+  readonly #ticks = new Set<Tick>();
+  readonly #hurry = () => {
+    for (const sound of this.#loaded.values()) sound.hurry();
+  };
   #programme: Programme;
 
-  /** @param sources addresses of a take's sound, the best first */
-  constructor(programme: Programme, sources: (takeId: string) => Sources) {
+  /**
+   * @param sources addresses of a take's sound, the best first
+   * @param preload how much of it is fetched before anyone plays it
+   */
+  constructor(
+    programme: Programme,
+    sources: (takeId: string) => Sources,
+    private readonly preload: 'auto' | 'metadata' = 'auto',
+  ) {
     this.#programme = programme;
     this.#sounds = new Sounds((takeId) => this.#made(() => sources(takeId)));
     this.#sounds.fit(programme);
@@ -88,8 +106,8 @@ export class SegmentPlayer {
   };
   readonly getView = (): PlayerView => this.#view;
 
-  /** Called with programme time at every frame while playing, and after every seek. */
-  onTick(listener: (time: Micros) => void): () => void {
+  /** Called with programme time at every frame while playing, and after every seek: `leapt` then. */
+  onTick(listener: Tick): () => void {
     this.#ticks.add(listener);
     return () => this.#ticks.delete(listener);
   }
@@ -111,17 +129,19 @@ export class SegmentPlayer {
     if (this.#view.state === 'ended') this.seek(ZERO);
     if (this.programme.segments.length === 0) return;
     this.#endGrain();
-    if (this.#view.fault === NOT_LOADED) for (const element of this.#sounds.all) this.#fetchAgain(element);
+    this.#hurry();
     this.#set({ state: 'playing', fault: null });
+    this.#look();
+    this.#run();
     try {
       if (this.#element) await this.#started(this.#element);
       else this.#silence = { at: this.time, since: performance.now() };
     } catch (failure) {
-      if ((failure as DOMException).name === 'AbortError') return;
+      const { name } = failure as DOMException;
+      // Asked for anew meanwhile, or lost: it goes on by itself.
+      if (name === 'AbortError' || name === 'NotSupportedError') return;
       this.#set({ state: 'paused', fault: 'The sound could not be started. Press play once more.' });
-      return;
     }
-    this.#run();
   }
 
   pause(): void {
@@ -146,7 +166,7 @@ export class SegmentPlayer {
     this.#enter(segmentAt(this.programme, time), null, time);
     if (this.#view.state === 'ended') this.#set({ state: 'paused' });
     if (playing && this.#element?.paused) void this.play();
-    this.#tick(time);
+    this.#tick(time, true);
   }
 
   /** Goes to a moment and, while it stands, lets a grain of the sound there be heard. */
@@ -184,14 +204,11 @@ export class SegmentPlayer {
   close(): void {
     cancelAnimationFrame(this.#frame);
     clearTimeout(this.#grain ?? undefined);
+    this.#lookAway();
     this.#scrubbedTo = null;
     this.#forgetNext();
-    for (const element of this.#sounds.all) {
-      element.pause();
-      element.replaceChildren();
-      element.removeAttribute('src');
-      element.load();
-    }
+    for (const sound of this.#loaded.values()) sound.close();
+    this.#view = { ...this.#view, state: 'paused' };
     this.#listeners.clear();
     this.#ticks.clear();
   }
@@ -227,6 +244,35 @@ export class SegmentPlayer {
       const { from } = present(voiceOf(this.programme.segments[index]!));
       this.#element.currentTime = from + toSeconds(micros(at - this.programme.starts[index]!));
     }
+  }
+
+  /** Looks, for as long as it plays, whether what is heard moves on, and asks for it again where nothing comes. */
+  #look(): void {
+    this.#lookAway();
+    this.#stood = { at: -1, since: performance.now(), arrived: performance.now() };
+    globalThis.window?.addEventListener('online', this.#hurry);
+    this.#looking = setInterval(() => {
+      if (!this.#isRunning) return this.#lookAway();
+      const element = this.#element;
+      const now = performance.now();
+      if (!element || element.currentTime !== this.#stood.at) {
+        this.#stood = { at: element?.currentTime ?? -1, since: now, arrived: now };
+        if (this.#view.state === 'waiting') this.#goesOn();
+      } else if (now - this.#stood.since > STANDS_MS) {
+        if (this.#view.state === 'playing') this.#set({ state: 'waiting' });
+        if (now - this.#stood.arrived < STUCK_MS) return;
+        this.#stood = { ...this.#stood, arrived: now };
+        this.#loaded.get(element)?.lose();
+      }
+    }, LOOK_MS);
+  }
+  #lookAway(): void {
+    clearInterval(this.#looking ?? undefined);
+    globalThis.window?.removeEventListener('online', this.#hurry);
+  }
+  #goesOn(): void {
+    this.#set({ state: 'playing' });
+    this.#run();
   }
 
   #run(): void {
@@ -295,7 +341,10 @@ export class SegmentPlayer {
         else over();
       })
       .catch((failure: unknown) => {
-        if ((failure as DOMException).name !== 'AbortError') this.#set({ state: 'paused', fault: NOT_LOADED });
+        if ((failure as DOMException).name === 'AbortError' || this.#next !== next) return;
+        // It is gone over to all the same: there it waits until its sound has come.
+        over();
+        this.#set({ state: 'waiting', fault: NOT_LOADED });
       });
   }
 
@@ -316,52 +365,29 @@ export class SegmentPlayer {
 
   #made(sources: () => Sources): HTMLAudioElement {
     const element = document.createElement('audio');
-    element.preload = 'auto';
+    element.preload = this.preload;
     element.preservesPitch = true;
-    this.#fill(element, sources());
-    this.#sources.set(element, sources);
-    // Its address ended, or the network went while it was fetched.
-    let lostAt = -1;
-    element.addEventListener('error', () => {
-      if (element.currentTime === lostAt) return this.#tellLost(element);
-      lostAt = element.currentTime;
-      this.#fetchAgain(element);
-      if (element === this.#element && this.#isRunning) void this.play();
-    });
     const mine = () => element === this.#element;
+    const sound = new LoadedMedia(element, askForSources(sources), {
+      lost: () =>
+        this.#set(mine() && this.#isRunning ? { state: 'waiting', fault: NOT_LOADED } : { fault: NOT_LOADED }),
+      // Where it cannot start yet it tells so itself, and is asked for again.
+      askedAgain: () => mine() && this.#isRunning && void this.#started(element).catch(() => undefined),
+      there: () => this.#view.fault === NOT_LOADED && this.#set({ fault: null }),
+    });
+    this.#loaded.set(element, sound);
+    element.addEventListener('progress', () => mine() && (this.#stood.arrived = performance.now()));
     element.addEventListener(
       'waiting',
       () => mine() && this.#view.state === 'playing' && this.#set({ state: 'waiting' }),
     );
-    element.addEventListener(
-      'playing',
-      () => mine() && this.#view.state === 'waiting' && this.#set({ state: 'playing' }),
-    );
+    element.addEventListener('playing', () => mine() && this.#view.state === 'waiting' && this.#goesOn());
     element.addEventListener('seeked', () => mine() && this.#tick(this.time));
     return element;
   }
 
-  #fill(element: HTMLAudioElement, sources: Sources): void {
-    const made = sources.map(({ src, type }) => Object.assign(document.createElement('source'), { src, type }));
-    made.at(-1)?.addEventListener('error', () => this.#tellLost(element));
-    element.replaceChildren(...made);
-  }
-
-  /** Sound that comes later stops nothing that plays now. */
-  #tellLost(element: HTMLAudioElement): void {
-    this.#set(element === this.#element ? { state: 'paused', fault: NOT_LOADED } : { fault: NOT_LOADED });
-  }
-
-  /** Gives an element that lost its sound the addresses there are now, at the same place. */
-  #fetchAgain(element: HTMLAudioElement): void {
-    const at = element.currentTime;
-    this.#fill(element, present(this.#sources.get(element))());
-    element.load();
-    element.currentTime = at;
-  }
-
-  #tick(time: Micros): void {
-    for (const listener of this.#ticks) listener(time);
+  #tick(time: Micros, leapt = false): void {
+    for (const listener of this.#ticks) listener(time, leapt);
   }
   #set(change: Partial<PlayerView>): void {
     this.#view = { ...this.#view, ...change };
@@ -369,4 +395,4 @@ export class SegmentPlayer {
   }
 }
 
-const NOT_LOADED = 'The sound cannot be loaded just now. Check the network and try again.';
+const NOT_LOADED = 'The sound cannot be loaded just now. It goes on by itself as soon as it can.';

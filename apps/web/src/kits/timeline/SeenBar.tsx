@@ -1,5 +1,5 @@
 import { timeText, type Micros } from '@oakbell/core/clock';
-import type { RangeSet } from '@oakbell/core/intervals';
+import { coveredLength, type RangeSet } from '@oakbell/core/intervals';
 import classes from './Timeline.module.css';
 
 interface Props {
@@ -9,10 +9,16 @@ interface Props {
   readonly name: string;
 }
 
+/** More stretches than this are summed up where they are read out. */
+const MOST_TOLD = 5;
+
 /** A small timeline: full where it was played, a thin line where it was not. The same axis as the large one above it. */
 export function SeenBar({ length, seen, name }: Props) {
   const percent = (time: number) => `${length === 0 ? 0 : (time / length) * 100}%`;
-  const told = seen.map((range) => `${timeText(range.start)} to ${timeText(range.end)}`).join(', ');
+  const told =
+    seen.length > MOST_TOLD
+      ? `${timeText(coveredLength(seen))} of ${timeText(length)} in ${seen.length} stretches`
+      : seen.map((range) => `${timeText(range.start)} to ${timeText(range.end)}`).join(', ');
   return (
     <div
       className={classes.seenBar}

@@ -24,7 +24,11 @@ interface Props {
   /** Plays per learner in equal parts of the whole. */
   readonly warmth?: readonly number[];
   readonly position?: Micros;
+  /** Where it stands at this very moment: what is drawn may come a little later. */
+  readonly exactly?: () => Micros;
   readonly onSeek?: (time: Micros) => void;
+  /** The pointer begins to be moved along the axis, and is let go. */
+  readonly onDrag?: (on: boolean) => void;
   /** Both ends of what is kept, with handles to drag. */
   readonly trim?: Trim;
   /** A stretch that is marked, and how one is: by dragging with Shift. */
@@ -44,13 +48,15 @@ interface Props {
 }
 
 const STEP_US = 5_000_000;
+/** A finger that goes farther along than this means the axis, and not the page that it might scroll. */
+const FINGER_PX = 8;
 /** The same list in every drawing, so that what has none is not drawn anew. */
 const NONE: readonly never[] = [];
 
 /** The one time axis of the product: voice as grain, page turns as notches, ink as ticks. */
 export function Timeline(props: Props) {
   const { length, peaks, turns, ink, seen = NONE, warmth, position, onSeek, trim, hall = false, label } = props;
-  const { marked, onMark, seams = NONE, quiet = NONE, lanes = NONE, zoomPlace, threshold } = props;
+  const { marked, onMark, seams = NONE, quiet = NONE, lanes = NONE, zoomPlace, threshold, onDrag, exactly } = props;
   const markFrom = useRef<number | null>(null);
   const { ref: place, width } = useElementSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -72,17 +78,43 @@ export function Timeline(props: Props) {
     if (warmth) drawWarmth(canvas.current, warmth, width);
   }, [peaks, ink, length, width, warmth, from, across, threshold]);
 
+  const timeOf = (event: PointerEvent<HTMLDivElement>): Micros =>
+    timeAt(axis, event.clientX - event.currentTarget.getBoundingClientRect().left);
   const seekTo = (event: PointerEvent<HTMLDivElement>) => {
-    if (!onSeek || (event.type === 'pointermove' && event.buttons !== 1) || zoom.isPinched()) return;
-    const time = timeAt(axis, event.clientX - event.currentTarget.getBoundingClientRect().left);
-    if (event.type === 'pointerdown') {
-      event.currentTarget.setPointerCapture(event.pointerId);
-      markFrom.current = event.shiftKey && onMark ? time : null;
-    }
+    const time = timeOf(event);
     const from = markFrom.current;
     if (from !== null && time !== from)
       onMark?.({ start: micros(Math.min(from, time)), end: micros(Math.max(from, time)) });
-    onSeek(time);
+    onSeek?.(time);
+  };
+  /** `touched`: a finger is down, and may yet be scrolling the page. */
+  const held = useRef<'touched' | 'dragged' | null>(null);
+  const touchedAt = useRef(0);
+  const hold = (event: PointerEvent<HTMLDivElement>) => {
+    held.current = 'dragged';
+    event.currentTarget.setPointerCapture(event.pointerId);
+    onDrag?.(true);
+    seekTo(event);
+  };
+  const letGo = () => {
+    if (held.current === 'dragged') onDrag?.(false);
+    held.current = null;
+  };
+  const onDown = (event: PointerEvent<HTMLDivElement>) => {
+    if (!onSeek || event.button !== 0 || zoom.isPinched()) return;
+    markFrom.current = event.shiftKey && onMark ? timeOf(event) : null;
+    touchedAt.current = event.clientX;
+    if (event.pointerType !== 'touch') return hold(event);
+    held.current = 'touched';
+  };
+  const onMove = (event: PointerEvent<HTMLDivElement>) => {
+    if (zoom.isPinched()) return;
+    if (held.current === 'dragged') seekTo(event);
+    else if (held.current === 'touched' && Math.abs(event.clientX - touchedAt.current) > FINGER_PX) hold(event);
+  };
+  const onUp = (event: PointerEvent<HTMLDivElement>) => {
+    if (held.current === 'touched') seekTo(event);
+    letGo();
   };
   const onKey = (event: KeyboardEvent) => {
     const near = across < length ? across / 20 : STEP_US;
@@ -90,7 +122,7 @@ export function Timeline(props: Props) {
     if (step === undefined || !onSeek) return;
     event.preventDefault();
     event.stopPropagation();
-    onSeek(micros(Math.max(0, Math.min(length, (position ?? 0) + step))));
+    onSeek(micros(Math.max(0, Math.min(length, (exactly?.() ?? position ?? 0) + step))));
   };
 
   return (
@@ -107,8 +139,10 @@ export function Timeline(props: Props) {
           aria-valuemax={onSeek ? Math.round(length / 1e6) : undefined}
           aria-valuenow={onSeek ? Math.round((position ?? 0) / 1e6) : undefined}
           aria-valuetext={onSeek ? `${timeText(position ?? ZERO)} of ${timeText(length)}` : undefined}
-          onPointerDown={seekTo}
-          onPointerMove={seekTo}
+          onPointerDown={onDown}
+          onPointerMove={onMove}
+          onPointerUp={onUp}
+          onPointerCancel={letGo}
           onKeyDown={onKey}
         >
           <canvas ref={canvas} className={classes.canvas} aria-hidden />

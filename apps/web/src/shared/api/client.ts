@@ -1,10 +1,21 @@
 import createClient from 'openapi-fetch';
+import { noteUse, setSessionEnded } from './screen.ts';
 import type { components, paths } from './schema.ts';
 
 /** The shapes of the API by name, as the server describes them. */
 export type Api = components['schemas'];
 
+/** Where a password is asked for. */
+const ASKS = ['/api/session', '/api/password'];
+
 export const client = createClient<paths>({ baseUrl: '' });
+client.use({
+  onResponse: ({ response, request }) => {
+    if (response.ok) noteUse();
+    // Who is asked for a password hears that it was wrong, and not that a session ended.
+    else if (response.status === 401 && !ASKS.some((path) => request.url.endsWith(path))) setSessionEnded(true);
+  },
+});
 
 /** A refusal or failure of the server, in its own plain words. */
 export class Problem extends Error {
@@ -13,6 +24,8 @@ export class Problem extends Error {
     readonly code: string,
     detail: string,
     readonly fields: Readonly<Record<string, string>> = {},
+    /** Whatever else it tells. */
+    readonly extra: Readonly<Record<string, unknown>> = {},
   ) {
     super(detail);
   }
@@ -20,8 +33,7 @@ export class Problem extends Error {
 
 /** The server could not be reached at all. */
 export const UNREACHABLE = 'unreachable';
-const UNREACHABLE_TEXT =
-  'The school server cannot be reached just now. What was saved is safe; this page tries again by itself.';
+const UNREACHABLE_TEXT = 'The school server cannot be reached just now. What was saved is safe; try again in a moment.';
 
 interface Answered<T> {
   readonly data?: T;
@@ -62,23 +74,31 @@ export async function once<T>(send: (header: ActKey) => Promise<T>): Promise<T> 
 }
 
 /** Whether the server, or a part of it, could not be reached: it may have done what was asked all the same. */
-const isAway = (failure: unknown): boolean =>
+export const isAway = (failure: unknown): boolean =>
   failure instanceof Problem && (failure.code === UNREACHABLE || [502, 503, 504].includes(failure.status));
 
 /** The problem in a body of the server. */
 export function problemOf(status: number, body: unknown): Problem {
-  const { code, detail, fields } = (body ?? {}) as { code?: string; detail?: string; fields?: Record<string, string> };
-  if (code !== undefined && detail !== undefined) return new Problem(status, code, detail, fields);
+  const { code, detail, fields, ...extra } = (body ?? {}) as {
+    code?: string;
+    detail?: string;
+    fields?: Record<string, string>;
+  };
+  if (code !== undefined && detail !== undefined) return new Problem(status, code, detail, fields, extra);
   return new Problem(status, 'failed', 'Something went wrong. What was saved before is safe; try again.');
 }
 
-/** Sends files with progress, 0…1. @throws Problem; `aborted` when `signal` asked for it */
+/** So long nothing of a file has gone out when it is said that nothing moves, in ms. */
+const STANDS_MS = 10_000;
+
+/** Sends files with progress, 0…1; `onStands` is told whether nothing moves any more. @throws Problem; `aborted` when `signal` asked for it */
 export function sendFiles<T>(
   method: 'POST' | 'PUT',
   url: string,
   files: readonly File[],
   watch: {
     readonly onProgress?: (share: number) => void;
+    readonly onStands?: (stands: boolean) => void;
     readonly signal?: AbortSignal;
     readonly header?: ActKey;
   } = {},
@@ -88,12 +108,23 @@ export function sendFiles<T>(
     request.open(method, url);
     for (const [name, value] of Object.entries(watch.header ?? {})) request.setRequestHeader(name, value as string);
     request.responseType = 'json';
-    request.upload.onprogress = (event) => event.lengthComputable && watch.onProgress?.(event.loaded / event.total);
+    let still: ReturnType<typeof setTimeout> | undefined;
+    const moves = () => {
+      clearTimeout(still);
+      watch.onStands?.(false);
+      still = setTimeout(() => watch.onStands?.(true), STANDS_MS);
+    };
+    request.upload.onprogress = (event) => {
+      moves();
+      if (event.lengthComputable) watch.onProgress?.(event.loaded / event.total);
+    };
+    request.onloadend = () => clearTimeout(still);
     request.onload = () =>
       request.status < 300 ? resolve(request.response as T) : reject(problemOf(request.status, request.response));
     request.onerror = () => reject(new Problem(0, UNREACHABLE, UNREACHABLE_TEXT));
     request.onabort = () => reject(new Problem(0, 'aborted', 'Stopped. Nothing was changed.'));
     watch.signal?.addEventListener('abort', () => request.abort());
+    moves();
     const form = new FormData();
     for (const file of files) form.append('files', file, file.name);
     request.send(form);

@@ -30,9 +30,15 @@ function listen(queries: QueryClient, personId: string): () => void {
     hear(word);
     others.postMessage(word);
   };
-  // One tab after another holds the line: the next one takes it when this one is closed.
+  // One tab after another holds the line: the next one takes it when this one is closed, and asks what it missed then.
+  const name = `${SHARED}-${personId}`;
+  const everything = () => tell('everything');
+  // What was answered before anybody listened, or was on its way, may have changed in between: nobody was told.
+  const asked = () => void queries.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'session' });
+  const hold = (missed: () => void) => holdLine(tell, leaving.signal, missed);
   void navigator.locks
-    .request(`${SHARED}-${personId}`, { signal: leaving.signal }, () => holdLine(tell, leaving.signal))
+    .request(name, { ifAvailable: true }, async (lock) => lock !== null && (await hold(asked), true))
+    .then(async (held) => held || navigator.locks.request(name, { signal: leaving.signal }, () => hold(everything)))
     .catch(() => undefined);
   return () => {
     leaving.abort();
@@ -40,23 +46,23 @@ function listen(queries: QueryClient, personId: string): () => void {
   };
 }
 
-/** Holds the line until it is to be let go. What was missed while it was away is asked for anew. */
-function holdLine(tell: (word: Word) => void, leaving: AbortSignal): Promise<void> {
+/** Holds the line until it is to be let go. `missed` asks for what was missed before it opens for the first time. */
+function holdLine(tell: (word: Word) => void, leaving: AbortSignal, missed: () => void): Promise<void> {
   return new Promise((resolve) => {
     let source: EventSource | null = null;
     let timer: ReturnType<typeof setTimeout> | undefined;
-    let wasAway = false;
+    let catchUp: (() => void) | null = missed;
     const open = () => {
       source = new EventSource(ADDRESS);
       source.addEventListener('open', () => {
-        if (wasAway) tell('everything');
-        wasAway = false;
+        catchUp?.();
+        catchUp = null;
       });
       source.addEventListener('changed', ({ data }: MessageEvent<string>) =>
         tell({ change: JSON.parse(data) as Change }),
       );
       source.addEventListener('error', () => {
-        wasAway = true;
+        catchUp = () => tell('everything');
         // A line that broke comes back by itself; one that was refused does not.
         if (source?.readyState === EventSource.CLOSED) timer = setTimeout(open, AGAIN_MS);
       });

@@ -6,3 +6,7 @@ export { ownName, personHere } from './whose.ts';
 export { useServerEvents } from './events.ts';
 export { inTurn } from './turns.ts';
 export { useBringing } from './useBringing.ts';
+export { useSending, type Sending } from './useSending.ts';
+export { keepScreen, lastUse, useScreenCovered } from './screen.ts';
+export { Queries } from './queries.ts';
+export { BEGUN_KEY, useBegun } from './begun.ts';

@@ -123,7 +123,7 @@ export interface paths {
         get: operations["assignments_one"];
         put: operations["assignments_change"];
         post?: never;
-        delete?: never;
+        delete: operations["assignments_remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -154,7 +154,7 @@ export interface paths {
         };
         get: operations["classes_mine"];
         put?: never;
-        post?: never;
+        post: operations["classes_add"];
         delete?: never;
         options?: never;
         head?: never;
@@ -171,6 +171,86 @@ export interface paths {
         get: operations["classes_one"];
         put?: never;
         post?: never;
+        delete: operations["classes_remove"];
+        options?: never;
+        head?: never;
+        patch: operations["classes_describe"];
+        trace?: never;
+    };
+    "/api/classes/{id}/learners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["classes_addLearners"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/teachers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["classes_addTeacher"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/members/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["classes_bringBack"];
+        post?: never;
+        delete: operations["classes_leave"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/slips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["classes_slips"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/beginning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["beginning_isBegun"];
+        put?: never;
+        post: operations["beginning_begin"];
         delete?: never;
         options?: never;
         head?: never;
@@ -184,9 +264,57 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["people_all"];
+        get: operations["people_some"];
+        put?: never;
+        post: operations["people_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch: operations["people_rename"];
+        trace?: never;
+    };
+    "/api/people/{id}/left": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["people_setLeft"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/first-password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people_firstPassword"];
+        put?: never;
+        post: operations["people_giveFirstPassword"];
         delete?: never;
         options?: never;
         head?: never;
@@ -250,6 +378,22 @@ export interface paths {
         };
         get?: never;
         put: operations["sessions_changePassword"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/school": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["school_one"];
+        put: operations["school_describe"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1281,6 +1425,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/marking/hand-ins/{id}/correction": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["marking_correct"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/marking/hand-ins/{id}/hand-back": {
         parameters: {
             query?: never;
@@ -1391,6 +1551,7 @@ export interface components {
             number: number;
             plays: components["schemas"]["PlayDto"][];
             position: number;
+            agoMs?: number;
         };
         WatchedLearnerDto: {
             /** Format: uuid */
@@ -1460,26 +1621,15 @@ export interface components {
             answerPage?: string | null;
         };
         ClassDto: {
-            /** Format: uuid */
-            id: string;
             name: string;
             course: string;
+            /** Format: uuid */
+            id: string;
             learners: number;
         };
-        PersonDto: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            /** @enum {string} */
-            role: "teacher" | "learner" | "keeper";
-        };
-        ClassWithLearnersDto: {
-            /** Format: uuid */
-            id: string;
+        NewClassDto: {
             name: string;
             course: string;
-            learners: number;
-            roster: components["schemas"]["PersonDto"][];
         };
         RosterPersonDto: {
             /** Format: uuid */
@@ -1488,6 +1638,65 @@ export interface components {
             /** @enum {string} */
             role: "teacher" | "learner" | "keeper";
             signInName: string;
+            isNew: boolean;
+            /** Format: date-time */
+            leftAt: string | null;
+        };
+        ClassWithPeopleDto: {
+            name: string;
+            course: string;
+            /** Format: uuid */
+            id: string;
+            learners: number;
+            roster: components["schemas"]["RosterPersonDto"][];
+            teachers: components["schemas"]["RosterPersonDto"][];
+        };
+        NewPersonDto: {
+            name: string;
+            signInName?: string;
+        };
+        NewLearnersDto: {
+            learners: components["schemas"]["NewPersonDto"][];
+        };
+        AddedLearnersDto: {
+            added: components["schemas"]["RosterPersonDto"][];
+            joined: components["schemas"]["RosterPersonDto"][];
+        };
+        CoTeacherDto: {
+            signInName: string;
+        };
+        BackDto: {
+            back: string;
+        };
+        BegunDto: {
+            begun: boolean;
+        };
+        BeginningDto: {
+            words: string;
+            school: string;
+            timeZone: string;
+            name: string;
+            signInName: string;
+            password: string;
+        };
+        PeopleDto: {
+            people: components["schemas"]["RosterPersonDto"][];
+            total: number;
+        };
+        NewPeopleDto: {
+            /** @enum {string} */
+            role: "teacher" | "learner" | "keeper";
+            people: components["schemas"]["NewPersonDto"][];
+        };
+        PersonNamesDto: {
+            name: string;
+            signInName: string;
+        };
+        LeftDto: {
+            left: boolean;
+        };
+        FirstPasswordDto: {
+            password: string | null;
         };
         SignInDto: {
             name: string;
@@ -1500,6 +1709,10 @@ export interface components {
             /** @enum {string} */
             role: "teacher" | "learner" | "keeper";
             mustChangePassword: boolean;
+            /** Format: date-time */
+            endsAt: string;
+            timeZone: string;
+            idleMs: number;
         };
         SessionDto: {
             /** Format: uuid */
@@ -1514,6 +1727,17 @@ export interface components {
         PasswordDto: {
             current: string;
             next: string;
+        };
+        HolidayDto: {
+            name: string;
+            from: string;
+            to: string;
+        };
+        SchoolDto: {
+            name: string;
+            timeZone: string;
+            days: number[];
+            holidays: components["schemas"]["HolidayDto"][];
         };
         EditionDto: {
             /** Format: uuid */
@@ -1645,6 +1869,7 @@ export interface components {
         AnalysisDto: {
             quiet: components["schemas"]["StretchDto"][];
             silentWriting: components["schemas"]["StretchDto"][];
+            lost: components["schemas"]["StretchDto"][];
             lufs: number | null;
             threshold: number;
         };
@@ -1902,6 +2127,10 @@ export interface components {
             handedBack: number;
             learners: number;
         };
+        MarkingDto: {
+            points: number | null;
+            comment: string;
+        };
         QueueRowDto: {
             points: number | null;
             comment: string;
@@ -1921,6 +2150,11 @@ export interface components {
             answerEditionId: string | null;
             /** Format: uuid */
             feedbackLessonId: string | null;
+            times: number;
+            revision: number;
+            earlier: components["schemas"]["MarkingDto"] | null;
+            /** Format: date-time */
+            correctedAt: string | null;
             /** Format: date-time */
             handedBackAt: string | null;
             heardShare: number | null;
@@ -1936,9 +2170,14 @@ export interface components {
             learners: number;
             queue: components["schemas"]["QueueRowDto"][];
         };
-        MarkingDto: {
+        GivenMarksDto: {
             points: number | null;
             comment: string;
+            times: number;
+            revision: number;
+        };
+        SavedMarksDto: {
+            revision: number;
         };
         HandedBackDto: {
             /** Format: uuid */
@@ -1951,6 +2190,8 @@ export interface components {
             outOf: number | null;
             /** Format: date-time */
             handedBackAt: string | null;
+            /** Format: date-time */
+            correctedAt: string | null;
             /** Format: uuid */
             editionId: string | null;
             spoken: boolean;
@@ -1985,6 +2226,7 @@ export interface components {
             dueAt: string;
             notBegun: number;
             learners: number;
+            own: boolean;
         };
         UnfinishedTakeDto: {
             take: components["schemas"]["TakeDto"];
@@ -2225,6 +2467,25 @@ export interface operations {
             };
         };
     };
+    assignments_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     assignments_ofLesson: {
         parameters: {
             query?: never;
@@ -2265,6 +2526,29 @@ export interface operations {
             };
         };
     };
+    classes_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewClassDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassDto"];
+                };
+            };
+        };
+    };
     classes_one: {
         parameters: {
             query?: never;
@@ -2281,12 +2565,171 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassWithLearnersDto"];
+                    "application/json": components["schemas"]["ClassWithPeopleDto"];
                 };
             };
         };
     };
-    people_all: {
+    classes_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    classes_describe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewClassDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    classes_addLearners: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLearnersDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedLearnersDto"];
+                };
+            };
+        };
+    };
+    classes_addTeacher: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CoTeacherDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RosterPersonDto"];
+                };
+            };
+        };
+    };
+    classes_bringBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    classes_leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackDto"];
+                };
+            };
+        };
+    };
+    classes_slips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    beginning_isBegun: {
         parameters: {
             query?: never;
             header?: never;
@@ -2300,8 +2743,161 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/json": components["schemas"]["BegunDto"];
+                };
+            };
+        };
+    };
+    beginning_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginningDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    people_some: {
+        parameters: {
+            query?: {
+                words?: string;
+                role?: "teacher" | "learner" | "keeper";
+                from?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleDto"];
+                };
+            };
+        };
+    };
+    people_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPeopleDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
                     "application/json": components["schemas"]["RosterPersonDto"][];
                 };
+            };
+        };
+    };
+    people_rename: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonNamesDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    people_setLeft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeftDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    people_firstPassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstPasswordDto"];
+                };
+            };
+        };
+    };
+    people_giveFirstPassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -2438,6 +3034,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeDto"];
+                };
+            };
+        };
+    };
+    school_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolDto"];
+                };
+            };
+        };
+    };
+    school_describe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolDto"];
                 };
             };
         };
@@ -4061,7 +4699,10 @@ export interface operations {
     marking_save: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 id: string;
             };
@@ -4069,15 +4710,45 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MarkingDto"];
+                "application/json": components["schemas"]["GivenMarksDto"];
             };
         };
         responses: {
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["SavedMarksDto"];
+                };
+            };
+        };
+    };
+    marking_correct: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GivenMarksDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedMarksDto"];
+                };
             };
         };
     };
@@ -4093,7 +4764,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GivenMarksDto"];
+            };
+        };
         responses: {
             200: {
                 headers: {

@@ -1,23 +1,64 @@
-const day = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
-const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
-
-/** `Thu, 5 Mar, 16:00` */
-export const whenText = (iso: string): string => `${day.format(new Date(iso))}, ${clock.format(new Date(iso))}`;
-/** `16:00` */
-export const clockText = (moment: Date): string => clock.format(moment);
-
-/** The value of a date-and-time field for a moment, in this browser's zone: `2026-03-05T16:00`. */
-export function fieldValue(moment: Date): string {
-  const two = (value: number) => String(value).padStart(2, '0');
-  return `${moment.getFullYear()}-${two(moment.getMonth() + 1)}-${two(moment.getDate())}T${two(moment.getHours())}:${two(moment.getMinutes())}`;
+/*
+ * Days and times as people read them, in the school's time zone: a due moment is the same for whoever reads it, wherever
+ * their machine believes to be.
+ */
+interface Formats {
+  readonly zone: string | undefined;
+  readonly day: Intl.DateTimeFormat;
+  readonly dayOfYear: Intl.DateTimeFormat;
+  readonly clock: Intl.DateTimeFormat;
+  /** `2026-03-05` */
+  readonly calendar: Intl.DateTimeFormat;
 }
+function formatsOf(zone: string | undefined): Formats {
+  const named = { weekday: 'short', day: 'numeric', month: 'short', timeZone: zone } as const;
+  return {
+    zone,
+    day: new Intl.DateTimeFormat('en-GB', named),
+    dayOfYear: new Intl.DateTimeFormat('en-GB', { ...named, year: 'numeric' }),
+    clock: new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: zone }),
+    calendar: new Intl.DateTimeFormat('en-CA', { year: 'numeric', month: '2-digit', day: '2-digit', timeZone: zone }),
+  };
+}
+let formats = formatsOf(undefined);
+
+/** From now on days and times are told in this zone, by its IANA name. */
+export function setSchoolZone(zone: string): void {
+  if (zone !== formats.zone) formats = formatsOf(zone);
+}
+/** The zone in which days and times are told; the browser's own until the school's is known. */
+export const schoolZone = (): string => formats.zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+const yearOf = (moment: Date): string => formats.calendar.format(moment).slice(0, 4);
+
+/** `Thu, 5 Mar, 16:00`; with the year where it is not this one. */
+export function whenText(iso: string, now = new Date()): string {
+  const moment = new Date(iso);
+  const day = yearOf(moment) === yearOf(now) ? formats.day : formats.dayOfYear;
+  return `${day.format(moment)}, ${formats.clock.format(moment)}`;
+}
+/** `16:00` */
+export const clockText = (moment: Date): string => formats.clock.format(moment);
 
 /** `today`, `tomorrow`, `in 3 days`, `2 days ago`: whole days of the calendar from `now`. */
 export function dayDistance(iso: string, now: Date): string {
-  const startOf = (moment: Date) => new Date(moment.getFullYear(), moment.getMonth(), moment.getDate()).getTime();
-  const days = Math.round((startOf(new Date(iso)) - startOf(now)) / 86_400_000);
+  const dayOf = (moment: Date) => Date.parse(formats.calendar.format(moment));
+  const days = Math.round((dayOf(new Date(iso)) - dayOf(now)) / 86_400_000);
   if (days === 0) return 'today';
   if (days === 1) return 'tomorrow';
   if (days === -1) return 'yesterday';
   return days > 0 ? `in ${days} days` : `${-days} days ago`;
 }
+
+/** What a due moment is to whoever has to keep it: `due tomorrow`, `was due 3 hours ago`. */
+export function dueDistance(iso: string, now: Date): string {
+  const late = now.getTime() - new Date(iso).getTime();
+  const distance = dayDistance(iso, now);
+  if (late <= 0) return `due ${distance}`;
+  if (distance !== 'today') return `was due ${distance}`;
+  const hours = Math.floor(late / 3_600_000);
+  if (hours < 1) return 'was due just now';
+  return hours === 1 ? 'was due an hour ago' : `was due ${hours} hours ago`;
+}
+/** `due tomorrow, Thu, 5 Mar, 16:00` */
+export const dueText = (iso: string, now: Date): string => `${dueDistance(iso, now)}, ${whenText(iso, now)}`;

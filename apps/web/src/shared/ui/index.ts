@@ -7,3 +7,6 @@ export * from './PageTitle.tsx';
 export * from './KeyHelp.tsx';
 export * from './offerUndo.tsx';
 export { DialogFoot } from './DialogFoot.tsx';
+export { SignInForm } from './SignInForm.tsx';
+export { ManyRows } from './ManyRows.tsx';
+export { FieldsDialog } from './FieldsDialog.tsx';

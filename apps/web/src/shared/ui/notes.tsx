@@ -1,7 +1,7 @@
 import { Alert, Button, Center, Loader, Stack, Text, Title } from '@mantine/core';
 import { IconAlertTriangle } from '@tabler/icons-react';
-import type { ReactNode } from 'react';
-import { Problem } from '../api/index.ts';
+import { useEffect, useRef, type ReactNode } from 'react';
+import { isAway, Problem } from '../api/index.ts';
 
 /** The plain words of a failure. */
 export const wordsOf = (failure: unknown): string =>
@@ -11,15 +11,10 @@ export const wordsOf = (failure: unknown): string =>
 export function ProblemNote({ failure, onRetry }: { readonly failure: unknown; readonly onRetry?: () => void }) {
   if (!failure) return null;
   return (
-    <Alert
-      role="alert"
-      color="brass.8"
-      variant="light"
-      icon={<IconAlertTriangle aria-hidden />}
-      my="sm"
-      title="That did not work"
-    >
-      <Text size="sm">{wordsOf(failure)}</Text>
+    <Alert role="alert" icon={<IconAlertTriangle aria-hidden />} my="sm" title="That did not work">
+      <Text size="sm" c="inherit">
+        {wordsOf(failure)}
+      </Text>
       {onRetry && (
         <Button mt="xs" size="xs" variant="default" onClick={onRetry}>
           Try again
@@ -74,7 +69,35 @@ export function Show<T>({
   readonly what: string;
   readonly children: (data: T) => ReactNode;
 }) {
-  if (of.data !== undefined) return <>{children(of.data)}</>;
-  if (of.error) return <ProblemNote failure={of.error} onRetry={() => void of.refetch()} />;
-  return <Waiting what={what} />;
+  return of.data === undefined ? <Fetching of={[of]} what={what} /> : <>{children(of.data)}</>;
+}
+
+/** What stands here until several things have come: a wait, or what went wrong with a way back. */
+export function Fetching({ of, what }: { readonly of: readonly Loaded<unknown>[]; readonly what: string }) {
+  const failed = of.find(({ data, error }) => error && data === undefined);
+  if (!failed) return <Waiting what={what} />;
+  return <Failed failure={failed.error} onRetry={() => void failed.refetch()} />;
+}
+
+/** So often what could not be fetched is asked for again by itself. */
+const AGAIN_MS = 5000;
+
+/** A failure to fetch something: where nobody could be reached it is asked for again until somebody is. */
+function Failed({ failure, onRetry }: { readonly failure: unknown; readonly onRetry: () => void }) {
+  const away = isAway(failure);
+  const retry = useRef(onRetry);
+  useEffect(() => {
+    retry.current = onRetry;
+  });
+  useEffect(() => {
+    if (!away) return;
+    const again = () => retry.current();
+    const timer = setInterval(again, AGAIN_MS);
+    window.addEventListener('online', again);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener('online', again);
+    };
+  }, [away]);
+  return <ProblemNote failure={failure} onRetry={onRetry} />;
 }

@@ -1,6 +1,8 @@
+import { SchoolBegins1765000000000 } from './1765000000000-schoolBegins.ts';
 import { CardsAreNoTakes1764700000000 } from './1764700000000-cardsAreNoTakes.ts';
 import { FactsOfParts1764600000000 } from './1764600000000-factsOfParts.ts';
 import { RowsThatCannotBe1764800000000 } from './1764800000000-rowsThatCannotBe.ts';
+import { NothingUnseen1764900000000 } from './1764900000000-nothingUnseen.ts';
 import { FirstSchema1764000000000 } from './1764000000000-firstSchema.ts';
 import { FilmsAndAnswers1764200000000 } from './1764200000000-filmsAndAnswers.ts';
 import { SavedOnce1764500000000 } from './1764500000000-savedOnce.ts';
@@ -19,4 +21,6 @@ export const MIGRATIONS = [
   FactsOfParts1764600000000,
   CardsAreNoTakes1764700000000,
   RowsThatCannotBe1764800000000,
+  NothingUnseen1764900000000,
+  SchoolBegins1765000000000,
 ];

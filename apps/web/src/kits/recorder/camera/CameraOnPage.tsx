@@ -19,7 +19,7 @@ type Place = Pick<Inset, 'x' | 'y' | 'width' | 'height'>;
 
 /** The camera picture where the framing has it: dragged and resized on the page, with the pointer or with keys. */
 export function CameraOnPage({ films, viewHeight, onInset }: Props) {
-  const { camera, framing, inset } = films;
+  const { camera, framing, inset, hidden } = films;
   const [size, setSize] = useState({ width: 16, height: 9 });
   const [moving, setMoving] = useState<Place | null>(null);
   const start = useRef<{ readonly place: Place; readonly x: number; readonly y: number; resize: boolean } | null>(null);
@@ -101,20 +101,28 @@ export function CameraOnPage({ films, viewHeight, onInset }: Props) {
       onPointerCancel={up}
       onKeyDown={onKeyDown}
     >
-      <div className={classes.picture} data-mirrored={inset.mirrored ?? false} style={{ borderRadius: 'inherit' }}>
-        <LiveVideo
-          stream={camera}
-          className={classes.video}
-          onLoadedMetadata={(event) =>
-            setSize({ width: event.currentTarget.videoWidth, height: event.currentTarget.videoHeight })
-          }
-          style={{
-            width: percent(width, place.width),
-            height: percent(height, place.height),
-            left: percent(left, place.width),
-            top: percent(top, place.height),
-          }}
-        />
+      <div
+        className={classes.picture}
+        data-mirrored={!hidden && (inset.mirrored ?? false)}
+        style={{ borderRadius: 'inherit' }}
+      >
+        {hidden ? (
+          <p className={classes.hidden}>Recorded, not shown</p>
+        ) : (
+          <LiveVideo
+            stream={camera}
+            className={classes.video}
+            onLoadedMetadata={(event) =>
+              setSize({ width: event.currentTarget.videoWidth, height: event.currentTarget.videoHeight })
+            }
+            style={{
+              width: percent(width, place.width),
+              height: percent(height, place.height),
+              left: percent(left, place.width),
+              top: percent(top, place.height),
+            }}
+          />
+        )}
       </div>
       {framing === 'inset' && (
         <span className={classes.handle} onPointerDown={down(true)} onPointerMove={move} onPointerUp={up} aria-hidden />

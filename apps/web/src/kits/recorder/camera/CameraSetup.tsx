@@ -56,11 +56,7 @@ export function CameraSetup({ control, microphone, idle }: Props) {
             disabled={opening}
             onChange={(event) => (event.currentTarget.checked ? void turnOn() : turnOff())}
           />
-          {fault && (
-            <Alert color="brass.8" variant="light" role="alert">
-              {CAMERA_WORDS[fault]}
-            </Alert>
-          )}
+          {fault && <Alert role="alert">{CAMERA_WORDS[fault]}</Alert>}
           {isOn && <Shown control={control} microphone={microphone} idle={idle} />}
         </Stack>
       </Popover.Dropdown>

@@ -1,4 +1,5 @@
 import { FIRST_INSET, type Inset } from '@oakbell/core/log';
+import { CAMERA_RATE } from '../capture/index.ts';
 
 /** Why there is no camera: none there, not allowed, or in use by another program. */
 export type CameraFault = 'none' | 'refused' | 'busy';
@@ -17,7 +18,7 @@ export async function openCamera(deviceId: string | null): Promise<Opened> {
   const video: MediaTrackConstraints = {
     width: { ideal: 960 },
     height: { ideal: 540 },
-    frameRate: { ideal: 25, max: 30 },
+    ...CAMERA_RATE,
     ...(deviceId ? { deviceId: { exact: deviceId } } : {}),
   };
   try {

@@ -179,13 +179,14 @@ export class CaptureWorker {
       ? [await voiceBlob(takeId), await filmsIn(await filmPartsOf(takeId))]
       : [null, new Map<number, Blob>()];
     this.#report({ kind: 'recorded', frames: this.#frames, voice, films });
-    await this.#deliver(takeId);
+    await this.#deliver(async () => this.#stored && markDone(takeId));
   }
 
-  async #deliver(takeId: string): Promise<void> {
+  /** @param settle what becomes of what is kept here, before anyone is told: whoever waits for that may end this worker */
+  async #deliver(settle: () => Promise<unknown>): Promise<void> {
     try {
       await this.#sender?.finish(this.#frames);
-      if (this.#stored) await markDone(takeId);
+      await settle();
       this.#release();
       this.#report({ kind: 'finished', frames: this.#frames });
     } catch (failure) {
@@ -226,8 +227,7 @@ export class CaptureWorker {
     if (rest && rest.length > 0) this.#sender?.add('log', rest);
     for (const part of (await filmPartsOf(facts.takeId)).slice(arrived.filmParts))
       this.#sender?.add('film', new Uint8Array(await part.arrayBuffer()));
-    await this.#deliver(facts.takeId);
-    await removeStored(facts.takeId);
+    await this.#deliver(() => removeStored(facts.takeId));
   }
 
   /** What the server has of a take; nothing when it never heard of it. */

@@ -1,4 +1,5 @@
 import type { Micros } from '@oakbell/core/clock';
+import type { Shed } from '../sound/index.ts';
 import type { Sending } from './captureProtocol.ts';
 
 /** What the recorder is doing. Each state has only what it needs. */
@@ -22,12 +23,23 @@ export type RecorderState =
 
 /** Things a teacher must hear of while recording; each at most once until it is over. */
 export type Alarm =
-  'storage-full' | 'microphone-gone' | 'silent' | 'clipping' | 'taken-over' | 'camera-gone' | 'sharing-ended';
+  | 'storage-full'
+  | 'microphone-gone'
+  | 'voice-lost'
+  | 'silent'
+  | 'clipping'
+  | 'taken-over'
+  | 'camera-gone'
+  | 'sharing-ended';
 
 export interface RecorderView {
   readonly state: RecorderState;
   readonly sending: Sending;
   readonly alarms: readonly Alarm[];
+  /** What the machine is spared so that the voice gets through. */
+  readonly shed: Shed;
+  /** How much of the voice never arrived so far, in ms. */
+  readonly lostMs: number;
   readonly page: string;
   /** How far down each page has grown and is scrolled, in page units; pages that are not here stand as they were. */
   readonly heights: ReadonlyMap<string, number>;

@@ -5,15 +5,22 @@
 import { present } from '@oakbell/core/present';
 import { ZERO, type Micros } from '@oakbell/core/clock';
 import { FIRST_INSET, type FilmKind, type Framing, type Inset, type TakeEvent } from '@oakbell/core/log';
+import type { Shed } from '../sound/index.ts';
 import { FilmRun } from './filmRun.ts';
 
 /** Bits a second: a face is small, a window has small print. */
 const BITS: Readonly<Record<FilmKind, number>> = { camera: 900_000, window: 1_800_000 };
 
+/** Pictures a second of a camera, and those of one that gives way to the voice. */
+export const CAMERA_RATE = { frameRate: { ideal: 25, max: 30 } } as const;
+const SPARED_RATE: MediaTrackConstraints = { frameRate: { ideal: 8, max: 10 } };
+
 export interface FilmsView {
   readonly camera: MediaStream | null;
   readonly framing: Framing;
   readonly inset: Inset;
+  /** Whether the camera is recorded without being shown in the room. */
+  readonly hidden: boolean;
   /** The window that is shared, and the page it is shown on. */
   readonly window: { readonly page: string; readonly stream: MediaStream } | null;
 }
@@ -28,8 +35,9 @@ export interface FilmsSink {
 }
 
 export class TakeFilms {
-  #view: FilmsView = { camera: null, framing: 'page', inset: FIRST_INSET, window: null };
+  #view: FilmsView = { camera: null, framing: 'page', inset: FIRST_INSET, hidden: false, window: null };
   #delayMs = 0;
+  #isSpared = false;
   #page: string | null = null;
   #recording = false;
   #begun = false;
@@ -60,12 +68,20 @@ export class TakeFilms {
     if (before !== stream) stopTracks(before);
     this.#delayMs = delayMs;
     this.#set({ camera: stream });
+    if (this.#isSpared) this.#setRate(SPARED_RATE);
     this.#sink.lost('camera', false);
     for (const track of stream?.getVideoTracks() ?? [])
       track.addEventListener('ended', () => void this.#lose('camera', present(stream)));
     if (!stream) this.setFraming('page');
     else if (!before) this.setFraming('inset');
     this.#start('camera');
+  }
+
+  /** What the machine is spared: first pictures a second, then the picture in the room. */
+  spare(shed: Shed): void {
+    if (shed > 0 !== this.#isSpared) this.#setRate(shed > 0 ? SPARED_RATE : CAMERA_RATE);
+    this.#isSpared = shed > 0;
+    if (shed > 1 !== this.#view.hidden) this.#set({ hidden: shed > 1 });
   }
 
   setFraming(framing: Framing): void {
@@ -157,6 +173,11 @@ export class TakeFilms {
     this.#sink.lost(film, true);
   }
 
+  #setRate(rate: MediaTrackConstraints): void {
+    // A camera that has one rate only keeps it.
+    for (const track of this.#view.camera?.getVideoTracks() ?? [])
+      void track.applyConstraints({ ...track.getConstraints(), ...rate }).catch(() => undefined);
+  }
   #shownWindow(): MediaStream | null {
     const { window } = this.#view;
     return window && window.page === this.#page ? window.stream : null;

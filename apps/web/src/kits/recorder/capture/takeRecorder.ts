@@ -1,10 +1,19 @@
 import { personHere } from '../../../shared/api/index.ts';
-import { micros, ZERO, type Micros } from '@oakbell/core/clock';
+import { fromFrames, micros, ZERO, type Micros } from '@oakbell/core/clock';
 import { eventText, logHeaderText, type Mark, type TakeEvent } from '@oakbell/core/log';
 import { TALLEST_BOARD } from '@oakbell/core/pages';
 import type { CaptureOrder, CaptureReport, TakeFacts } from './captureProtocol.ts';
 import { LiveInk } from '../ink/index.ts';
-import { type MicrophoneFault, SoundInput, SoundWatch, SpeechPauses, switchesOf } from '../sound/index.ts';
+import {
+  LoadWatch,
+  type Lost,
+  type MicrophoneFault,
+  type Shed,
+  SoundInput,
+  SoundWatch,
+  SpeechPauses,
+  switchesOf,
+} from '../sound/index.ts';
 import { RATE } from '../encoding/index.ts';
 import type { Alarm, RecorderState, RecorderView } from './recorderView.ts';
 import { TakeFilms } from './takeFilms.ts';
@@ -24,6 +33,10 @@ export interface RecorderSetup {
 /** Sound counts from so long before recording begins, and goes on so long after Stop is pressed. */
 const HEAD_MS = 500;
 const TAIL_MS = 500;
+/** A loss is told for so long after the last one. */
+const LOST_TOLD_MS = 60_000;
+/** A microphone that says nothing at all is told of until it has spoken for so long. */
+const NOTHING_TOLD_MS = 2000;
 /** Before a sentence is said again, so many seconds are counted. */
 const JOIN_COUNT = 2;
 
@@ -48,6 +61,9 @@ export class TakeRecorder {
   readonly #listeners = new Set<() => void>();
   readonly #pauses = new SpeechPauses();
   readonly #sound = new SoundWatch();
+  readonly #load = new LoadWatch();
+  #lostAtMs = -Infinity;
+  #nothingAtMs = -Infinity;
   #turns: readonly { readonly at: Micros; readonly page: string }[] = [];
   readonly #levels = new Set<(peak: number) => void>();
   readonly #input: SoundInput;
@@ -60,6 +76,8 @@ export class TakeRecorder {
       state: { kind: 'listening' },
       sending: 'fine',
       alarms: [],
+      shed: 0,
+      lostMs: 0,
       page: setup.firstPage,
       heights: new Map(),
       tops: new Map(),
@@ -82,6 +100,12 @@ export class TakeRecorder {
     const events = {
       level: (peak: number, energy: number) => {
         if (recorder) recorder.#hear(peak, energy);
+      },
+      late: (ms: number) => {
+        if (recorder) recorder.#spare(recorder.#load.heard(ms, performance.now()));
+      },
+      lost: (frame: number, frames: number, why: Lost) => {
+        if (recorder) recorder.#lose(frame, frames, why);
       },
       gone: () => {
         if (recorder) recorder.#alarm('microphone-gone', true);
@@ -355,8 +379,34 @@ export class TakeRecorder {
     this.#sound.heard(peak, performance.now());
     if (this.#view.state.kind !== 'recording') return;
     this.#pauses.heard(energy, this.now);
-    this.#alarm('silent', this.#sound.isSilent(performance.now()));
-    this.#alarm('clipping', this.#sound.isClipping(performance.now()));
+    const now = performance.now();
+    this.#alarm('silent', this.#sound.isSilent(now) || now - this.#nothingAtMs < NOTHING_TOLD_MS);
+    this.#alarm('clipping', this.#sound.isClipping(now));
+    if (now - this.#lostAtMs > LOST_TOLD_MS) this.#alarm('voice-lost', false);
+  }
+
+  /** Part of the voice never arrived: it is marked in the log, and told with what to do. */
+  #lose(frame: number, frames: number, why: Lost): void {
+    const lastedMs = (frames * 1000) / RATE;
+    const at = fromFrames(this.#input.clock.takeFramesBefore(frame), RATE);
+    this.#log({ kind: 'sound-lost', at, lastedMs: Math.round(lastedMs * 10) / 10 });
+    // A microphone that is gone has its own word for it.
+    const isGone = this.#view.alarms.includes('microphone-gone');
+    if (why === 'nothing') {
+      this.#nothingAtMs = performance.now();
+      return this.#alarm('silent', !isGone);
+    }
+    this.#lostAtMs = performance.now();
+    this.#set({ lostMs: this.#view.lostMs + lastedMs });
+    this.#alarm('voice-lost', !isGone);
+    this.#spare(this.#load.lost(this.#lostAtMs));
+  }
+
+  /** The voice comes first: what competes with it gives way. */
+  #spare(shed: Shed): void {
+    if (shed === this.#view.shed) return;
+    this.films.spare(shed);
+    this.#set({ shed });
   }
 
   #alarm(alarm: Alarm, on: boolean): void {

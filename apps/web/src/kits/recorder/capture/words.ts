@@ -1,6 +1,7 @@
 import type { Sending } from './captureProtocol.ts';
 import type { Alarm, RecorderState } from './recorderView.ts';
 import type { Verdict } from '@oakbell/core/audio';
+import type { Shed } from '../sound/index.ts';
 
 /** The state in words: on the screen and in the tab's title. */
 export function stateWords(state: RecorderState): string {
@@ -46,6 +47,8 @@ export const ALARM_WORDS: Readonly<Record<Alarm, string>> = {
   'storage-full':
     'The storage of this browser is full. Recording goes on and is sent straight to the server. Keep this page open until it says that the take is saved.',
   'microphone-gone': 'The microphone is gone. Ink is still recorded. Plug it in again, or choose another one below.',
+  'voice-lost':
+    'Part of what you said was lost, because this computer is too busy. Close other programs and tabs, then press “Say that again”.',
   silent: 'Nothing has been heard for a while. Is the microphone muted?',
   clipping: 'The voice is too loud and is being clipped. Move away a little or turn the microphone down.',
   'camera-gone':
@@ -53,6 +56,16 @@ export const ALARM_WORDS: Readonly<Record<Alarm, string>> = {
   'sharing-ended': 'The other window is no longer shared. Recording goes on.',
   'taken-over': 'Another window records this lesson now. This take was stopped; what was recorded here is kept.',
 };
+
+/** What the machine is spared so that no word is lost: short, it stands beside the clock. Nothing where it keeps up. */
+export function spareWords(shed: Shed, camera: boolean): string | null {
+  if (shed === 0) return null;
+  if (shed === 3) return 'Very busy computer: ink appears a little later here';
+  if (!camera) return 'Busy computer: close what you do not need';
+  return shed === 1
+    ? 'Busy computer: the camera takes fewer pictures'
+    : 'Busy computer: the camera is recorded, not shown';
+}
 
 export const SENDING_WORDS: Readonly<Record<Sending, string>> = {
   fine: 'Everything is saved',

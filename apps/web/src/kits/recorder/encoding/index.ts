@@ -1,2 +1,2 @@
-export { OpusRun, RATE } from './opusEncoder.ts';
+export { OpusRun, PACKET_FRAMES, RATE } from './opusEncoder.ts';
 export { wavHeader } from './wav.ts';

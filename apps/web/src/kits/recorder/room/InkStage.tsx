@@ -41,6 +41,9 @@ interface Props {
   readonly children?: ReactNode;
 }
 
+/** Live painting that gives way to the voice: about seven times a second. */
+const SPARED_MS = 140;
+
 const CURSORS: Readonly<Record<ToolKind, string>> = {
   pen: 'crosshair',
   shape: 'crosshair',
@@ -71,10 +74,10 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
     const fading = recorder.ink.fadingOn(page.id).map((stroke) => visibleAt(stroke, recorder.now));
     return [...fading.filter((one) => one.opacity !== 0), ...drawing];
   };
-  const live = () => {
+  const live = useSpared(view.shed === 3, () => {
     stage.current?.live(moving(), pointer.current);
     setFrame(frameStyle(present(hand.current).frame, page.height, top));
-  };
+  });
   const show = () => {
     const marks = recorder.ink.marksOn(page.id);
     stage.current?.show({
@@ -234,6 +237,28 @@ function frameStyle(
     top: `${((box.top - scrolled) / height) * 100}%`,
     width: `${((box.right - box.left) / PAGE_WIDTH) * 100}%`,
     height: `${((box.bottom - box.top) / height) * 100}%`,
+  };
+}
+
+/** Paints at once; on a machine whose voice needs it, a few times a second, and the last time for sure. */
+function useSpared(spared: boolean, paint: () => void): () => void {
+  const latest = useRef(paint);
+  const paintedAt = useRef(-Infinity);
+  const later = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => {
+    latest.current = paint;
+  });
+  useEffect(() => () => clearTimeout(later.current), []);
+  const paintNow = (how: () => void) => {
+    clearTimeout(later.current);
+    later.current = undefined;
+    paintedAt.current = performance.now();
+    how();
+  };
+  return () => {
+    const leftMs = spared ? paintedAt.current + SPARED_MS - performance.now() : 0;
+    if (leftMs <= 0) paintNow(paint);
+    else later.current ??= setTimeout(() => paintNow(latest.current), leftMs);
   };
 }
 

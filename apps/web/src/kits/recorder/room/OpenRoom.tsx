@@ -2,7 +2,9 @@ import { timeText } from '@oakbell/core/clock';
 import type { StraightEdge } from '@oakbell/core/ink';
 import { picturesOf } from '@oakbell/core/pages';
 import { useEffect, useRef, useState } from 'react';
+import { keepScreen } from '../../../shared/api/index.ts';
 import { PageTitle, useKeys } from '../../../shared/ui/index.ts';
+import { LeaveGuard } from './LeaveGuard.tsx';
 import { usePictures } from '../../stage/index.ts';
 import { CameraOnPage, EmptierCorner, useCamera } from '../camera/index.ts';
 import { ClipOnPage } from '../clip/index.ts';
@@ -105,14 +107,18 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
           undo,
         }),
   );
-  useLeaveWarning(running || (state.kind === 'recorded' && !state.finished));
-  useLimit(recorder, props.limitMs);
+  const unkept = running || (state.kind === 'recorded' && !state.finished);
+  useLeaveWarning(unkept);
+  useEffect(() => (unkept ? keepScreen() : undefined), [unkept]);
+  const isTimeUp = useLimit(recorder, props.limitMs);
   const finished = state.kind === 'recorded' && state.finished;
   const [taken, setTaken] = useState(false);
   const told = useRef(onFinished);
   useEffect(() => {
     told.current = onFinished;
   });
+  const { onRunning } = props;
+  useEffect(() => onRunning?.(unkept), [onRunning, unkept]);
   useEffect(() => {
     if (finished) void Promise.resolve(told.current(recorder.takeId)).then(() => setTaken(true));
   }, [finished, recorder]);
@@ -131,6 +137,10 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
           localStorage.setItem('oakbell.pen-only', on ? 'yes' : 'no');
         }}
       />
+      <p className="ob-hidden" role="status">
+        {isTimeUp ? 'Time is up, and recording has stopped. What you said is safe.' : ''}
+      </p>
+      <LeaveGuard recorder={recorder} running={running} purpose={purpose} />
       {view.sending === 'signed-out' && <SignInAgain />}
       {reviewing ? (
         <Review {...props} taken={taken} recorder={recorder} onAgain={onAgain} onTakeOver={onTakeOver} />

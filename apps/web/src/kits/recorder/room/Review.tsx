@@ -1,7 +1,7 @@
 import { Button, Group, Loader, Stack, Text, Title } from '@mantine/core';
 import { micros, timeText } from '@oakbell/core/clock';
 import { keptRanges, readLog } from '@oakbell/core/log';
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { LessonStage, PlayControls, playableLesson, SegmentPlayer, takeFilms } from '../../player/index.ts';
 import { useKeys } from '../../../shared/ui/index.ts';
 import type { RoomProps } from './roomProps.ts';
@@ -16,11 +16,14 @@ interface Props extends RoomProps {
   readonly onTakeOver: () => void;
 }
 
+/** Less is not missed by anyone. */
+const TOLD_LOSS_MS = 40;
+
 /** After Stop: hear the take at once; keep it, record again, or go on with another. */
 export function Review(props: Props) {
   const { recorder, taken, onAgain, onTakeOver, onKeep, onRecordAgain, purpose = 'lesson' } = props;
   const isAnswer = purpose === 'answer';
-  const { state } = useRecorderView(recorder);
+  const { state, lostMs } = useRecorderView(recorder);
   if (state.kind === 'failed') {
     return (
       <Stack className={classes.fault} align="flex-start">
@@ -54,6 +57,12 @@ export function Review(props: Props) {
         <Text role="status">
           {state.finished ? 'It is saved.' : 'It is being sent. It is safe in this browser; you can hear it already.'}
         </Text>
+        {lostMs >= TOLD_LOSS_MS && (
+          <Text className={classes.lost}>
+            {(lostMs / 1000).toFixed(1)} s of your voice were lost, because this computer was too busy.{' '}
+            {isAnswer ? 'Listen to it before you hand it in.' : 'Polish shows where.'}
+          </Text>
+        )}
         <Button onClick={onKeep} disabled={!taken}>
           {isAnswer ? 'Hand it in' : 'Keep it'}
         </Button>
@@ -84,17 +93,19 @@ function Heard({
   pictureAddress,
 }: Props & { readonly state: Extract<RecorderState, { kind: 'recorded' }> }) {
   const { takeId, voice, films, length } = state;
+  // The lesson is fetched anew when it takes the take up: what is being heard goes on.
+  const [talkedOver] = useState(pages);
   const lesson = useMemo(
     () =>
       playableLesson({
-        pages: pages.map(({ page, small }) => ({ page, small })),
+        pages: talkedOver.map(({ page, small }) => ({ page, small })),
         edits: {
           version: 2,
           segments: keptOf(recorder, length).map((kept, i) => ({ id: `${takeId}-${i}`, takeId, ...kept })),
         },
         takes: [{ id: takeId, log: recorder.logSoFar(), earlier: [] }],
       }),
-    [pages, length, takeId, recorder],
+    [talkedOver, length, takeId, recorder],
   );
   const address = useMemo(() => (voice ? URL.createObjectURL(voice) : `/api/takes/${takeId}/voice`), [voice, takeId]);
   const player = useMemo(

@@ -13,6 +13,7 @@ import {
   ALARM_WORDS,
   isOver,
   SENDING_WORDS,
+  spareWords,
   stateWords,
 } from '../capture/index.ts';
 
@@ -26,8 +27,10 @@ interface Props extends RoomProps {
 
 /** Whether it is recording, for how long, with what, and what is wrong. */
 export function RoomHead({ recorder, camera, companions, penOnly, onPenOnly, purpose = 'lesson', ...props }: Props) {
-  const { state, sending, alarms } = useRecorderView(recorder);
+  const { state, sending, alarms, shed, lostMs } = useRecorderView(recorder);
   const { films } = camera;
+  // It stands where nothing moves for it: it comes and goes while someone writes.
+  const spared = isOver(state) ? null : spareWords(shed, films.camera !== null);
   const devices = companions.view?.devices ?? [];
   const asking = devices.find((device) => device.standing === 'asking');
   const isLost = devices.some((device) => !device.here) || companions.view?.line === 'lost';
@@ -81,11 +84,17 @@ export function RoomHead({ recorder, camera, companions, penOnly, onPenOnly, pur
             </Button>
           </div>
         )}
-        <span className={classes.sending}>{notBegun ? (props.note ?? '') : SENDING_WORDS[sending]}</span>
+        <span className={classes.sending}>
+          {notBegun ? (props.note ?? '') : sending === 'fine' && spared ? spared : SENDING_WORDS[sending]}
+        </span>
+        <span className="ob-hidden" role="status">
+          {spared}
+        </span>
       </div>
       {alarms.map((alarm) => (
         <Alert key={alarm} role="alert" color="brass.5" variant="filled" className={classes.alarm} py="xs">
-          <Text c="var(--ob-text)">{ALARM_WORDS[alarm]}</Text>
+          {ALARM_WORDS[alarm]}
+          {alarm === 'voice-lost' && ` ${(lostMs / 1000).toFixed(1)} s so far.`}
         </Alert>
       ))}
     </>

@@ -162,8 +162,7 @@ function Judged({ check, raw, treated }: Heard) {
     <>
       <Alert
         role="status"
-        color={isGood ? 'leaf' : 'brass.8'}
-        variant="light"
+        color={isGood ? 'leaf' : 'brass'}
         icon={isGood ? <IconCheck aria-hidden /> : <IconEar aria-hidden />}
         title={what}
       >

@@ -35,6 +35,8 @@ export interface RoomProps {
   readonly onAddWindow?: (after: string) => Promise<string>;
   /** Shows the take that was begun by mistake to be started over; puts it back when undone. */
   readonly onStartOver?: (takeId: string) => Promise<void>;
+  /** Told whether something is being recorded, or is recorded and not yet safe. */
+  readonly onRunning?: (running: boolean) => void;
   /** More to stand beside the stage: marks, for a hand-in. */
   readonly beside?: ReactNode;
 }

@@ -1,8 +1,9 @@
+import { jest } from '@jest/globals';
 import { MantineProvider } from '@mantine/core';
 import { act, cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { here, plugIn } from '../../../../testing/soundHere.ts';
-import { ALARM_WORDS, TakeRecorder, useRecorderView } from '../capture/index.ts';
+import { ALARM_WORDS, spareWords, TakeRecorder, useRecorderView } from '../capture/index.ts';
 import { RoomClock } from './RoomClock.tsx';
 import { RunControls } from './RunControls.tsx';
 
@@ -121,4 +122,46 @@ it('takes a sentence back to the last pause in speech, with the page that was up
   expect(recorder.view.page).toBe('one');
   expect(logged()).toContain('"kind":"said-again"');
   expect(recorder.length).toBeLessThan(recorder.now);
+});
+
+it('marks what was lost, says so at once with what to do, and not while the microphone is known to be gone', async () => {
+  const { recorder, hand } = await openRoom();
+  await hand.click(button('Record'));
+  await screen.findByRole('button', { name: 'Pause' });
+  act(() => here.hears(2));
+  act(() => here.loses(800));
+  expect(logged()).toContain('{"kind":"sound-lost","at":2000000,"lastedMs":800}');
+  expect(screen.getByRole('alert').textContent).toBe(ALARM_WORDS['voice-lost']);
+  expect(recorder.view.lostMs).toBe(800);
+  act(() => void here.track!.dispatchEvent(new Event('ended')));
+  act(() => here.loses(500));
+  expect(recorder.view.alarms).toEqual(['microphone-gone']);
+});
+
+it('a microphone that says nothing at all is told of as such, and what it did not say is marked', async () => {
+  const { recorder, hand } = await openRoom();
+  await hand.click(button('Record'));
+  await screen.findByRole('button', { name: 'Pause' });
+  act(() => here.loses(1000, 'nothing'));
+  expect(recorder.view).toMatchObject({ alarms: ['silent'], lostMs: 0, shed: 0 });
+  expect(logged()).toContain('"kind":"sound-lost"');
+});
+
+it('spares the machine for the voice in the order that is told, and gives it back', async () => {
+  const { recorder, hand } = await openRoom();
+  await hand.click(button('Record'));
+  await screen.findByRole('button', { name: 'Pause' });
+  act(() => here.loses(50));
+  expect([recorder.view.shed, recorder.films.view.hidden]).toEqual([1, false]);
+  expect(spareWords(1, true)).toMatch(/fewer pictures/);
+  const [clock, begun] = [jest.spyOn(performance, 'now'), performance.now()];
+  clock.mockReturnValue(begun + 1100);
+  act(() => here.loses(50));
+  expect([recorder.view.shed, recorder.films.view.hidden]).toEqual([2, true]);
+  for (const after of [21_200, 41_300]) {
+    clock.mockReturnValue(begun + after);
+    act(() => here.hears(0.1));
+  }
+  expect([recorder.view.shed, recorder.films.view.hidden]).toEqual([0, false]);
+  clock.mockRestore();
 });

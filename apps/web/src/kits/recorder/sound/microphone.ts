@@ -18,7 +18,7 @@ export type Opened =
 export async function openMicrophone(deviceId: string | null): Promise<Opened> {
   if (
     !navigator.mediaDevices?.getUserMedia ||
-    typeof AudioWorkletNode === 'undefined' ||
+    (typeof MediaStreamTrackProcessor === 'undefined' && typeof AudioWorkletNode === 'undefined') ||
     typeof AudioEncoder === 'undefined'
   ) {
     return { ok: false, reason: 'unsupported' };

@@ -1,52 +1,45 @@
 import { SampleClock } from '@oakbell/core/clock';
 import { openMicrophone, type MicrophoneFault } from './microphone.ts';
 import { RATE } from '../encoding/index.ts';
-import workletUrl from './voice.worklet.ts?worker&url';
-import type { GateOrder, WorkletReport } from './workletProtocol.ts';
+import type { Lost, SoundOrder, SoundReport } from './soundProtocol.ts';
+import { SoundThread } from './soundThread.ts';
 
 export interface SoundEvents {
-  /** About 23 times a second: the largest sample since the last time, 0…1, and the mean square. */
+  /** About 25 times a second: the largest sample since the last time, 0…1, and the mean square. */
   readonly level: (peak: number, energy: number) => void;
+  /** How much later than usual sound was handed over, in ms, as often. */
+  readonly late: (ms: number) => void;
+  /** So many frames from this one on are silence, since sound never arrived or the microphone says nothing. */
+  readonly lost: (frame: number, frames: number, why: Lost) => void;
   /** The device went away; what is recorded goes on as silence. */
   readonly gone: () => void;
 }
 
-/** A report is read later than this only when the machine's clock was set. */
-const LATEST_MS = 1500;
+/** So many blocks of sound wait for the worker rather than be dropped: ten seconds. */
+const BLOCKS_WAITING = 1000;
 
 /** An open microphone with its sample clock and its gate. */
 export class SoundInput {
   readonly clock = new SampleClock(RATE);
-  #source: MediaStreamAudioSourceNode | null = null;
   #stream: MediaStream | null = null;
   #waiting: { kind: 'opened' | 'closed'; done: () => void } | null = null;
-  readonly #context: AudioContext;
-  readonly #node: AudioWorkletNode;
+  readonly #worker = new Worker(new URL('./sound.worker.ts', import.meta.url), { type: 'module' });
   readonly #events: SoundEvents;
+  readonly #thread: SoundThread | null;
 
-  private constructor(context: AudioContext, node: AudioWorkletNode, events: SoundEvents) {
-    this.#context = context;
-    this.#node = node;
+  private constructor(events: SoundEvents, thread: SoundThread | null) {
     this.#events = events;
-    node.port.onmessage = ({ data }: MessageEvent<WorkletReport>) => this.#hear(data);
+    this.#thread = thread;
+    this.#worker.onmessage = ({ data }: MessageEvent<SoundReport>) => this.#hear(data);
+    if (thread) this.#post({ kind: 'hear-thread', blocks: thread.blocks }, [thread.blocks]);
   }
 
   /** Opens the microphone, or says why not. */
   static async open(deviceId: string | null, events: SoundEvents): Promise<SoundInput | MicrophoneFault> {
     const opened = await openMicrophone(deviceId);
     if (!opened.ok) return opened.reason;
-    const context = new AudioContext({ sampleRate: RATE, latencyHint: 'interactive' });
-    await context.audioWorklet.addModule(workletUrl);
-    const node = new AudioWorkletNode(context, 'oakbell-voice', {
-      numberOfInputs: 1,
-      numberOfOutputs: 1,
-      channelCountMode: 'max',
-    });
-    // Without a way to the end of the graph some browsers let a node sleep; it puts out silence.
-    node.connect(context.destination);
-    const input = new SoundInput(context, node, events);
+    const input = new SoundInput(events, tracksHandOver() ? null : await SoundThread.start());
     input.#connect(opened.stream);
-    if (context.state === 'suspended') void context.resume();
     return input;
   }
 
@@ -66,43 +59,50 @@ export class SoundInput {
   }
 
   sendSamplesTo(port: MessagePort): void {
-    this.#node.port.postMessage({ kind: 'samples-to', port } satisfies GateOrder, [port]);
+    this.#post({ kind: 'samples-to', port }, [port]);
   }
 
-  /** Lets sound through, with `earlierMs` from before; resolves when the first frame has passed. */
+  /** Lets sound through, with `earlierMs` from before; resolves when it is known from where. */
   async openGate(earlierMs = 0): Promise<void> {
-    await this.#context.resume();
-    return this.#order({ kind: 'open', earlierFrames: Math.round((earlierMs * RATE) / 1000) }, 'opened');
+    const fromMs = now() - earlierMs;
+    await this.#thread?.wake();
+    return this.#order({ kind: 'open', fromMs }, 'opened');
   }
-  /** Holds sound back; resolves when nothing more passes. */
+  /** Holds sound back from now on; resolves when all of before has passed. */
   closeGate(): Promise<void> {
-    return this.#order({ kind: 'close' }, 'closed');
+    return this.#order({ kind: 'close', atMs: now() }, 'closed');
   }
 
   close(): void {
     this.#disconnect();
-    this.#node.disconnect();
-    void this.#context.close();
+    this.#thread?.close();
+    this.#worker.terminate();
   }
 
-  #order(order: GateOrder, answer: 'opened' | 'closed'): Promise<void> {
+  #order(order: SoundOrder, answer: 'opened' | 'closed'): Promise<void> {
     return new Promise((done) => {
       this.#waiting = { kind: answer, done };
-      this.#node.port.postMessage(order);
+      this.#post(order);
     });
   }
+  #post(order: SoundOrder, given: Transferable[] = []): void {
+    this.#worker.postMessage(order, given);
+  }
 
-  #hear(report: WorkletReport): void {
-    if (report.kind === 'block') {
-      // How late the report is read is known from the machine's clock on both threads; set forward or back in
-      // between, that clock is not believed. A page that is busy then reads its events late, but stamps them right.
-      const late = Date.now() - report.wallMs;
-      this.clock.blockArrived(report.endFrame, performance.now() - (late >= 0 && late < LATEST_MS ? late : 0));
-      this.#events.level(report.peak, report.energy);
-      return;
+  #hear(report: SoundReport): void {
+    switch (report.kind) {
+      case 'block':
+        this.clock.blockArrived(report.endFrame, report.endMs - performance.timeOrigin);
+        this.#events.late(report.lateMs);
+        return this.#events.level(report.peak, report.energy);
+      case 'lost':
+        return this.#events.lost(report.frame, report.frames, report.why);
+      case 'opened':
+        this.clock.opened(report.frame);
+        break;
+      case 'closed':
+        this.clock.closed(report.frame);
     }
-    if (report.kind === 'opened') this.clock.opened(report.frame);
-    else this.clock.closed(report.frame);
     if (this.#waiting?.kind !== report.kind) return;
     this.#waiting.done();
     this.#waiting = null;
@@ -110,13 +110,21 @@ export class SoundInput {
 
   #connect(stream: MediaStream): void {
     this.#stream = stream;
-    this.#source = this.#context.createMediaStreamSource(stream);
-    this.#source.connect(this.#node);
-    for (const track of stream.getAudioTracks()) track.addEventListener('ended', () => this.#events.gone());
+    const [track] = stream.getAudioTracks();
+    if (this.#thread) this.#thread.hear(stream);
+    else if (track) {
+      const { readable } = new MediaStreamTrackProcessor({ track, maxBufferSize: BLOCKS_WAITING });
+      this.#post({ kind: 'hear', blocks: readable }, [readable]);
+    }
+    track?.addEventListener('ended', () => this.#events.gone());
   }
 
   #disconnect(): void {
-    this.#source?.disconnect();
+    this.#thread?.hear(null);
     for (const track of this.#stream?.getTracks() ?? []) track.stop();
   }
 }
+
+const now = () => performance.timeOrigin + performance.now();
+/** Whether tracks hand over blocks with their stamps: the sound thread of the page is not in their way then. */
+const tracksHandOver = () => typeof MediaStreamTrackProcessor !== 'undefined';

@@ -7,17 +7,25 @@ import { SoundInput } from './soundInput.ts';
 export class SoundSample {
   readonly #input: SoundInput;
   readonly #pieces: Int16Array[] = [];
+  #whole: () => void = () => undefined;
 
   private constructor(input: SoundInput) {
     this.#input = input;
     const samples = new MessageChannel();
-    samples.port2.onmessage = ({ data }: MessageEvent<Int16Array | 'closed'>) =>
-      void (data !== 'closed' && this.#pieces.push(data));
+    samples.port2.onmessage = ({ data }: MessageEvent<Int16Array | 'closed'>) => {
+      if (data === 'closed') this.#whole();
+      else this.#pieces.push(data);
+    };
     input.sendSamplesTo(samples.port1);
   }
 
   static async open(device: string | null, onLevel: (peak: number) => void): Promise<SoundSample | MicrophoneFault> {
-    const input = await SoundInput.open(device, { level: onLevel, gone: () => undefined });
+    const input = await SoundInput.open(device, {
+      level: onLevel,
+      late: () => undefined,
+      lost: () => undefined,
+      gone: () => undefined,
+    });
     return typeof input === 'string' ? input : new SoundSample(input);
   }
 
@@ -29,8 +37,9 @@ export class SoundSample {
       onSecond(left);
       await new Promise((resolve) => setTimeout(resolve, 1000));
     }
+    const whole = new Promise<void>((resolve) => (this.#whole = resolve));
     await this.#input.closeGate();
-    await new Promise((resolve) => setTimeout(resolve, 60));
+    await whole;
     const heard = new Float32Array(
       Math.min(
         seconds * RATE,

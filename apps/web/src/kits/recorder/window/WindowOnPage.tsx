@@ -42,11 +42,7 @@ export function WindowOnPage({ films, page, isShared }: Props) {
         <Stack className={classes.empty} align="center" gap="sm">
           <IconAppWindow size={48} aria-hidden />
           <Text>This page shows another window or tab of yours. You choose which, and only the part you mean.</Text>
-          {fault && (
-            <Alert role="alert" color="brass.8" variant="light">
-              {WINDOW_WORDS[fault]}
-            </Alert>
-          )}
+          {fault && <Alert role="alert">{WINDOW_WORDS[fault]}</Alert>}
           <Button onClick={() => void choose()}>Choose a window</Button>
         </Stack>
       )}

@@ -1,0 +1,135 @@
+import { DataSource } from 'typeorm';
+import { pdfOf, pictureOf, pptxOf } from '../testing/files.ts';
+import { assign, imported, newLesson, publish, record } from '../testing/lesson.ts';
+import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
+
+type Agent = Awaited<ReturnType<TestApp['signedIn']>>;
+let test: TestApp;
+let lesson: string;
+let classId: string;
+let [ilse, tam]: Agent[] = [];
+beforeAll(async () => {
+  test = await startTestApp();
+  classId = (await addSchool(test))['10a']!;
+  [ilse, tam] = [await test.signedIn('ilse'), await test.signedIn('tam')];
+  lesson = (await newLesson(ilse)).id;
+  await record(ilse, lesson, 2);
+  await publish(ilse, lesson);
+}, 60_000);
+afterAll(() => test.close());
+
+const given = () => assign(ilse!, lesson, classId);
+const files = (assignment: string, ...all: readonly (readonly [Buffer, string])[]) => {
+  const request = tam!.put(`/api/assignments/${assignment}/hand-in/files`);
+  for (const [bytes, name] of all) request.attach('files', bytes, name);
+  return request;
+};
+const mine = async (assignment: string) =>
+  (await tam!.get(`/api/assignments/${assignment}/hand-in`).expect(200)).body as {
+    fileNames: string[];
+    times: number;
+    pages: unknown[];
+  };
+const queueOf = async (assignment: string) =>
+  ((await ilse!.get(`/api/marking/${assignment}`).expect(200)).body as { queue: { feedbackLessonId: string }[] }).queue;
+
+it.each([
+  ['slides', () => pptxOf(['a']), 'talk.pptx', /holds slides; export them as a PDF/],
+  ['a photo that not every browser shows', () => Promise.resolve(HEIC), 'IMG_1.HEIC', /photo .* JPEG/],
+  ['a sound', () => Promise.resolve(Buffer.from('OggS\0\x02'.padEnd(64, '\0'))), 'a.ogg', /sound or video/],
+  ['a text that is named as a PDF', () => Promise.resolve(Buffer.from('Dear diary')), 'a.pdf', /not a PDF/],
+])('%s is refused in words, and what was handed in before stays as it was', async (_, bytes, name, words) => {
+  const assignment = await given();
+  await files(assignment, [await pdfOf(2), 'plan.pdf']).expect(200);
+  const { feedbackLessonId } = (await queueOf(assignment))[0]!;
+  expect(await imported(ilse!, feedbackLessonId)).toBe(2);
+  const { body, status } = await files(assignment, [await bytes(), name]);
+  expect([status, (body as { code: string }).code]).toEqual([415, 'wrong-kind-of-file']);
+  const { detail } = body as { detail: string };
+  expect(detail).toMatch(words);
+  // Nothing is offered that a hand-in does not take.
+  expect(detail).not.toMatch(/choose .*(PPTX|clip|sound)/);
+  expect(await mine(assignment)).toMatchObject({ fileNames: ['plan.pdf'], times: 1 });
+  expect(await queueOf(assignment)).toMatchObject([{ feedbackLessonId }]);
+  expect((await mine(assignment)).pages).toHaveLength(2);
+});
+const HEIC = Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from('ftypheic\0\0\0\0mif1heic'), Buffer.alloc(64)]);
+
+it('six first hand-ins at one moment are six hand-ins, one after the other, with one feedback lesson', async () => {
+  const assignment = await given();
+  const told = await Promise.all(
+    Array.from({ length: 6 }, (_, i) =>
+      tam!.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: `Plan ${i}` }),
+    ),
+  );
+  expect(told.map(({ status }) => status)).toEqual(Array<number>(6).fill(200));
+  expect((await mine(assignment)).times).toBe(6);
+  expect(await queueOf(assignment)).toHaveLength(1);
+  const [orphans] = (await test.app
+    .get(DataSource)
+    .query(
+      "SELECT COUNT(*) AS n FROM lesson l LEFT JOIN submission s ON s.id = l.submissionId WHERE l.kind = 'feedback' AND s.id IS NULL",
+    )) as [{ n: string }];
+  expect(Number(orphans.n)).toBe(0);
+});
+
+it('pictures come in the order in which they were put', async () => {
+  const assignment = await given();
+  const [tall, wide] = [await pictureOf(300, 600), await pictureOf(600, 300)];
+  await files(assignment, [tall, 'z.png'], [wide, 'a.png']).expect(200);
+  const { feedbackLessonId } = (await queueOf(assignment))[0]!;
+  expect(await imported(ilse!, feedbackLessonId)).toBe(2);
+  const { pages } = (await mine(assignment)) as unknown as { pages: { height: number }[] };
+  expect(pages[0]!.height).toBeGreaterThan(pages[1]!.height);
+  expect((await mine(assignment)).fileNames).toEqual(['z.png', 'a.png']);
+});
+
+it.each([
+  ['three blanks', '   '],
+  ['a letter that is none', 'a\0b'],
+])('%s is no text to hand in', async (_, text) => {
+  const assignment = await given();
+  await tam!.put(`/api/assignments/${assignment}/hand-in/text`).send({ text }).expect(400);
+  await tam!.get(`/api/assignments/${assignment}/hand-in`).expect(404);
+});
+
+describe('an assignment', () => {
+  const terms = (dueAt: string) => ({ lessonId: lesson, classId, instructions: '', dueAt, points: null, handIn: true });
+  it('is not due before it is given, nor moved into the past', async () => {
+    const { body } = await ilse!.post('/api/assignments').send(terms('2020-03-05T16:00:00Z')).expect(422);
+    expect(body).toMatchObject({ code: 'due-in-the-past', fields: { dueAt: expect.any(String) } });
+    const id = await given();
+    await ilse!
+      .put(`/api/assignments/${id}`)
+      .send(omit(terms('2020-03-05T16:00:00Z')))
+      .expect(422);
+    const later = new Date(Date.now() + 9e8).toISOString();
+    await ilse!
+      .put(`/api/assignments/${id}`)
+      .send(omit(terms(later)))
+      .expect(200);
+    expect((await tam!.get(`/api/desk/${id}`).expect(200)).body).toMatchObject({ dueAt: later });
+  });
+  it('that is over already can have its words changed all the same', async () => {
+    const id = await given();
+    await test.app.get(DataSource).query('UPDATE assignment SET dueAt = NOW(3) - INTERVAL 3 DAY WHERE id = ?', [id]);
+    const { dueAt } = (await ilse!.get(`/api/assignments/${id}`).expect(200)).body as { dueAt: string };
+    const changed = { ...omit(terms(dueAt)), instructions: 'Late work is welcome.' };
+    await ilse!.put(`/api/assignments/${id}`).send(changed).expect(200);
+  });
+  it('is taken back while nothing has come of it, and not afterwards', async () => {
+    const id = await given();
+    await ilse!.delete(`/api/assignments/${id}`).expect(204);
+    await tam!.get(`/api/desk/${id}`).expect(404);
+    const worked = await given();
+    await tam!.put(`/api/assignments/${worked}/hand-in/text`).send({ text: 'My plan' }).expect(200);
+    const { body } = await ilse!.delete(`/api/assignments/${worked}`).expect(409);
+    expect(body).toMatchObject({ code: 'work-is-there' });
+    await mine(worked);
+  });
+});
+const omit = ({
+  lessonId: _,
+  classId: __,
+  ...terms
+}: Record<string, unknown> & { lessonId: string; classId: string }) => terms;

@@ -1,0 +1,116 @@
+import { randomUUID } from 'node:crypto';
+import { assign, newLesson, publish, record } from '../testing/lesson.ts';
+import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
+
+type Agent = Awaited<ReturnType<TestApp['signedIn']>>;
+interface Row {
+  readonly submissionId: string;
+  readonly times: number;
+  readonly revision: number;
+  readonly points: number | null;
+  readonly comment: string;
+  readonly earlier: { readonly points: number | null; readonly comment: string } | null;
+  readonly correctedAt: string | null;
+}
+let test: TestApp;
+let lesson: string;
+let ids: Readonly<Record<string, string>>;
+let [ilse, co, tam]: Agent[] = [];
+beforeAll(async () => {
+  test = await startTestApp();
+  ids = await addSchool(test);
+  [ilse, co, tam] = [await test.signedIn('ilse'), await test.signedIn('co'), await test.signedIn('tam')];
+  lesson = (await newLesson(ilse)).id;
+  await record(ilse, lesson, 2);
+  await publish(ilse, lesson);
+}, 60_000);
+afterAll(() => test.close());
+
+const handIn = (assignment: string, text: string) =>
+  tam!.put(`/api/assignments/${assignment}/hand-in/text`).send({ text }).expect(200);
+async function handedIn(): Promise<{ assignment: string; path: string; row: () => Promise<Row> }> {
+  const assignment = await assign(ilse!, lesson, ids['10a']!);
+  await handIn(assignment, 'My plan');
+  const row = async () =>
+    ((await ilse!.get(`/api/marking/${assignment}`).expect(200)).body as { queue: [Row] }).queue[0];
+  return { assignment, path: `/api/marking/hand-ins/${(await row()).submissionId}`, row };
+}
+const FIRST = { points: 4, comment: 'Good', times: 1, revision: 0 };
+
+it('marks of two teachers do not overwrite each other: the second is told what the first gave', async () => {
+  const { path, row } = await handedIn();
+  await ilse!.put(path).send(FIRST).expect(200, { revision: 1 });
+  const { body } = await co!
+    .put(path)
+    .send({ ...FIRST, points: 2, comment: 'Hm' })
+    .expect(409);
+  expect(body).toMatchObject({ code: 'marked-meanwhile', by: 'ilse', points: 4, comment: 'Good', revision: 1 });
+  expect(await row()).toMatchObject({ points: 4, comment: 'Good', revision: 1 });
+  await co!
+    .post(`${path}/hand-back`)
+    .send({ ...FIRST, points: 2 })
+    .expect(409);
+  await co!
+    .put(path)
+    .send({ ...FIRST, points: 2, revision: 1 })
+    .expect(200, { revision: 2 });
+});
+
+it('marks are for the work that was looked at, and not for what is handed in instead', async () => {
+  const { assignment, path, row } = await handedIn();
+  await ilse!.put(path).send(FIRST).expect(200);
+  await handIn(assignment, 'A better plan');
+  expect(await row()).toMatchObject({ times: 2, points: null, comment: '', earlier: { points: 4, comment: 'Good' } });
+  const { body } = await ilse!
+    .put(path)
+    .send({ ...FIRST, revision: 1 })
+    .expect(409);
+  expect(body).toMatchObject({ code: 'handed-in-again' });
+  await ilse!.post(`${path}/hand-back`).send({ points: null, comment: '', times: 2, revision: 1 }).expect(409);
+  await ilse!.put(path).send({ points: 5, comment: 'Better', times: 2, revision: 1 }).expect(200);
+  expect(await row()).toMatchObject({ points: 5, comment: 'Better', earlier: null });
+});
+
+it('what was handed back is not handed back again, nor changed without a word; a correction tells the learner', async () => {
+  const { assignment, path, row } = await handedIn();
+  await ilse!.post(`${path}/hand-back`).send(FIRST).expect(200);
+  const late = { ...FIRST, points: 1, revision: 1 };
+  for (const asked of [co!.post(`${path}/hand-back`), co!.put(path)]) {
+    const { body } = await asked.send(late).expect(409);
+    expect(body).toMatchObject({ code: 'handed-back-already', detail: expect.stringContaining('by ilse') });
+  }
+  const feedback = async () => (await tam!.get(`/api/assignments/${assignment}/feedback`).expect(200)).body as Row;
+  expect(await feedback()).toMatchObject({ points: 4, correctedAt: null });
+  await co!
+    .put(`${path}/correction`)
+    .send({ ...FIRST, points: 5, revision: 1 })
+    .expect(200);
+  expect(await feedback()).toMatchObject({ points: 5, correctedAt: expect.any(String) });
+  expect((await row()).correctedAt).not.toBeNull();
+});
+
+it('a correction of what was not handed back is refused', async () => {
+  const { path } = await handedIn();
+  const { body } = await ilse!.put(`${path}/correction`).send(FIRST).expect(409);
+  expect(body).toMatchObject({ code: 'not-handed-back' });
+});
+
+it('what was saved and whose answer was lost is not taken for somebody else’s', async () => {
+  const { path } = await handedIn();
+  const key = randomUUID();
+  const send = () => ilse!.put(path).set('Idempotency-Key', key).send(FIRST);
+  await send().expect(200, { revision: 1 });
+  await send().expect(200, { revision: 1 });
+});
+
+it('what is wrong with points is told in words that people use', async () => {
+  const { path } = await handedIn();
+  const wrong = await ilse!
+    .put(path)
+    .send({ ...FIRST, points: -1 })
+    .expect(400);
+  expect(wrong.body).toMatchObject({
+    detail: expect.stringContaining('Points: This must be a number from 0 to 1000.'),
+  });
+  expect(JSON.stringify(wrong.body)).not.toMatch(/must not be|should be|decimal|validator/);
+});

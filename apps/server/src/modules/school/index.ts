@@ -1,0 +1,2 @@
+export { SchoolModule } from './school.module.ts';
+export { SchoolService } from './school.service.ts';

@@ -1,0 +1,23 @@
+import { Check, Column, Entity, PrimaryColumn } from 'typeorm';
+import { moment } from '../../platform/database/index.ts';
+
+/** Days without lessons, both ends in, as dates of the school's calendar (yyyy-mm-dd). */
+export interface Holiday {
+  readonly name: string;
+  readonly from: string;
+  readonly to: string;
+}
+
+/** The one school of an installation. */
+@Entity('school')
+@Check('one_school', 'id = 1')
+export class SchoolEntity {
+  @PrimaryColumn('tinyint') id: number;
+  @Column({ type: 'varchar', length: 120 }) name: string;
+  /** IANA name. */
+  @Column({ type: 'varchar', length: 60 }) timeZone: string;
+  /** The days of the week with lessons, 1 (Monday) to 7. */
+  @Column('json') days: readonly number[];
+  @Column('json') holidays: readonly Holiday[];
+  @Column(moment) begunAt: Date;
+}

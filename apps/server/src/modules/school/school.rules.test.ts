@@ -1,0 +1,23 @@
+import { schoolFaults, USUAL_DAYS } from './school.rules.ts';
+
+const SCHOOL = { name: 'Skerry Quay', timeZone: 'Europe/Berlin', days: USUAL_DAYS, holidays: [] };
+const autumn = (from: string, to: string) => ({ ...SCHOOL, holidays: [{ name: 'Autumn', from, to }] });
+
+describe('what is said of a school', () => {
+  it('is taken as it is when it can be so', () => {
+    expect(schoolFaults(autumn('2026-10-12', '2026-10-23'))).toEqual({});
+    expect(schoolFaults(autumn('2028-02-29', '2028-02-29'))).toEqual({});
+  });
+  it('names a time zone that is known', () => {
+    expect(schoolFaults({ ...SCHOOL, timeZone: 'Europe/Nowhere' })).toHaveProperty('timeZone');
+    expect(schoolFaults({ ...SCHOOL, timeZone: '' })).toHaveProperty('timeZone');
+  });
+  it('has a day of the week at least', () => expect(schoolFaults({ ...SCHOOL, days: [] })).toHaveProperty('days'));
+  it.each([
+    ['2026-02-29', '2026-03-01', 'from'],
+    ['tomorrow', '2026-03-01', 'from'],
+    ['2026-03-02', '2026-03-01', 'to'],
+  ])('has no holidays from %s to %s', (from, to, field) =>
+    expect(schoolFaults(autumn(from, to))).toHaveProperty([`holidays.0.${field}`]),
+  );
+});

@@ -1,0 +1,40 @@
+import type { Holiday } from './school.entity.ts';
+
+/** What a keeper may say of a school. */
+export interface SchoolFacts {
+  readonly name: string;
+  readonly timeZone: string;
+  readonly days: readonly number[];
+  readonly holidays: readonly Holiday[];
+}
+
+export const MOST_HOLIDAYS = 60;
+/** Monday to Friday. */
+export const USUAL_DAYS: readonly number[] = [1, 2, 3, 4, 5];
+
+const isDate = (text: string): boolean => {
+  const day = new Date(`${text}T00:00:00Z`);
+  return /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(day.getTime()) && day.toISOString().startsWith(text);
+};
+
+/** Whether a time zone of this IANA name is known here. */
+export function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return name !== '';
+  } catch {
+    return false;
+  }
+}
+
+/** What is wrong with what is said of a school: the field to words; empty when nothing is. */
+export function schoolFaults({ timeZone, days, holidays }: SchoolFacts): Readonly<Record<string, string>> {
+  const faults: Record<string, string> = {};
+  if (!isTimeZone(timeZone)) faults['timeZone'] = 'There is no such time zone. Choose one from the list.';
+  if (days.length === 0) faults['days'] = 'A school week has one day at least.';
+  for (const [i, { from, to }] of holidays.entries()) {
+    if (!isDate(from) || !isDate(to)) faults[`holidays.${i}.from`] = 'These are not two days of the calendar.';
+    else if (to < from) faults[`holidays.${i}.to`] = 'They end before they begin.';
+  }
+  return faults;
+}

@@ -1,0 +1,24 @@
+import { notifications } from '@mantine/notifications';
+import { fromSeconds, timeText } from '@oakbell/core/clock';
+import { useEffect } from 'react';
+
+/** Tells the server what this learner watched here while it could not be told, and the learner what cannot be counted. */
+export function KeptTold() {
+  useEffect(() => {
+    const tell = async () => {
+      const { tellKept } = await import('../features/watch/desk.ts');
+      for (const { title, seconds, why } of await tellKept())
+        notifications.show({
+          title: 'Not counted as watched',
+          message: `${timeText(fromSeconds(seconds))} min of “${title}”: ${why}`,
+          autoClose: false,
+        });
+    };
+    // What cannot be told now stays kept, and is told the next time.
+    const again = () => void tell().catch(() => undefined);
+    again();
+    window.addEventListener('online', again);
+    return () => window.removeEventListener('online', again);
+  }, []);
+  return null;
+}

@@ -1,0 +1,43 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { call, client } from '../../shared/api/index.ts';
+
+/** A class with everybody in it, and everything that can be done to it. */
+export function useClass(id: string) {
+  const queries = useQueryClient();
+  const path = { params: { path: { id } } };
+  const found = useQuery({ queryKey: ['class', id], queryFn: () => call(client.GET('/api/classes/{id}', path)) });
+  const refresh = () =>
+    Promise.all([
+      queries.invalidateQueries({ queryKey: ['class', id] }),
+      queries.invalidateQueries({ queryKey: ['classes'] }),
+    ]);
+  const takeOut = useMutation({
+    mutationFn: (person: string) =>
+      call(client.DELETE('/api/classes/{id}/members/{person}', { params: { path: { id, person } } })),
+    onSettled: refresh,
+  });
+  return {
+    found,
+    refresh,
+    takeOut,
+    bringBack: (person: string, back: string) =>
+      call(client.PUT('/api/classes/{id}/members/{person}', { params: { path: { id, person } }, body: { back } })).then(
+        refresh,
+      ),
+    addLearners: (names: readonly string[]) =>
+      call(
+        client.POST('/api/classes/{id}/learners', { ...path, body: { learners: names.map((name) => ({ name })) } }),
+      ).then(refresh),
+    /** Somebody whom the school has already. */
+    addLearner: (signInName: string) =>
+      call(
+        client.POST('/api/classes/{id}/learners', { ...path, body: { learners: [{ name: signInName, signInName }] } }),
+      ).then(refresh),
+    addTeacher: (signInName: string) =>
+      call(client.POST('/api/classes/{id}/teachers', { ...path, body: { signInName } })).then(refresh),
+    describe: (body: { name: string; course: string }) =>
+      call(client.PATCH('/api/classes/{id}', { ...path, body })).then(refresh),
+    remove: () =>
+      call(client.DELETE('/api/classes/{id}', path)).then(() => queries.invalidateQueries({ queryKey: ['classes'] })),
+  };
+}

@@ -1,0 +1,120 @@
+import { Button, Checkbox, Group, Text, TextInput, Title } from '@mantine/core';
+import { useForm } from '@mantine/form';
+import { IconPlus, IconTrash } from '@tabler/icons-react';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { TimeZoneSelect } from '../../kits/roster/index.ts';
+import { call, client, Problem, type Api } from '../../shared/api/index.ts';
+import { IconAction, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
+
+type School = Api['SchoolDto'];
+const KEY = ['school'];
+const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+const MOST_HOLIDAYS = 60;
+
+/** What holds for the whole school: its name, its time zone, its week and its holidays. */
+export function SchoolPage() {
+  const school = useQuery({ queryKey: KEY, queryFn: () => call(client.GET('/api/school')) });
+  return (
+    <div className="ob-page">
+      <PageTitle>School</PageTitle>
+      <Title order={1} mb="md">
+        School
+      </Title>
+      <Show of={school} what="Fetching what is known of the school">
+        {(known) => <Fields known={known} />}
+      </Show>
+    </div>
+  );
+}
+
+function Fields({ known }: { readonly known: School }) {
+  const queries = useQueryClient();
+  const form = useForm<School>({
+    initialValues: known,
+    validate: {
+      name: (value) => (value.trim() ? null : 'Type the name of the school'),
+      days: (value) => (value.length > 0 ? null : 'A school week has one day at least'),
+      holidays: {
+        name: (value) => (value.trim() ? null : 'Say what they are called'),
+        from: (value) => (value ? null : 'Choose a day'),
+        to: (value, { holidays }, path) => {
+          const from = holidays[Number(path.split('.')[1])]?.from ?? '';
+          return value && value >= from ? null : 'They end before they begin';
+        },
+      },
+    },
+  });
+  const save = useMutation({
+    mutationFn: (body: School) => call(client.PUT('/api/school', { body })),
+    onSuccess: async (saved) => {
+      queries.setQueryData(KEY, saved);
+      form.setInitialValues(saved);
+      form.setValues(saved);
+      form.resetDirty(saved);
+      // The zone in which days are shown comes with the session.
+      await queries.invalidateQueries({ queryKey: ['session'] });
+    },
+    onError: (problem) => form.setErrors(problem instanceof Problem ? { ...problem.fields } : {}),
+  });
+  const { holidays } = form.values;
+  return (
+    <form onSubmit={form.onSubmit((values) => save.mutate(values))} noValidate style={{ maxWidth: 640 }}>
+      <TextInput label="Name" maxLength={120} mb="md" {...form.getInputProps('name')} />
+      <TimeZoneSelect mb="md" {...form.getInputProps('timeZone')} />
+      <Checkbox.Group
+        label="Days with lessons"
+        mb="lg"
+        error={form.errors['days']}
+        value={form.values.days.map(String)}
+        onChange={(days) => form.setFieldValue('days', days.map(Number).sort())}
+      >
+        <Group gap="md" mt={4}>
+          {DAYS.map((day, i) => (
+            <Checkbox key={day} value={`${i + 1}`} label={day} />
+          ))}
+        </Group>
+      </Checkbox.Group>
+      <Title order={2} mb="xs">
+        Holidays
+      </Title>
+      {holidays.length === 0 && <Text c="dimmed">None yet. Add the days on which nobody has lessons.</Text>}
+      {holidays.map((_, i) => (
+        <Group key={i} role="group" aria-label={`Holidays ${i + 1}`} align="end" gap="xs" mb="xs">
+          <TextInput
+            label="Called"
+            maxLength={80}
+            style={{ flex: 1, minWidth: 160 }}
+            {...form.getInputProps(`holidays.${i}.name`)}
+          />
+          <TextInput type="date" label="First day" {...form.getInputProps(`holidays.${i}.from`)} />
+          <TextInput type="date" label="Last day" {...form.getInputProps(`holidays.${i}.to`)} />
+          <IconAction
+            label={`Remove holidays ${i + 1}`}
+            type="button"
+            onClick={() => form.removeListItem('holidays', i)}
+          >
+            <IconTrash aria-hidden />
+          </IconAction>
+        </Group>
+      ))}
+      <Button
+        variant="subtle"
+        type="button"
+        leftSection={<IconPlus size={18} aria-hidden />}
+        disabled={holidays.length >= MOST_HOLIDAYS}
+        onClick={() => form.insertListItem('holidays', { name: '', from: '', to: '' })}
+      >
+        Add holidays
+      </Button>
+      <ProblemNote failure={save.error} />
+      <Group mt="lg">
+        <Button type="submit" loading={save.isPending} disabled={!form.isDirty()}>
+          Save
+        </Button>
+        <Text role="status" c="dimmed">
+          {save.isSuccess && !form.isDirty() ? 'Saved' : ''}
+        </Text>
+      </Group>
+    </form>
+  );
+}

@@ -1,0 +1,193 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { call, client, inTurn, isAway, once, ownName, Problem, type ActKey, type Api } from '../../shared/api/index.ts';
+
+/** What is typed: points as they are written, and a comment. */
+export interface MarkDraft {
+  readonly points: string;
+  readonly comment: string;
+}
+/** A draft in this browser, with the marks that were seen when it was typed. */
+interface KeptDraft extends MarkDraft {
+  readonly revision: number;
+}
+/** What somebody else gave for the same hand-in meanwhile. */
+export interface Others {
+  readonly by: string;
+  readonly points: number | null;
+  readonly comment: string;
+  readonly revision: number;
+}
+export type MarkState = 'saved' | 'typing' | 'saving' | 'away' | 'refused';
+/** What is known at this moment, between two drawings. */
+interface Now {
+  draft: MarkDraft;
+  revision: number;
+  saved: MarkDraft;
+  going: Promise<boolean> | null;
+  /** What was sent and not answered. */
+  unanswered: { readonly body: Api['GivenMarksDto']; readonly draft: MarkDraft; readonly header: ActKey } | null;
+}
+
+/** The revisions that this page made, by hand-in: a sheet that is opened again goes on from there. */
+const made = new Map<string, number>();
+
+/** Nothing was typed for so long: it is saved. Ms. */
+const REST_MS = 800;
+const AGAIN_MS = 4000;
+
+/** The number that was written; null for none, and for what is no number of points. */
+export function pointsIn(text: string, most: number): number | null | 'wrong' {
+  const written = text.trim();
+  if (written === '') return null;
+  const points = Number(written.replace(',', '.'));
+  return /^\d{1,4}(?:[.,]\d{1,2})?$/.test(written) && points <= most ? points : 'wrong';
+}
+
+/**
+ * The marks of one hand-in while they are given: saved as they are typed, kept in this browser until they are, and never
+ * over what somebody else gave, or for something else than what is looked at.
+ */
+export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: () => void) {
+  const [name] = useState(() => ownName(`marks.${row.submissionId}.${row.times}`));
+  const [times] = useState(row.times);
+  const [kept] = useState(() => keptIn(name));
+  const [draft, setDraft] = useState<MarkDraft>(kept ?? draftOf(row));
+  // What was kept is saved now, over what was seen when it was typed and over nothing else.
+  const [state, setState] = useState<MarkState>(kept ? 'typing' : 'saved');
+  const [savedAt, setSavedAt] = useState<Date | null>(null);
+  const [failure, setFailure] = useState<unknown>(null);
+  const [others, setOthers] = useState<Others | null>(null);
+  const now = useRef<Now>({
+    draft,
+    revision: kept?.revision ?? row.revision,
+    saved: draftOf(row),
+    going: null,
+    unanswered: null,
+  });
+  const told = useRef(onSaved);
+  useEffect(() => {
+    now.current.draft = draft;
+    told.current = onSaved;
+  });
+
+  const given = useCallback((): Api['GivenMarksDto'] | null => {
+    const points = most === null ? null : pointsIn(now.current.draft.points, most);
+    if (points === 'wrong') return null;
+    const revision = Math.max(now.current.revision, made.get(row.submissionId) ?? 0);
+    return { points, comment: now.current.draft.comment, times, revision };
+  }, [most, times, row.submissionId]);
+
+  /** Sends what is typed, or what was sent before and not answered: under its own key, so that it is done once. */
+  const sendNext = useCallback(async (): Promise<void> => {
+    const body = given();
+    const fresh = body && { body, draft: now.current.draft, header: { 'Idempotency-Key': crypto.randomUUID() } };
+    const sent = now.current.unanswered ?? fresh;
+    if (!sent) return;
+    now.current.unanswered = sent;
+    const params = { path: { id: row.submissionId }, header: sent.header };
+    const { revision } = await call(client.PUT('/api/marking/hand-ins/{id}', { params, body: sent.body })).catch(
+      (problem: unknown) => {
+        if (!isAway(problem)) now.current.unanswered = null;
+        throw problem;
+      },
+    );
+    made.set(row.submissionId, revision);
+    Object.assign(now.current, { revision, saved: sent.draft, unanswered: null });
+  }, [given, row.submissionId]);
+
+  /** Saves what is typed, after what is being saved; whether nothing is left to save. */
+  const save = useCallback(async (): Promise<boolean> => {
+    await now.current.going;
+    if (same(now.current.draft, now.current.saved) && !now.current.unanswered) return true;
+    if (!given()) return false;
+    const going = (async () => {
+      setState('saving');
+      try {
+        // What was typed while it was sent goes after it.
+        do await inTurn(`marks ${row.submissionId}`, sendNext);
+        while (given() && !same(now.current.draft, now.current.saved));
+        setFailure(null);
+        setSavedAt(new Date());
+        const isAll = same(now.current.draft, now.current.saved);
+        setState(isAll ? 'saved' : 'refused');
+        if (isAll) localStorage.removeItem(name);
+        told.current();
+        return isAll;
+      } catch (problem) {
+        setState(isAway(problem) ? 'away' : 'refused');
+        setFailure(isAway(problem) ? null : problem);
+        if (problem instanceof Problem && problem.code === 'marked-meanwhile') setOthers(othersIn(problem));
+        return false;
+      }
+    })();
+    now.current.going = going;
+    return going.finally(() => (now.current.going = null));
+  }, [given, name, sendNext, row.submissionId]);
+
+  const write = (next: MarkDraft) => {
+    setDraft(next);
+    setState('typing');
+    localStorage.setItem(name, JSON.stringify({ ...next, revision: now.current.revision } satisfies KeptDraft));
+  };
+  useEffect(() => {
+    if (state !== 'typing' && state !== 'away') return;
+    if (others) return;
+    const timer = setTimeout(() => void save(), state === 'away' ? AGAIN_MS : REST_MS);
+    return () => clearTimeout(timer);
+  }, [state, draft, save, others]);
+  // Who goes away leaves nothing behind that was typed.
+  useEffect(() => () => void save(), [save]);
+
+  /** Hands back with what is typed, in one act. @throws Problem */
+  const handBack = async (): Promise<string | null> => {
+    await now.current.going;
+    if (now.current.unanswered) await sendNext();
+    const body = given();
+    if (!body) throw new Problem(0, 'not-valid', `Points are a number from 0 to ${most}.`);
+    const path = { id: row.submissionId };
+    const { next } = await once((header) =>
+      call(client.POST('/api/marking/hand-ins/{id}/hand-back', { params: { path, header }, body })),
+    ).catch((problem: unknown) => {
+      if (problem instanceof Problem && problem.code === 'marked-meanwhile') setOthers(othersIn(problem));
+      throw problem;
+    });
+    now.current.saved = now.current.draft;
+    localStorage.removeItem(name);
+    return next;
+  };
+  /** Says which of the two marks is to count. */
+  const settle = (whose: 'mine' | 'theirs') => {
+    if (!others) return;
+    now.current.revision = others.revision;
+    if (whose === 'theirs') {
+      const theirs = { points: others.points === null ? '' : String(others.points), comment: others.comment };
+      Object.assign(now.current, { draft: theirs, saved: theirs });
+      setDraft(theirs);
+      setState('saved');
+      localStorage.removeItem(name);
+    } else setState('typing');
+    setFailure(null);
+    setOthers(null);
+  };
+  return { draft, write, state, savedAt, failure, others, settle, handBack };
+}
+export type Marks = ReturnType<typeof useMarks>;
+
+const draftOf = ({ points, comment }: Pick<Api['QueueRowDto'], 'points' | 'comment'>): MarkDraft => ({
+  points: points === null ? '' : String(points),
+  comment,
+});
+const same = (a: MarkDraft, b: MarkDraft): boolean => a.points === b.points && a.comment === b.comment;
+
+function keptIn(name: string): KeptDraft | null {
+  try {
+    return JSON.parse(localStorage.getItem(name) ?? 'null') as KeptDraft | null;
+  } catch {
+    return null;
+  }
+}
+
+function othersIn({ extra }: Problem): Others {
+  const { by = 'Somebody', points = null, comment = '', revision = 0 } = extra as Partial<Others>;
+  return { by, points, comment, revision };
+}

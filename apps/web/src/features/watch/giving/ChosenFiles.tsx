@@ -1,0 +1,87 @@
+import { Text } from '@mantine/core';
+import { IconArrowDown, IconArrowUp, IconFileTypePdf, IconRotateClockwise2, IconX } from '@tabler/icons-react';
+import { useEffect, useState } from 'react';
+import { IconAction } from '../../../shared/ui/index.ts';
+import { canBeTurned, moved, sizeText, turned, type Chosen } from './chosen.ts';
+import classes from './Giving.module.css';
+
+interface Props {
+  readonly chosen: readonly Chosen[];
+  readonly onChange: (chosen: readonly Chosen[]) => void;
+  readonly busy: boolean;
+}
+
+/** What is to be handed in, before it is: in its order, to be turned, moved and left out. */
+export function ChosenFiles({ chosen, onChange, busy }: Props) {
+  return (
+    <ol className={classes.chosen} aria-label="Chosen to hand in">
+      {chosen.map((one, i) => (
+        <li key={one.id} className={classes.file}>
+          <Picture chosen={one} />
+          <span className={classes.name}>
+            <bdi>{one.file.name}</bdi>
+            <Text size="sm" c="dimmed" component="span">
+              {sizeText(one.file.size)}
+            </Text>
+          </span>
+          <span className={classes.acts}>
+            {canBeTurned(one) && (
+              <IconAction
+                label={`Turn ${one.file.name}`}
+                disabled={busy}
+                onClick={() => onChange(turned(chosen, one.id))}
+              >
+                <IconRotateClockwise2 />
+              </IconAction>
+            )}
+            {chosen.length > 1 && (
+              <>
+                <IconAction
+                  label={`Move ${one.file.name} up`}
+                  disabled={busy || i === 0}
+                  onClick={() => onChange(moved(chosen, one.id, -1))}
+                >
+                  <IconArrowUp />
+                </IconAction>
+                <IconAction
+                  label={`Move ${one.file.name} down`}
+                  disabled={busy || i === chosen.length - 1}
+                  onClick={() => onChange(moved(chosen, one.id, 1))}
+                >
+                  <IconArrowDown />
+                </IconAction>
+              </>
+            )}
+            <IconAction
+              label={`Leave out ${one.file.name}`}
+              disabled={busy}
+              onClick={() => onChange(chosen.filter((other) => other !== one))}
+            >
+              <IconX />
+            </IconAction>
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Picture({ chosen: { file, turns } }: { readonly chosen: Chosen }) {
+  const [address, setAddress] = useState<string | null>(null);
+  const isPicture = file.type.startsWith('image/');
+  useEffect(() => {
+    if (!isPicture) return;
+    const made = URL.createObjectURL(file);
+    setAddress(made);
+    return () => URL.revokeObjectURL(made);
+  }, [file, isPicture]);
+  return (
+    <span className={classes.picture}>
+      {address ? (
+        <img src={address} alt="" style={{ transform: `rotate(${turns * 90}deg)` }} />
+      ) : (
+        !isPicture && <IconFileTypePdf size={32} aria-hidden />
+      )}
+    </span>
+  );
+}

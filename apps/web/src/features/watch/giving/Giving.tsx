@@ -1,0 +1,121 @@
+import { Button, FileButton, Group, Stack, Text, Textarea } from '@mantine/core';
+import { fromMillis, timeText } from '@oakbell/core/clock';
+import { IconMicrophone } from '@tabler/icons-react';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { call, client, sendFiles, useSending, type Api } from '../../../shared/api/index.ts';
+import { dueText, ProblemNote } from '../../../shared/ui/index.ts';
+import { handInKey } from '../handInKey.ts';
+import { TAKEN, withFiles, type Chosen } from './chosen.ts';
+import { ChosenFiles } from './ChosenFiles.tsx';
+import { SendingNote } from './SendingNote.tsx';
+import { turnedFiles } from './turnedFiles.ts';
+import { useDraft } from './useDraft.ts';
+
+interface Props {
+  readonly item: Api['DeskItemDto'];
+  readonly before: Api['HandInDto'] | null;
+  readonly onDone: () => void;
+}
+
+/** Hands in files, put in order first, or typed text, which is kept until then. */
+export function Giving({ item, before, onDone }: Props) {
+  const { assignmentId: id, answerLimitMs, dueAt } = item;
+  const queries = useQueryClient();
+  const [chosen, setChosen] = useState<readonly Chosen[]>([]);
+  const draft = useDraft(id, before?.text ?? '');
+  const { send, sending, failure, cancel } = useSending();
+  const now = new Date();
+  const isLate = new Date(dueAt) < now;
+
+  const arrived = (handed: Api['HandInDto'] | null) => {
+    if (!handed) return;
+    queries.setQueryData(handInKey(id), handed);
+    void queries.invalidateQueries({ queryKey: ['desk'] });
+    void queries.invalidateQueries({ queryKey: handInKey(id) });
+    setChosen([]);
+    onDone();
+  };
+  const sendText = async () => {
+    const body = { text: draft.text };
+    const path = { id };
+    const handed = await send(({ header, signal }) =>
+      call(client.PUT('/api/assignments/{id}/hand-in/text', { params: { path, header }, body, signal })),
+    );
+    if (handed) draft.forget();
+    arrived(handed);
+  };
+  const sendChosen = async () =>
+    arrived(
+      await send(async (way) =>
+        sendFiles<Api['HandInDto']>('PUT', `/api/assignments/${id}/hand-in/files`, await turnedFiles(chosen), way),
+      ),
+    );
+  const busy = sending !== null;
+  return (
+    <Stack gap="sm">
+      {before && <Text c="dimmed">What you handed in stays until the new one has arrived.</Text>}
+      {isLate && <Text fw={600}>This {dueText(dueAt, now)}. What you hand in now is marked as late.</Text>}
+      {answerLimitMs !== null && (
+        <Group>
+          <Button component={Link} to={`/answer/${id}`} leftSection={<IconMicrophone size={20} aria-hidden />}>
+            Record your answer
+          </Button>
+          <Text size="sm" c="dimmed">
+            Up to {timeText(fromMillis(answerLimitMs))}. You can record it again until you hand it in.
+          </Text>
+        </Group>
+      )}
+      {chosen.length > 0 && <ChosenFiles chosen={chosen} onChange={setChosen} busy={busy} />}
+      <Group>
+        {chosen.length > 0 && (
+          <Button onClick={() => void sendChosen()} disabled={busy}>
+            Hand in {chosen.length === 1 ? 'this file' : `these ${chosen.length} files`}
+          </Button>
+        )}
+        <FileButton
+          onChange={(files) => setChosen((there) => withFiles(there, files))}
+          multiple
+          accept={TAKEN}
+          inputProps={{ 'aria-label': 'Files to hand in' }}
+        >
+          {(props) => (
+            <Button
+              {...props}
+              disabled={busy}
+              variant={answerLimitMs === null && chosen.length === 0 ? 'filled' : 'default'}
+            >
+              {chosen.length > 0 ? 'Add more' : 'Choose a PDF or photos'}
+            </Button>
+          )}
+        </FileButton>
+        {before && (
+          <Button variant="subtle" color="oak" onClick={onDone} disabled={busy}>
+            Keep what is there
+          </Button>
+        )}
+      </Group>
+      <Textarea
+        label="Or type it"
+        description={draft.isKept ? undefined : 'This browser has no room left to keep what you type. Hand it in soon.'}
+        autosize
+        minRows={4}
+        maxRows={16}
+        maxLength={40_000}
+        value={draft.text}
+        onChange={(event) => draft.setText(event.currentTarget.value)}
+      />
+      <Button
+        variant="light"
+        disabled={draft.text.trim() === '' || busy}
+        onClick={() => void sendText()}
+        style={{ alignSelf: 'flex-start' }}
+      >
+        Hand in the text
+      </Button>
+      {sending && <SendingNote sending={sending} onCancel={cancel} />}
+      <ProblemNote failure={failure} />
+    </Stack>
+  );
+}

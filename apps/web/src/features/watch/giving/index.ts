@@ -1,0 +1,1 @@
+export { Giving } from './Giving.tsx';

@@ -1,0 +1,78 @@
+import { ownName } from '../../shared/api/index.ts';
+import { watchLine } from './watchLine.ts';
+import { WatchReports, type KeptVisit, type WatchLine } from './watchReports.ts';
+
+/*
+ * What was played and is not counted yet, in this browser, by person and visit: it outlives the page, the session and
+ * the network, and is told when its learner is here again.
+ */
+const PLACE = 'watched.';
+/** Older than this the server takes no reports any more. */
+const OLDEST_MS = 30 * 24 * 3_600_000;
+
+/** Keeps a visit of whoever is signed in now, also after they have signed out. */
+export function keeperOf(id: string): (visit: KeptVisit | null) => void {
+  const name = ownName(PLACE + id);
+  return (visit) => {
+    if (visit) localStorage.setItem(name, JSON.stringify(visit));
+    else localStorage.removeItem(name);
+  };
+}
+
+/** The page that a visit is watched on has it to itself: nobody else tells of it meanwhile. */
+export function holdVisit<T>(id: string, work: () => Promise<T>): Promise<T> {
+  return navigator.locks.request(PLACE + id, work) as Promise<T>;
+}
+
+export interface Uncounted {
+  readonly title: string;
+  /** Seconds of the lesson. */
+  readonly seconds: number;
+  readonly why: string;
+}
+
+/**
+ * Tells of everything that waits for whoever is signed in, except of what is being watched in another tab. Gives what
+ * was refused, which is kept no longer; what the network takes is kept.
+ */
+export async function tellKept(
+  line: WatchLine = watchLine,
+  now: () => number = Date.now,
+): Promise<readonly Uncounted[]> {
+  const uncounted: Uncounted[] = [];
+  for (const visit of keptVisits()) {
+    await navigator.locks.request(PLACE + visit.id, { ifAvailable: true }, async (mine) => {
+      if (!mine) return;
+      const keep = keeperOf(visit.id);
+      const tell = (why: string) => uncounted.push({ title: visit.title, seconds: secondsOf(visit), why });
+      if (now() - visit.startedAt > OLDEST_MS) {
+        keep(null);
+        return void tell('It is more than thirty days old.');
+      }
+      const onTelling = (telling: unknown) => isRefused(telling) && tell(telling.refused);
+      await new WatchReports(visit, line, now, { keep, onTelling }).sendHeld();
+    });
+  }
+  return uncounted;
+}
+
+const isRefused = (telling: unknown): telling is { readonly refused: string } =>
+  typeof telling === 'object' && telling !== null && 'refused' in telling;
+
+function keptVisits(): readonly KeptVisit[] {
+  const mine = ownName(PLACE);
+  const names = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '');
+  return names
+    .filter((name) => name.startsWith(mine))
+    .flatMap((name) => {
+      try {
+        return [JSON.parse(localStorage.getItem(name) ?? '') as KeptVisit];
+      } catch {
+        localStorage.removeItem(name);
+        return [];
+      }
+    });
+}
+
+const secondsOf = ({ open, waiting }: KeptVisit): number =>
+  [...(open?.plays ?? []), ...(waiting?.plays ?? [])].reduce((sum, { start, end }) => sum + (end - start) / 1e6, 0);

@@ -1,0 +1,175 @@
+import { expect, test, type Page } from '@playwright/test';
+import { asPerson } from './support/people.ts';
+import { frames } from './support/settled.ts';
+
+/** Where the focus is, as a screen reader would name it; `nowhere` on the page as a whole. */
+const here = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const at = document.activeElement;
+    if (!at || at === document.body) return 'nowhere';
+    const label = at.id ? document.querySelector(`label[for="${CSS.escape(at.id)}"]`)?.textContent : null;
+    return (at.getAttribute('aria-label') ?? label ?? at.textContent ?? '').trim();
+  });
+
+/** Goes on with Tab until the focus is on what has this name. */
+async function tabTo(page: Page, name: RegExp, most = 120): Promise<void> {
+  for (let i = 0; i < most; i += 1) {
+    if (name.test(await here(page))) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`${String(name)} is not reached with Tab; the focus is on ${await here(page)}`);
+}
+/** Presses a key; whoever works with keys is somewhere afterwards. */
+async function press(page: Page, key: string): Promise<void> {
+  await page.keyboard.press(key);
+  await frames(page, 5);
+  await expect.poll(() => here(page)).not.toBe('nowhere');
+}
+async function on(page: Page, name: RegExp, key = 'Enter'): Promise<void> {
+  await tabTo(page, name);
+  await press(page, key);
+}
+
+interface Named {
+  readonly id: string;
+  readonly name?: string;
+  readonly title?: string;
+}
+const list = async (page: Page, path: string) => (await (await page.request.get(path)).json()) as Named[];
+
+test('a lesson is given, watched, handed in, marked and corrected with keys alone, and nobody is ever nowhere', async ({
+  browser,
+}) => {
+  test.setTimeout(180_000);
+  const { page: teacher, context } = await asPerson(browser, 'ilse.marrow');
+
+  await test.step('the teacher gives it', async () => {
+    await teacher.goto('/lessons');
+    await on(teacher, /^The rule of twelfths$/);
+    await expect(teacher.getByRole('slider', { name: 'Time in the lesson' })).toBeVisible();
+    await on(teacher, /^Assign/);
+    await expect(teacher.getByRole('heading', { name: 'Give it to a class' })).toBeVisible();
+    await tabTo(teacher, /^Who$/);
+    await teacher.keyboard.type('Weather logs');
+    await tabTo(teacher, /^By when/);
+    // Where it is, is seen.
+    const outline = await teacher.getByLabel(/^By when/).evaluate((field) => getComputedStyle(field).outlineWidth);
+    expect(Number.parseFloat(outline)).toBeGreaterThanOrEqual(2);
+    await tabTo(teacher, /^What to do$/);
+    await teacher.keyboard.type('By keys alone.');
+    await tabTo(teacher, /^Points are given$/);
+    await press(teacher, 'Space');
+    await on(teacher, /^Assign$/);
+    await expect(teacher.getByRole('button', { name: 'Change: Weather logs 10b' }).first()).toBeVisible();
+  });
+
+  const classes = await list(teacher, '/api/classes');
+  const lessons = await list(teacher, '/api/lessons');
+  const lesson = lessons.find(({ title }) => title === 'The rule of twelfths')!.id;
+  const assignments = (await list(teacher, `/api/lessons/${lesson}/assignments`)) as unknown as {
+    id: string;
+    instructions: string;
+  }[];
+  const { id } = assignments.find(({ instructions }) => instructions === 'By keys alone.')!;
+  expect(classes.length).toBeGreaterThan(0);
+
+  for (const name of ['pia.rowntree', 'dov.merrow'])
+    await test.step(`${name} watches it and hands in`, async () => {
+      const { page, context: own } = await asPerson(browser, name);
+      await page.goto(`/desk/${id}`);
+      await expect(page.getByRole('button', { name: /^(Watch|Go on)/ })).toBeVisible();
+      await on(page, /^(Watch|Go on from)/);
+      expect(await here(page)).toMatch(/^(Pause|Play)$/);
+      await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
+      await press(page, 'Space');
+      await tabTo(page, /^Time in the lesson$/, 200);
+      const slider = page.getByRole('slider', { name: 'Time in the lesson' });
+      await press(page, 'Home');
+      // A key that is held: no step of it is lost.
+      for (let i = 0; i < 6; i += 1) await page.keyboard.press('ArrowRight');
+      await expect(slider).toHaveAttribute('aria-valuenow', '30');
+      await tabTo(page, /^Or type it$/);
+      await page.keyboard.type('Two metres.');
+      await on(page, /^Hand in the text$/);
+      await expect(page.getByRole('heading', { name: 'Handed in' })).toBeFocused();
+      await own.close();
+    });
+
+  await test.step('the teacher marks both in one go', async () => {
+    await teacher.goto(`/marking/${id}`);
+    await expect(teacher.getByText('Ready to record')).toBeVisible();
+    const names: string[] = [];
+    for (let i = 0; i < 2; i += 1) {
+      await expect.poll(() => here(teacher)).toMatch(/^(Pia Rowntree|Dov Merrow)$/);
+      names.push(await here(teacher));
+      let keys = 0;
+      for (const [field, text] of [
+        [/^Points, up to/, '15'],
+        [/^Comment$/, 'Clear.'],
+      ] as const) {
+        while (!field.test(await here(teacher))) {
+          await teacher.keyboard.press('Tab');
+          keys += 1;
+        }
+        await teacher.keyboard.type(text);
+      }
+      while (!/^Hand back$/.test(await here(teacher))) {
+        await teacher.keyboard.press('Tab');
+        keys += 1;
+      }
+      await press(teacher, 'Enter');
+      // From the name of the one to the name of the next: the fields in their order, and nothing in between.
+      expect(keys).toBeLessThanOrEqual(3);
+    }
+    expect(new Set(names).size).toBe(2);
+  });
+
+  await test.step('and corrects one', async () => {
+    await teacher.goto(`/marking/${id}`);
+    await on(teacher, /^Pia Rowntree/);
+    await on(teacher, /^Correct the marks$/);
+    await tabTo(teacher, /^Comment$/);
+    await teacher.keyboard.type(' Well done.');
+    await on(teacher, /^Save the correction$/);
+    await expect(teacher.getByText(/corrected/)).toBeVisible();
+  });
+  await context.close();
+});
+
+test('dialogs, menus and lists give the focus back to where it came from', async ({ browser }) => {
+  const { page, context } = await asPerson(browser, 'ilse.marrow');
+  await test.step('a dialog that was opened from a menu', async () => {
+    await page.goto('/lessons');
+    await on(page, /^More for The rule of twelfths/);
+    await expect(page.getByRole('menu')).toBeVisible();
+    await on(page, /^Put it into a unit/);
+    await expect(page.getByRole('dialog')).toBeVisible();
+    // The first closes what can be chosen, the second the dialog.
+    await press(page, 'Escape');
+    await press(page, 'Escape');
+    await expect(page.getByRole('dialog')).toBeHidden();
+    await expect.poll(() => here(page)).toMatch(/^More for The rule of twelfths/);
+  });
+  await test.step('a page that was removed, and put back', async () => {
+    await page.goto('/lessons');
+    await on(page, /^Wind on the chart|^Reading a tide table/);
+    await on(page, /^Pages/);
+    await expect(page.getByRole('button', { name: /^Page 1/ })).toBeVisible();
+    await on(page, /^Page 2/);
+    await on(page, /^Remove page$/);
+    await expect(page.getByRole('alert').getByRole('button', { name: 'Undo' })).toBeVisible();
+    await expect.poll(() => here(page)).not.toBe('nowhere');
+    await page.getByRole('alert').getByRole('button', { name: 'Undo' }).focus();
+    await press(page, 'Enter');
+  });
+  await test.step('the keys of a screen', async () => {
+    await page.goto('/lessons');
+    await on(page, /^The rule of twelfths$/);
+    await expect(page.getByRole('slider', { name: 'Time in the lesson' })).toBeVisible();
+    await on(page, /^Keys$/);
+    await expect(page.getByRole('dialog', { name: 'Keys on this screen' })).toBeVisible();
+    await press(page, 'Escape');
+    await expect.poll(() => here(page)).toMatch(/^Keys$/);
+  });
+  await context.close();
+});

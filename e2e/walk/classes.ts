@@ -1,0 +1,63 @@
+import type { Page } from '@playwright/test';
+import { heading, press, refused, type State } from './state.ts';
+
+/** A class as whoever runs it sees it: its teacher, and whoever keeps the school. */
+const oneClass = async (page: Page) => {
+  await page.goto('/classes');
+  await page.getByRole('link', { name: 'Navigation 10a' }).click();
+};
+const more = (item: string) => async (page: Page) => {
+  await press(/^More for this class/)(page);
+  await page.getByRole('menuitem', { name: item }).click();
+};
+const dialog = (name: string | RegExp) => (page: Page) => page.getByRole('dialog', { name });
+
+export const CLASSES: readonly State[] = [
+  { name: 'classes', at: '/classes', seen: heading('Classes') },
+  { name: 'a class that is made', at: '/classes', open: press('Make a class'), seen: dialog('A new class') },
+  { name: 'a class', at: oneClass, seen: heading('Navigation 10a') },
+  {
+    name: 'the menu of a learner',
+    at: oneClass,
+    open: press('More for Tam Oriel'),
+    seen: (page) => page.getByRole('menuitem', { name: 'Take out of this class' }),
+  },
+  {
+    name: 'a password that was forgotten',
+    at: oneClass,
+    open: async (page) => {
+      await press('More for Tam Oriel')(page);
+      await page.getByRole('menuitem', { name: 'Forgotten password' }).click();
+    },
+    seen: (page) => page.getByRole('button', { name: 'Give a new first password' }),
+  },
+  {
+    name: 'names that are pasted, one of them here already',
+    at: oneClass,
+    open: async (page) => {
+      await press('Add learners')(page);
+      await page.getByLabel('Names, one on each line').fill('Tam Oriel\nSomebody New');
+    },
+    seen: (page) => page.getByText('Here already?'),
+  },
+  {
+    name: 'names that are refused',
+    at: oneClass,
+    open: async (page) => {
+      await refused(/classes\/[^/]+\/learners/, 409, 'name-taken', 'Somebody signs in like this.')(page);
+      await press('Add learners')(page);
+      await page.getByLabel('Names, one on each line').fill('Somebody New');
+      await press('Add 1 learner')(page);
+    },
+    seen: (page) => page.getByText('Somebody signs in like this.'),
+    after: (page) => page.unroute(/classes\/[^/]+\/learners/),
+  },
+  { name: 'a teacher who is added', at: oneClass, open: press('Add a teacher'), seen: dialog('Another teacher') },
+  { name: 'a class that is renamed', at: oneClass, open: more('Rename'), seen: dialog('This class') },
+  {
+    name: 'a class that is removed',
+    at: oneClass,
+    open: more('Remove this class'),
+    seen: dialog('Remove Navigation 10a?'),
+  },
+];

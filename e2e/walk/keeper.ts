@@ -1,0 +1,39 @@
+import { heading, press, type State } from './state.ts';
+
+export const KEEPER: readonly State[] = [
+  { name: 'people', at: '/people', seen: heading('People') },
+  { name: 'nobody of a name', at: '/people?words=zzz', seen: heading('Nobody is called that') },
+  {
+    name: 'people who are added',
+    at: '/people',
+    open: press('Add people'),
+    seen: (page) => page.getByRole('dialog', { name: 'Add people' }),
+  },
+  {
+    name: 'the menu of a person',
+    at: '/people',
+    open: press('More for Tam Oriel'),
+    seen: (page) => page.getByRole('menuitem', { name: 'Has left the school' }),
+  },
+  {
+    name: 'a person who is renamed',
+    at: '/people',
+    open: async (page) => {
+      await press('More for Tam Oriel')(page);
+      await page.getByRole('menuitem', { name: 'Change names' }).click();
+    },
+    seen: (page) => page.getByRole('dialog', { name: 'Names of Tam Oriel' }),
+  },
+  { name: 'the school', at: '/school', seen: heading('School') },
+  {
+    name: 'holidays that cannot be',
+    at: '/school',
+    open: async (page) => {
+      await press('Add holidays')(page);
+      await press('Save')(page);
+    },
+    seen: (page) => page.getByText('Say what they are called'),
+  },
+  { name: 'classes', at: '/classes', seen: heading('Classes') },
+  { name: 'an account', at: '/account', seen: heading(/account/i) },
+];

@@ -1,0 +1,68 @@
+import { heading, press, refused, type State } from './state.ts';
+
+export const LEARNER: readonly State[] = [
+  { name: 'the desk', at: '/desk', seen: heading('On my desk') },
+  { name: 'what is finished', at: '/desk?list=finished', seen: heading('Finished') },
+  {
+    name: 'feedback that there is none of',
+    at: '/desk?list=feedback',
+    seen: (page) => page.getByText('No feedback yet'),
+  },
+  { name: 'an account', at: '/account', seen: heading(/account/i) },
+  {
+    name: 'a lesson with files chosen and text refused',
+    at: async (page) => {
+      await page.goto('/desk');
+      await page.getByRole('link', { name: /The rule of twelfths/ }).click();
+    },
+    open: async (page) => {
+      await refused(/hand-in\/text/, 409, 'being-marked', 'This is being marked already.')(page);
+      await page
+        .locator('input[type=file]')
+        .setInputFiles([1, 2].map((i) => ({ name: `${i}.png`, mimeType: 'image/png', buffer: Buffer.from('none') })));
+      await page.getByLabel('Or type it').fill('Two metres.');
+      await page.getByRole('button', { name: 'Hand in the text' }).click();
+    },
+    seen: (page) => page.getByText('This is being marked already.'),
+  },
+  {
+    name: 'a lesson whose watching is not counted',
+    at: async (page) => {
+      await refused(/watching\/visits/, 403, 'withdrawn', 'Your teacher has taken it away.')(page);
+      await page.goto('/desk');
+      await page.getByRole('link', { name: /The rule of twelfths/ }).click();
+    },
+    seen: (page) => page.getByText(/Some of what you watch is not counted/),
+  },
+  { name: 'a place that is not there', at: '/nowhere', seen: heading('There is no such page') },
+  {
+    name: 'a lesson to be watched, with the keys',
+    at: async (page) => {
+      await page.goto('/desk');
+      await page.getByRole('link', { name: /The rule of twelfths/ }).click();
+    },
+    open: press('Keys'),
+    seen: (page) => page.getByRole('dialog', { name: /^Keys/ }),
+  },
+  {
+    name: 'an answer to be spoken',
+    at: async (page) => {
+      await page.goto('/desk');
+      await page.getByRole('link', { name: /The rule of twelfths/ }).click();
+      await page.getByRole('link', { name: 'Record your answer' }).click();
+    },
+    seen: (page) => page.getByText('Ready to record'),
+  },
+];
+
+/** A learner whose work was handed back. */
+export const HANDED_BACK: readonly State[] = [
+  {
+    name: 'feedback',
+    at: async (page) => {
+      await page.goto('/desk?list=feedback');
+      await page.getByRole('link', { name: /Course to steer/ }).click();
+    },
+    seen: (page) => page.getByText('17 of 20 points'),
+  },
+];

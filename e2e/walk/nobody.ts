@@ -1,0 +1,30 @@
+import { heading, press, refused, type State } from './state.ts';
+
+export const NOBODY: readonly State[] = [
+  { name: 'signing in', at: '/sign-in', seen: (page) => page.getByLabel('Password', { exact: true }) },
+  {
+    name: 'a password that is wrong',
+    at: '/sign-in',
+    open: async (page) => {
+      await page.getByLabel('Name').fill('nobody.here');
+      await page.getByLabel('Password', { exact: true }).fill('not the one');
+      await press('Sign in')(page);
+    },
+    seen: (page) => page.getByRole('alert').first(),
+  },
+  {
+    name: 'signing in while the server is away',
+    at: async (page) => {
+      await page.goto('/sign-in');
+      await refused(/api\/session/, 503, 'away', 'The school server cannot be reached.')(page);
+    },
+    open: async (page) => {
+      await page.getByLabel('Name').fill('nobody.here');
+      await page.getByLabel('Password', { exact: true }).fill('not the one');
+      await press('Sign in')(page);
+    },
+    seen: (page) => page.getByRole('alert').first(),
+  },
+  { name: 'a pen companion', at: '/companion', seen: (page) => page.getByRole('main') },
+  { name: 'a place that is not there', at: '/nowhere', seen: heading(/./) },
+];

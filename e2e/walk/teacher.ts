@@ -1,0 +1,164 @@
+import { expect } from '@playwright/test';
+import { desk, heading, lesson, press, refused, type State } from './state.ts';
+
+export const TEACHER: readonly State[] = [
+  { name: 'today', at: '/today', seen: heading(/Good day/) },
+  { name: 'today, with all of a list', at: '/today', seen: heading('Assignments not yet watched by all') },
+  {
+    name: 'lessons, with a menu open',
+    at: '/lessons',
+    open: press(/^More for/),
+    seen: (page) => page.getByRole('menu'),
+  },
+  {
+    name: 'a lesson that is put into a unit',
+    at: '/lessons?words=The%20rule%20of%20twelfths',
+    open: async (page) => {
+      await press(/^More for The rule/)(page);
+      await page.getByRole('menuitem', { name: 'Put it into a unit …' }).click();
+    },
+    seen: (page) => page.getByRole('dialog'),
+  },
+  { name: 'what waits to be marked', at: '/marking', seen: heading('Marking') },
+  {
+    name: 'a course that is renamed',
+    at: '/lessons',
+    open: async (page) => {
+      await page
+        .getByRole('navigation', { name: 'Courses' })
+        .getByRole('button', { name: /^More for/ })
+        .first()
+        .click();
+      await page.getByRole('menuitem', { name: 'Rename' }).click();
+    },
+    seen: (page) => page.getByRole('textbox', { name: 'Name' }),
+  },
+  {
+    name: 'a course that could not be renamed',
+    at: async (page) => {
+      await refused(/api\/courses\/[^/]+$/, 409, 'changed', 'This course was changed elsewhere.')(page);
+      await page.goto('/lessons');
+    },
+    open: async (page) => {
+      await page
+        .getByRole('navigation', { name: 'Courses' })
+        .getByRole('button', { name: /^More for/ })
+        .first()
+        .click();
+      await page.getByRole('menuitem', { name: 'Rename' }).click();
+      await page.getByRole('textbox', { name: 'Name' }).fill('Coastal tides');
+      await page.getByRole('textbox', { name: 'Name' }).press('Enter');
+    },
+    seen: (page) => page.getByText('This course was changed elsewhere.'),
+  },
+  {
+    name: 'how new lessons are named',
+    at: '/lessons',
+    open: press('Naming'),
+    seen: (page) => page.getByLabel('New lessons are named'),
+  },
+  {
+    name: 'a lesson that was published, and given',
+    at: lesson('The rule of twelfths', 'Assign'),
+    seen: (page) => page.getByRole('region', { name: 'Given to' }),
+  },
+  { name: 'a password to be changed', at: '/account', open: press(/^Change/), seen: heading(/account/i) },
+  { name: 'a new lesson', at: '/lessons?new', seen: (page) => page.getByLabel('Title', { exact: true }) },
+  { name: 'no lesson of that name', at: '/lessons?words=nothing', seen: heading('There is no such lesson here') },
+  {
+    name: 'pages, one removed, with its notice',
+    at: lesson('Reading a tide table', 'Pages'),
+    open: async (page) => {
+      await page.getByRole('button', { name: /^Page 2/ }).click();
+      await page.getByRole('button', { name: 'Remove page' }).click();
+    },
+    seen: (page) => page.getByRole('alert').getByRole('button', { name: 'Undo' }),
+    after: async (page) => {
+      await page.getByRole('alert').getByRole('button', { name: 'Undo' }).click();
+      await expect(page.getByRole('button', { name: /^Page 2/ })).toBeVisible();
+    },
+  },
+  {
+    name: 'a new assignment with everything wrong',
+    at: lesson('The rule of twelfths', 'Assign'),
+    open: async (page) => {
+      await page.getByLabel(/^By when/).fill('2020-03-05T16:00');
+      await page.getByRole('button', { name: 'Assign', exact: true }).click();
+    },
+    seen: (page) => page.getByText('That moment has passed. Choose one that is still to come'),
+  },
+  {
+    name: 'an assignment that is changed',
+    at: lesson('The rule of twelfths', 'Assign'),
+    open: press(/^Change: /),
+    seen: heading(/^Change what/),
+  },
+  { name: 'who has watched', at: lesson('Course to steer', 'Watched'), seen: heading('Navigation 10a') },
+  {
+    name: 'Polish with its history open',
+    at: lesson('Course to steer', 'Polish'),
+    open: press(/^(History|What was changed)/),
+    seen: (page) => page.getByRole('menu').or(page.getByRole('dialog')).first(),
+  },
+  {
+    name: 'a hand-in that two have marked',
+    at: async (page) => {
+      await refused(/marking\/hand-ins/, 409, 'marked-meanwhile', 'Jon Vale has marked this too, just now.', {
+        by: 'Jon Vale',
+        points: 11,
+        comment: 'Watch the set.',
+        revision: 3,
+      })(page);
+      await desk(page);
+      await page.getByRole('link', { name: /^Idris Penhale/ }).click();
+    },
+    open: (page) => page.getByLabel('Comment').fill(`Clear. ${Date.now()}`),
+    seen: (page) => page.getByRole('group', { name: 'Two have marked this' }),
+  },
+  {
+    name: 'points that are none',
+    at: desk,
+    open: (page) => page.getByLabel(/^Points/).fill('1e1'),
+    seen: (page) => page.getByText(/A number from 0 to 20/),
+  },
+  {
+    name: 'marks that were handed back, being corrected',
+    at: async (page) => {
+      await desk(page);
+      await page.getByRole('link', { name: /^Wren Calloway/ }).click();
+    },
+    open: press('Correct the marks'),
+    seen: (page) => page.getByRole('button', { name: 'Save the correction' }),
+  },
+  {
+    name: 'something that cannot be fetched',
+    at: async (page) => {
+      await refused(/api\/classes/, 500, 'failed', 'Something went wrong here.')(page);
+      await page.goto('/classes');
+    },
+    seen: (page) => page.getByText('Something went wrong here.'),
+  },
+  {
+    name: 'a session that has ended',
+    at: async (page) => {
+      await page.goto('/today');
+      await expect(page.getByRole('heading', { name: /Good day/ })).toBeVisible();
+      await page.context().clearCookies();
+      await page.getByRole('link', { name: 'Classes' }).click();
+    },
+    seen: (page) => page.getByRole('dialog', { name: 'Your session has ended' }),
+  },
+];
+
+export const CO_TEACHER: readonly State[] = [
+  { name: 'today', at: '/today', seen: heading('Assignments not yet watched by all') },
+  { name: 'no lessons yet', at: '/lessons', seen: heading('Your first lesson') },
+  { name: 'a pile of another one’s', at: desk, seen: (page) => page.getByText('Ready to record') },
+  {
+    name: 'who has watched another one’s lesson',
+    at: '/today',
+    open: (page) =>
+      page.getByRole('region', { name: 'Assignments not yet watched by all' }).getByRole('link').first().click(),
+    seen: heading('Navigation 10a'),
+  },
+];
