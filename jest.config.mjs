@@ -24,7 +24,10 @@ const project = (displayName, rootDir, decorators, extra = {}) => ({
 });
 /** What only a build makes: addresses of files, and classes. */
 const BUILT = { '\\.worklet\\.ts': '<rootDir>/testing/address.ts', '\\.css$': '<rootDir>/testing/styles.ts' };
+/** What hangs is ended; how fast a machine is decides nothing. */
+const PATIENCE_MS = 300_000;
 export default {
+  testTimeout: PATIENCE_MS,
   projects: [
     project('core', 'packages/core', false),
     project('web', 'apps/web', false, { moduleNameMapper: BUILT }),

@@ -11,6 +11,7 @@ import { JobRoutesModule } from './modules/jobs/index.ts';
 import { LessonsModule } from './modules/lessons/index.ts';
 import { MarkingModule } from './modules/marking/index.ts';
 import { PeopleModule } from './modules/people/index.ts';
+import { RostersModule } from './modules/rosters/index.ts';
 import { SchoolModule } from './modules/school/index.ts';
 import { SubmissionsModule } from './modules/submissions/index.ts';
 import { TakesModule } from './modules/takes/index.ts';
@@ -54,6 +55,7 @@ import { MakingModule } from './modules/making/index.ts';
     PeopleModule,
     SchoolModule,
     ClassesModule,
+    RostersModule,
     LessonsModule,
     MakingModule,
     UploadsModule,

@@ -3,9 +3,9 @@ import { NestFactory } from '@nestjs/core';
 import { Logger } from 'nestjs-pino';
 import { LoggedAppModule } from './loggedApp.module.ts';
 import { ConfigError, readConfig } from './platform/config/index.ts';
-import { JobRunner } from './platform/jobs/index.ts';
-import { Orphans } from './platform/orphans/index.ts';
+import { Daily, JobRunner } from './platform/jobs/index.ts';
 import { endOnFault } from './platform/process/index.ts';
+import { STORAGE, type Storage } from './platform/storage/index.ts';
 
 /** The job process: the same modules, no routes. */
 async function work(): Promise<void> {
@@ -15,7 +15,8 @@ async function work(): Promise<void> {
   endOnFault(app, (failure) => app.get(Logger).error({ err: failure }, 'process'));
   app.enableShutdownHooks();
   await app.get(JobRunner).start();
-  await app.get(Orphans).keepSweeping();
+  await app.get<Storage>(STORAGE).sweep();
+  await app.get(Daily).keepGoing();
 }
 
 work().catch((failure: unknown) => {

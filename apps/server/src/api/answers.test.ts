@@ -15,7 +15,7 @@ beforeAll(async () => {
   await record(ilse!, lesson.id, 2);
   await publish(ilse!, lesson.id);
   assignment = await assign(ilse!, lesson.id, ids['10a']!, { answerLimitMs: 10_000, answerPage: lesson.page });
-}, 60_000);
+});
 afterAll(() => test.close());
 
 interface HandIn {
@@ -60,7 +60,7 @@ describe('an answer spoken by a learner', () => {
     await tam!.put(`/api/assignments/${assignment}/answer`).expect(409);
     const again = await tam!.put(`/api/assignments/${assignment}/hand-in/spoken`).expect(409);
     expect(again.body).toMatchObject({ code: 'being-marked' });
-  }, 60_000);
+  });
 
   it('that is too long is refused in words, and is not lost', async () => {
     const [wren] = await signedIn('wren');
@@ -72,7 +72,7 @@ describe('an answer spoken by a learner', () => {
       detail: 'Your answer is 0:13 long; it can be 0:10. It is safe; record a shorter one.',
     });
     expect((await wren!.get(`/api/lessons/${lessonId}/takes`)).body).toHaveLength(1);
-  }, 60_000);
+  });
 
   it('is not asked for everywhere, and a learner makes no other lesson', async () => {
     const [ilse, ola, tam] = await signedIn('ilse', 'ola', 'tam');
@@ -86,7 +86,7 @@ describe('an answer spoken by a learner', () => {
       .put('/api/takes/6f1f6e0a-5a65-4c3c-9d6d-0a3f6a1b2c3d')
       .send({ lessonId: lesson.id, windowKey: 'test-window' });
     expect(take.status).toBe(404);
-  }, 60_000);
+  });
 
   it('cannot be given on a page of another lesson', async () => {
     const [ilse] = await signedIn('ilse');

@@ -16,7 +16,7 @@ beforeAll(async () => {
   await addSchool(test);
   port = (test.http.address() as AddressInfo).port;
   for (const name of ['ilse', 'bo']) cookies[name] = await sessionOf(name);
-}, 60_000);
+});
 afterAll(async () => {
   for (const socket of sockets) socket.terminate();
   await test.close();

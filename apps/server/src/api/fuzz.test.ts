@@ -22,7 +22,7 @@ beforeAll(async () => {
   test = await startTestApp();
   await addSchool(test);
   ({ port } = test.http.address() as { port: number });
-}, 60_000);
+});
 // Each test in a session of its own: nobody may ask for so much in one.
 beforeEach(async () => void (teacher = await test.signedIn('ilse')));
 afterAll(() => test.close());
@@ -122,7 +122,7 @@ describe('a server that is sent anything', () => {
       { seed: SEED, numRuns: 400 },
     );
     await isClean();
-  }, 120_000);
+  });
 
   it('takes every file, cut, swollen or with its bytes turned, for what it is or refuses it', async () => {
     const good = [
@@ -164,7 +164,7 @@ describe('a server that is sent anything', () => {
       { seed: SEED, numRuns: 60 },
     );
     await isClean();
-  }, 180_000);
+  });
 
   it('keeps its feet with parts of takes that are torn, doubled or lie', async () => {
     const [part] = await partsOf(speechLike(1));
@@ -203,7 +203,7 @@ describe('a server that is sent anything', () => {
       { seed: SEED, numRuns: 60 },
     );
     await isClean();
-  }, 180_000);
+  });
 
   it('outlives connections that stop halfway, send slowly, or lie about their length', async () => {
     const boundary = 'x'.repeat(20);
@@ -245,7 +245,7 @@ describe('a server that is sent anything', () => {
       socket.on('close', () => resolve());
     });
     await isClean();
-  }, 60_000);
+  });
 
   it('hears anything on the lines of companions, and goes on', async () => {
     const { id } = await newLesson(teacher);
@@ -290,5 +290,5 @@ describe('a server that is sent anything', () => {
       { seed: SEED, numRuns: 100 },
     );
     await isClean();
-  }, 60_000);
+  });
 });

@@ -15,7 +15,7 @@ beforeAll(async () => {
   lesson = (await newLesson(ilse)).id;
   await record(ilse, lesson, 2);
   await publish(ilse, lesson);
-}, 60_000);
+});
 afterAll(() => test.close());
 
 const given = () => assign(ilse!, lesson, classId);

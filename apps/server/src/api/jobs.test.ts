@@ -16,7 +16,7 @@ beforeAll(async () => {
   jobs = test.app.get(JobsService);
   handlers = test.app.get(JobHandlers);
   rows = test.app.get(DataSource).getRepository(JobEntity);
-}, 60_000);
+});
 afterAll(() => test.close());
 
 const add = (kind: string) => jobs.add({ kind, ownerId: ids['ilse']!, subjectId: randomUUID(), input: {} });

@@ -17,7 +17,7 @@ beforeAll(async () => {
   test = await startTestApp();
   ids = await addSchool(test);
   [teacher, learner] = [await test.signedIn('ilse'), await test.signedIn('tam')];
-}, 60_000);
+});
 afterAll(() => test.close());
 
 interface Page {
@@ -153,7 +153,7 @@ describe('what learners get of a lesson', () => {
     const given = [...(await openEdition(learner!, edition.id)).keys()].filter((key) => key.startsWith('pictures/'));
     const [covered] = manifest.pages;
     expect(given.sort()).toEqual([...picturesOf(covered!), covered!.small!].map(pictureKey).sort());
-  }, 60_000);
+  });
 });
 
 describe('a teacher’s notes', () => {
@@ -191,5 +191,5 @@ describe('a teacher’s notes', () => {
     expect((mine.body as { pages: object[] }).pages.map((one) => Object.keys(one).sort())).toEqual([
       ['height', 'id', 'picture', 'smallPicture'],
     ]);
-  }, 60_000);
+  });
 });

@@ -23,7 +23,7 @@ beforeAll(async () => {
   lesson = (await newLesson(ilse)).id;
   await record(ilse, lesson, 2);
   await publish(ilse, lesson);
-}, 60_000);
+});
 afterAll(() => test.close());
 
 const handIn = (assignment: string, text: string) =>

@@ -18,7 +18,7 @@ beforeAll(async () => {
   await record(ilse, lesson.id, 3);
   edition = (await publish(ilse, lesson.id)).id;
   await assign(ilse, lesson.id, ids['10a']!);
-}, 60_000);
+});
 afterAll(() => test.close());
 
 /** How many queries the database is asked while something is done. */

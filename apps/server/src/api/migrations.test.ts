@@ -222,4 +222,4 @@ it('the schema of a new school is what the entities say, key for key', async () 
   } finally {
     await world.close();
   }
-}, 60_000);
+});

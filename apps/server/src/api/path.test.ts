@@ -10,7 +10,7 @@ let ids: Readonly<Record<string, string>>;
 beforeAll(async () => {
   test = await startTestApp();
   ids = await addSchool(test);
-}, 60_000);
+});
 afterAll(() => test.close());
 
 const inSeconds = (edition: { length: number }) => edition.length / 1e6;
@@ -89,7 +89,7 @@ it('the whole path: record, publish, assign, watch, hand in, mark, hear', async 
     queue: { state: string; heardShare: number }[];
   };
   expect(after.queue[0]).toMatchObject({ state: 'handed-back', heardShare: 0.5 });
-}, 60_000);
+});
 
 it('a second edition keeps what was watched, and follows a trim', async () => {
   const [teacher, learner] = [await test.signedIn('ilse'), await test.signedIn('wren')];
@@ -117,7 +117,7 @@ it('a second edition keeps what was watched, and follows a trim', async () => {
   };
   expect(watched.length).toBe(3e6);
   expect(watched.learners.find((one) => one.name === 'wren')!.share).toBeCloseTo(1 / 3, 5);
-}, 60_000);
+});
 
 it('the manifest of an edition holds what a player needs, and no more than its lesson', async () => {
   const teacher = await test.signedIn('ilse');
@@ -129,4 +129,4 @@ it('the manifest of an edition holds what a player needs, and no more than its l
   expect(manifest.takes.map((one) => one.id)).toEqual([take]);
   expect(manifest.takes[0]!.log).toContain(lesson.page);
   expect(Buffer.from(manifest.peaks, 'base64')).toHaveLength(20);
-}, 60_000);
+});

@@ -10,7 +10,7 @@ beforeAll(async () => {
   test = await startTestApp();
   await addSchool(test);
   teacher = await test.signedIn('ilse');
-}, 60_000);
+});
 afterAll(() => test.close());
 
 interface Page {
@@ -66,7 +66,7 @@ describe('pages picked from a file', () => {
       .post(`/api/lessons/${id}/picked-pages`)
       .send({ picked: [{ upload: file.id, pages: [9] }] })
       .expect(404);
-  }, 60_000);
+  });
   it('of slides are drawn by the job process, and their notes become cues', async () => {
     const { id } = await newLesson(teacher);
     const file = await upload(
@@ -88,7 +88,7 @@ describe('pages picked from a file', () => {
       .expect(201);
     expect(await imported(teacher, id)).toBe(3);
     expect((await pagesOf(id)).map((page) => page.cues)).toEqual(['', '<p>Ask &lt;them&gt; first</p>', '']);
-  }, 120_000);
+  });
   it('of a torn slide file fail with a clear word, and the lesson is as it was', async () => {
     const { id } = await newLesson(teacher);
     const answer = await teacher
@@ -117,7 +117,7 @@ describe('pages picked from a file', () => {
     expect(page.height).toBe(900);
     const picture = await teacher.get(`/api/lessons/${id}/pictures/${page.picture}`).redirects(1).expect(200);
     expect((await sharp(picture.body as Buffer).metadata()).width).toBe(1920);
-  }, 30_000);
+  });
 });
 
 describe('things on a page', () => {
@@ -158,7 +158,7 @@ describe('things on a page', () => {
       .put(`/api/lessons/${other.id}/pages/${other.page}/things`)
       .send({ things: [{ ...box, kind: 'picture', picture: piece.digest }] })
       .expect(422);
-  }, 30_000);
+  });
   it('reach learners with the edition, pictures and all', async () => {
     const { id, page } = await newLesson(teacher);
     const [asset] = (
@@ -176,7 +176,7 @@ describe('things on a page', () => {
     const manifest = await manifestOf(teacher, edition.id);
     expect(manifest.pages[0]!.things).toHaveLength(1);
     await teacher.get(await pictureIn(teacher, edition.id, asset!.digest)).expect(200);
-  }, 60_000);
+  });
 });
 
 describe('boards and copies', () => {
@@ -223,7 +223,7 @@ describe('boards and copies', () => {
       .put(`/api/lessons/${id}/pages/${before.id}/picture`)
       .send({ picture: 'a'.repeat(64), smallPicture, height })
       .expect(404);
-  }, 30_000);
+  });
   it('begin a lesson: all pages of another, with an opening before them; never those of someone else', async () => {
     const from = await newLesson(teacher, 'Template');
     await teacher.put(`/api/lessons/${from.id}/pages/${from.page}/things`).send({ things: [box] });

@@ -13,7 +13,7 @@ let ids: Readonly<Record<string, string>>;
 beforeAll(async () => {
   test = await startTestApp();
   ids = await addSchool(test);
-}, 60_000);
+});
 afterAll(() => test.close());
 /** Publishing is real work: encoders run. */
 const PATIENCE = 60_000;

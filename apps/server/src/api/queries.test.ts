@@ -10,7 +10,7 @@ beforeAll(async () => {
   test = await startTestApp();
   ids = await addSchool(test);
   database = test.app.get<ActDataSource>(DataSource);
-}, 60_000);
+});
 afterAll(() => test.close());
 
 const run = (sql: string, values: readonly unknown[]) => database.query(sql, [...values]);
@@ -50,4 +50,4 @@ it('a screen costs the same number of queries for ten rows and for a thousand', 
   await giveMany(run, crowd, 990);
   await fillClass(run, crowd, few, 980);
   expect(await counts(few)).toEqual(small);
-}, 120_000);
+});

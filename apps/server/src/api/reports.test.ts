@@ -20,7 +20,7 @@ beforeAll(async () => {
   await record(teacher, lesson.id, 20);
   edition = (await publish(teacher, lesson.id)).id;
   assignment = await assign(teacher, lesson.id, ids['10a']!);
-}, 60_000);
+});
 afterAll(() => test.close());
 beforeEach(async () => {
   await database.query('DELETE FROM play');

@@ -31,7 +31,7 @@ beforeAll(async () => {
     feedback: await one("SELECT id FROM lesson WHERE kind = 'feedback'"),
     job: await one("SELECT id FROM job WHERE state = 'done'"),
   });
-}, 60_000);
+});
 afterAll(() => test.close());
 
 const CANNOT_BE: readonly (readonly [what: string, table: string, set: string, row: string])[] = [

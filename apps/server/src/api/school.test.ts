@@ -30,7 +30,7 @@ const BEGINNING = {
 beforeAll(async () => {
   test = await startTestApp();
   words = firstKeeperWords(test.app.get<Config>(CONFIG).secret);
-}, 60_000);
+});
 afterAll(() => test.close());
 
 const anyone = () => supertest(test.http);

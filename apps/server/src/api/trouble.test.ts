@@ -13,7 +13,7 @@ beforeAll(async () => {
   test = await startTestApp();
   ids = await addSchool(test);
   teacher = await test.signedIn('ilse');
-}, 60_000);
+});
 afterAll(() => test.close());
 
 describe('files that cannot be used are refused in words, and nothing is changed', () => {
@@ -45,7 +45,7 @@ describe('files that cannot be used are refused in words, and nothing is changed
     expect(await imported(teacher, lesson.id)).toBe(5);
     const { pages } = (await teacher.get(`/api/lessons/${lesson.id}`)).body as { pages: { height: number }[] };
     expect(pages.map((page) => page.height)).toEqual([900, 900, 900, 900, 1067]);
-  }, 30_000);
+  });
 });
 
 describe('parts of a take', () => {
@@ -138,7 +138,7 @@ describe('a watch report', () => {
       learners: { share: number }[];
     };
     expect(learners.every((one) => one.share === 0)).toBe(true);
-  }, 30_000);
+  });
 });
 
 describe('requests from elsewhere', () => {

@@ -30,12 +30,7 @@ export async function narrowPdf(pages: number): Promise<Buffer> {
 }
 
 /** Each kind of upload with what was made to break it. `ok` is taken in and does no harm. */
-export const HOSTILE: readonly (readonly [
-  what: string,
-  name: string,
-  bytes: () => Promise<Buffer> | Buffer,
-  code: string,
-])[] = [
+const MADE: readonly (readonly [what: string, name: string, bytes: () => Promise<Buffer> | Buffer, code: string])[] = [
   ['nothing', 'a.pdf', () => Buffer.alloc(0), 'file-empty'],
   ['noise', 'a.pdf', () => randomBytes(200_000), 'wrong-kind-of-file'],
   ['a PDF of thousands of pages', 'a.pdf', () => pdfOf(3000), 'too-many-pages'],
@@ -141,3 +136,9 @@ export const HOSTILE: readonly (readonly [
     'wrong-kind-of-file',
   ],
 ];
+
+/** The same, each made when it is first asked for, and once. */
+export const HOSTILE: typeof MADE = MADE.map(([what, name, make, code]) => {
+  let made: Promise<Buffer> | null = null;
+  return [what, name, () => (made ??= Promise.resolve(make())), code];
+});

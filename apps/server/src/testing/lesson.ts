@@ -11,12 +11,12 @@ interface Job {
 
 /** Looks until it is so; a minute at most. */
 export async function until<T>(look: () => Promise<T | null | undefined | false>): Promise<T> {
-  for (let i = 0; i < 600; i += 1) {
+  for (let i = 0; i < 2400; i += 1) {
     const found = await look();
     if (found) return found;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
-  throw new Error('it did not become so within a minute');
+  throw new Error('it did not become so within four minutes');
 }
 
 /** A worked solution with one board. */

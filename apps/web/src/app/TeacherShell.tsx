@@ -12,6 +12,7 @@ export const TeacherShell = () => <Shell role="teacher" places={TEACHER_PLACES} 
 export const KEEPER_PLACES = [
   { to: '/people', name: 'People' },
   { to: '/classes', name: 'Classes' },
+  { to: '/rosters', name: 'Rosters' },
   { to: '/school', name: 'School' },
 ];
 export const KeeperShell = () => <Shell role="keeper" places={KEEPER_PLACES} />;

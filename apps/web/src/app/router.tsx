@@ -117,6 +117,14 @@ export const router = createBrowserRouter([
             ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).PeoplePage })),
           },
           {
+            path: 'rosters',
+            ...place(async () => ({ Component: (await import('../features/rosters/index.ts')).RostersPage })),
+          },
+          {
+            path: 'rosters/:roster',
+            ...place(async () => ({ Component: (await import('../features/rosters/index.ts')).RosterPage })),
+          },
+          {
             path: 'school',
             ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).SchoolPage })),
           },

@@ -4,6 +4,10 @@ export const MOST_NAMES = 200;
 export const LONGEST_NAME = 120;
 export const LONGEST_SIGN_IN_NAME = 80;
 
+/** A sign-in name as it is compared: folded, without outer spaces, in small letters. Whatever way it is typed, it is one name. */
+export const comparableName = (name: string): string =>
+  name.normalize('NFKC').trim().replaceAll(/\s+/gu, ' ').toLowerCase();
+
 /**
  * The names in a text that was typed or pasted, one on each line; a line with one comma is "family name, given name".
  * Numbers and bullets in front, as lists have them, are left out.

@@ -76,6 +76,7 @@ export const ACTS = {
   submission: { mark: (role: Role, { teaches }: FactsOf['submission']) => when(role === 'teacher' && teaches) },
   course: { own: (role: Role, { owns }: FactsOf['course']) => when(role === 'teacher' && owns) },
   unit: { own: (role: Role, { owns }: FactsOf['unit']) => when(role === 'teacher' && owns) },
+  roster: { keep: (role: Role) => when(role === 'keeper') },
   job: { own: (_: Role, { owns }: FactsOf['job']) => when(owns) },
 } as const satisfies { readonly [T in Thing]: Readonly<Record<string, (role: Role, facts: FactsOf[T]) => Decision>> };
 

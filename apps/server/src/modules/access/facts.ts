@@ -49,6 +49,9 @@ export interface OwnedFacts {
   readonly owns: boolean;
 }
 
+/** A thing of the school itself: how anybody stands to it makes no difference. */
+export type SchoolFacts = Readonly<Record<string, never>>;
+
 /** What is known of each kind of thing. */
 export interface FactsOf {
   readonly lesson: LessonFacts;
@@ -62,6 +65,7 @@ export interface FactsOf {
   readonly course: OwnedFacts;
   readonly unit: OwnedFacts;
   readonly job: OwnedFacts;
+  readonly roster: SchoolFacts;
 }
 export type Thing = keyof FactsOf;
 
@@ -106,6 +110,7 @@ export const QUERIES: Readonly<Record<Thing, string>> = {
   course: owned('course'),
   unit: `SELECT STRAIGHT_JOIN me.n, c.ownerId = me.id AS owns FROM ${ME} JOIN unit u JOIN course c ON c.id = u.courseId WHERE u.id = me.thing`,
   job: owned('job'),
+  roster: `SELECT STRAIGHT_JOIN me.n FROM ${ME} JOIN roster r ON r.id = me.thing`,
 };
 
 const GIVEN_TO = (part: string): string =>

@@ -30,6 +30,7 @@ const WORDS: Readonly<Record<Thing, string>> = {
   course: 'course',
   unit: 'unit',
   job: 'job',
+  roster: 'roster',
 };
 
 /**

@@ -5,6 +5,25 @@ export class SchoolClassEntity {
   @PrimaryColumn('uuid') id: string;
   @Column({ type: 'varchar', length: 80 }) name: string;
   @Column({ type: 'varchar', length: 120 }) course: string;
+  /** What the school's other program calls it, where a roster brought it. */
+  @Index({ unique: true })
+  @Column({ type: 'varchar', length: 200, collation: 'utf8mb4_bin', nullable: true })
+  rosterKey: string | null;
+  @ForeignKey('term', { onDelete: 'SET NULL' }) @Index() @Column({ type: 'uuid', nullable: true }) termId:
+    string | null;
+}
+
+/** A stretch of the school year. */
+@Entity('term')
+export class TermEntity {
+  @PrimaryColumn('uuid') id: string;
+  @Index({ unique: true })
+  @Column({ type: 'varchar', length: 200, collation: 'utf8mb4_bin', nullable: true })
+  rosterKey: string | null;
+  @Column({ type: 'varchar', length: 80 }) name: string;
+  /** Its first and last day. */
+  @Column({ type: 'date' }) startsOn: string;
+  @Column({ type: 'date' }) endsOn: string;
 }
 
 /** Who teaches a class and who learns in it. */

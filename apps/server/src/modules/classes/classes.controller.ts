@@ -20,6 +20,7 @@ import { Id, Parts, Text, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { NewPersonDto, PeopleService, RosterPersonDto, rosterPersonDto } from '../people/index.ts';
+import type { SchoolClassEntity } from './class.entity.ts';
 import { ClassesService } from './classes.service.ts';
 import { MembersService } from './members.service.ts';
 import { slipsPdf } from './slips.ts';
@@ -31,6 +32,8 @@ export class NewClassDto {
 export class ClassDto extends NewClassDto {
   @Id() id: string;
   @Whole() learners: number;
+  /** The name of its term; null for none. */
+  @Text({ nullable: true }) term: string | null;
 }
 export class ClassWithPeopleDto extends ClassDto {
   @Parts(() => RosterPersonDto) roster: RosterPersonDto[];
@@ -55,6 +58,12 @@ export class CoTeacherDto {
   @Text({ min: 1, max: LONGEST_SIGN_IN_NAME }) signInName: string;
 }
 
+const classDto = (
+  { id, name, course, termId }: SchoolClassEntity,
+  learners: number,
+  terms: ReadonlyMap<string, string> = new Map(),
+): ClassDto => ({ id, name, course, learners, term: termId === null ? null : (terms.get(termId) ?? null) });
+
 @ApiTags('classes')
 @Controller('api/classes')
 export class ClassesController {
@@ -71,7 +80,8 @@ export class ClassesController {
   async mine(@By() { id, role }: SignedIn): Promise<ClassDto[]> {
     const classes = role === 'keeper' ? await this.classes.all() : await this.classes.of(id, 'teacher');
     const counts = await this.classes.learnerCounts(classes.map((one) => one.id));
-    return classes.map((one) => ({ ...one, learners: counts.get(one.id) ?? 0 }));
+    const terms = await this.classes.termNames(classes);
+    return classes.map((one) => classDto(one, counts.get(one.id) ?? 0, terms));
   }
 
   @Post()
@@ -80,7 +90,7 @@ export class ClassesController {
   async add(@By() { id, role }: SignedIn, @Body() { name, course }: NewClassDto): Promise<ClassDto> {
     const made = await this.classes.add(name.trim(), course.trim());
     if (role === 'teacher') await this.classes.join(made.id, id, 'teacher');
-    return { ...made, learners: 0 };
+    return classDto(made, 0);
   }
 
   @Get(':id')
@@ -91,8 +101,7 @@ export class ClassesController {
     const found = await this.classes.get(id);
     const { learners: roster, teachers } = await this.members.of(id);
     return {
-      ...found,
-      learners: roster.length,
+      ...classDto(found, roster.length, await this.classes.termNames([found])),
       roster: roster.map(rosterPersonDto),
       teachers: teachers.map(rosterPersonDto),
     };

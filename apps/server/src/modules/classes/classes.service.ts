@@ -5,7 +5,30 @@ import { In, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { MediaService } from '../access/index.ts';
+import { insertRows, lotsOf, updateRows } from '../../platform/database/index.ts';
 import { MembershipEntity, SchoolClassEntity } from './class.entity.ts';
+
+interface ClassRow {
+  readonly id: string;
+  readonly key: string | null;
+  readonly name: string;
+  readonly course: string;
+  readonly termId: string | null;
+}
+interface TermRow {
+  readonly id: string;
+  readonly key: string;
+  readonly name: string;
+  readonly from: string;
+  readonly to: string;
+}
+interface MemberRow {
+  readonly classId: string;
+  readonly personId: string;
+  readonly part: 'teacher' | 'learner';
+}
+const CLASS = { table: 'school_class', columns: ['name', 'course', 'rosterKey', 'termId'] } as const;
+const TERM = { table: 'term', columns: ['name', 'rosterKey', 'startsOn', 'endsOn'] } as const;
 
 @Injectable()
 export class ClassesService {
@@ -17,7 +40,7 @@ export class ClassesService {
   ) {}
 
   async add(name: string, course: string): Promise<SchoolClassEntity> {
-    const made = this.classes.create({ id: randomUUID(), name, course });
+    const made = this.classes.create({ id: randomUUID(), name, course, rosterKey: null, termId: null });
     await this.classes.insert(made);
     return made;
   }
@@ -60,6 +83,75 @@ export class ClassesService {
     if (personIds.length === 0) return;
     const rows = personIds.map((personId) => ({ classId, personId, part }));
     await this.memberships.createQueryBuilder().insert().orIgnore().values(rows).execute();
+  }
+
+  /** Classes, terms and members that a roster brings, changes and takes away, many at once. */
+  async addAll(classes: readonly ClassRow[]): Promise<void> {
+    await insertRows(this.classes, { ...CLASS, columns: ['id', ...CLASS.columns] }, classes.map(classRow));
+  }
+
+  async changeAll(classes: readonly ClassRow[]): Promise<void> {
+    await updateRows(this.classes, CLASS, classes.map(classRow));
+  }
+
+  async addTerms(terms: readonly TermRow[]): Promise<void> {
+    await insertRows(this.classes, { ...TERM, columns: ['id', ...TERM.columns] }, terms.map(termRow));
+  }
+
+  async changeTerms(terms: readonly TermRow[]): Promise<void> {
+    await updateRows(this.classes, TERM, terms.map(termRow));
+  }
+
+  /** The names of the terms of these classes, by the terms' ids. */
+  async termNames(classes: readonly SchoolClassEntity[]): Promise<ReadonlyMap<string, string>> {
+    const ids = [...new Set(classes.flatMap(({ termId }) => termId ?? []))];
+    if (ids.length === 0) return new Map();
+    const rows = (await this.classes.query('SELECT id, name FROM term WHERE id IN (?)', [ids])) as {
+      id: string;
+      name: string;
+    }[];
+    return new Map(rows.map(({ id, name }) => [id, name]));
+  }
+
+  async removeTerms(ids: readonly string[]): Promise<void> {
+    for (const lot of lotsOf(ids)) await this.classes.query('DELETE FROM term WHERE id IN (?)', [lot]);
+  }
+
+  /** Classes that were made by mistake: those that something was given to stay. */
+  async removeUnused(ids: readonly string[]): Promise<void> {
+    for (const lot of lotsOf(ids))
+      await this.classes.query(
+        'DELETE FROM school_class WHERE id IN (?) AND NOT EXISTS(SELECT 1 FROM assignment a WHERE a.classId = school_class.id)',
+        [lot],
+      );
+  }
+
+  /** People join classes; whoever is in one already stays as they are. */
+  async joinMany(members: readonly MemberRow[]): Promise<void> {
+    const rows = members.map(({ classId, personId, part }) => [classId, personId, part]);
+    await insertRows(
+      this.classes,
+      { table: 'membership', columns: ['classId', 'personId', 'part'], ignore: true },
+      rows,
+    );
+  }
+
+  /** People leave classes, and what they see of them ends with it. */
+  async leaveAll(members: readonly MemberRow[]): Promise<void> {
+    for (const lot of lotsOf(members)) {
+      await this.classes.query('DELETE FROM membership WHERE (classId, personId) IN (?)', [
+        lot.map(({ classId, personId }) => [classId, personId]),
+      ]);
+      await this.media.cut(...new Set(lot.map(({ personId }) => `person:${personId}`)));
+    }
+  }
+
+  /** People leave every class they are in. */
+  async leaveEverything(personIds: readonly string[]): Promise<void> {
+    for (const lot of lotsOf(personIds)) {
+      await this.memberships.delete({ personId: In([...lot]) });
+      await this.media.cut(...lot.map((id) => `person:${id}`));
+    }
   }
 
   /** The part that somebody has in a class; null for none. */
@@ -120,3 +212,6 @@ export class ClassesService {
     return new Map(found.map((one) => [one.id, one]));
   }
 }
+
+const classRow = ({ id, name, course, key, termId }: ClassRow) => [id, name, course, key, termId];
+const termRow = ({ id, name, key, from, to }: TermRow) => [id, name, key, from, to];

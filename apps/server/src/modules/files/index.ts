@@ -20,3 +20,4 @@ export { withSlidesAsPdf } from './slides.ts';
 export { cleanSvg } from './svg.ts';
 export { ensureFits, textPictures } from './textPages.ts';
 export { ReceivesFiles, withFiles, type UploadedFile } from './upload.ts';
+export { Zip, type ZipLimits } from './zip.ts';

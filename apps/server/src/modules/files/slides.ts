@@ -4,10 +4,10 @@
  */
 import type { Readable } from 'node:stream';
 import { SaxesParser } from 'saxes';
-import yauzl, { type Entry, type ZipFile } from 'yauzl';
 import { Problem } from '../../platform/http/index.ts';
 import { ConverterError, withFolder } from '../../platform/converters/index.ts';
 import { LARGEST_UNPACKED, LARGEST_XML, MOST_ENTRIES } from './limits.ts';
+import { Zip } from './zip.ts';
 
 export interface SlideFile {
   readonly format: 'pptx' | 'odp';
@@ -34,50 +34,24 @@ const SWOLLEN = new Problem(
 
 /** Reads slides and their notes without drawing anything. @throws Problem `slides-broken`, `slides-encrypted`, `slides-too-large`, `not-slides` */
 export async function readSlides(path: string): Promise<SlideFile> {
-  const zip = await opened(path);
-  try {
-    const entries = await entriesOf(zip);
-    const reader = new Parts(zip, entries);
+  const limits = { broken: BROKEN, swollen: SWOLLEN, mostEntries: MOST_ENTRIES, largest: LARGEST_UNPACKED };
+  const slides = await Zip.open(path, limits, async (zip) => {
+    const reader = new Parts(zip);
     const mimetype = await reader.text('mimetype', 200);
     if (mimetype?.startsWith('application/vnd.oasis.opendocument.presentation')) {
       if ((await reader.text('META-INF/manifest.xml', LARGEST_XML))?.includes('encryption-data')) throw LOCKED;
-      return await odpOf(reader);
+      return odpOf(reader);
     }
-    if (entries.has('ppt/presentation.xml')) return await pptxOf(reader);
-  } catch (failure) {
+    return zip.entries.has('ppt/presentation.xml') ? pptxOf(reader) : null;
+  }).catch((failure: unknown) => {
     throw failure instanceof Problem ? failure : BROKEN;
-  } finally {
-    zip.close();
-  }
+  });
+  if (slides) return slides;
   throw new Problem(
     415,
     'not-slides',
     'This is neither PPTX nor ODP. Nothing was changed; export it as a PDF and add that.',
   );
-}
-
-const opened = (path: string): Promise<ZipFile> =>
-  new Promise((resolve, reject) =>
-    yauzl.open(path, { lazyEntries: true, autoClose: false, validateEntrySizes: true }, (failure, zip) =>
-      failure ? reject(BROKEN) : resolve(zip),
-    ),
-  );
-
-/** Every part by its name, by what the zip says of itself. @throws Problem `slides-too-large` before anything is unpacked */
-function entriesOf(zip: ZipFile): Promise<ReadonlyMap<string, Entry>> {
-  return new Promise((resolve, reject) => {
-    const entries = new Map<string, Entry>();
-    let unpacked = 0;
-    zip.on('entry', (entry: Entry) => {
-      unpacked += entry.uncompressedSize;
-      if (unpacked > LARGEST_UNPACKED || entries.size >= MOST_ENTRIES) return reject(SWOLLEN);
-      entries.set(entry.fileName, entry);
-      zip.readEntry();
-    });
-    zip.on('end', () => resolve(entries));
-    zip.on('error', () => reject(BROKEN));
-    zip.readEntry();
-  });
 }
 
 interface Element {
@@ -94,10 +68,7 @@ interface Listener {
 class Parts {
   #left = LARGEST_XML;
 
-  constructor(
-    private readonly zip: ZipFile,
-    private readonly entries: ReadonlyMap<string, Entry>,
-  ) {}
+  constructor(private readonly zip: Zip) {}
 
   async text(name: string, most: number): Promise<string | null> {
     const stream = await this.#stream(name);
@@ -135,14 +106,8 @@ class Parts {
     parser.close();
   }
 
-  #stream(name: string): Promise<Readable | null> {
-    const entry = this.entries.get(name);
-    if (!entry) return Promise.resolve(null);
-    return new Promise((resolve, reject) =>
-      this.zip.openReadStream(entry, (failure, stream) =>
-        failure ? reject(BROKEN) : resolve(stream.setEncoding('utf8')),
-      ),
-    );
+  async #stream(name: string): Promise<Readable | null> {
+    return (await this.zip.bytes(name))?.setEncoding('utf8') ?? null;
   }
 }
 

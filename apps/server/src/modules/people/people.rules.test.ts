@@ -1,4 +1,5 @@
-import { comparableName, passwordFault } from './people.rules.ts';
+import { comparableName } from '@oakbell/core/people';
+import { passwordFault } from './people.rules.ts';
 import { isWellKnown } from './wellKnown.ts';
 
 describe('a sign-in name', () => {

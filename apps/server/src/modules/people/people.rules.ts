@@ -1,8 +1,4 @@
-import { LONGEST_SIGN_IN_NAME } from '@oakbell/core/people';
-
-/** The name as it is compared: folded, without outer spaces, in small letters. Whatever way it is typed, it is one name. */
-export const comparableName = (name: string): string =>
-  name.normalize('NFKC').trim().replaceAll(/\s+/gu, ' ').toLowerCase();
+import { comparableName, LONGEST_SIGN_IN_NAME } from '@oakbell/core/people';
 
 /** A password has at least so many characters: length is what makes it hard to guess. */
 export const SHORTEST_PASSWORD = 10;

@@ -1,17 +1,19 @@
+import { comparableName } from '@oakbell/core/people';
 import { present } from '@oakbell/core/present';
 import { Inject, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { hash, verify } from '@node-rs/argon2';
 import { createHash, randomUUID, timingSafeEqual } from 'node:crypto';
-import { In, IsNull, Like, Repository } from 'typeorm';
+import { In, IsNull, Like, Not, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { CONFIG, type Config } from '../../platform/config/index.ts';
+import { insertRows, lotsOf, updateRows } from '../../platform/database/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { SessionsService, type Role } from '../../platform/sessions/index.ts';
 import { MediaService } from '../access/index.ts';
 import { firstPassword, plainWords } from './firstWords.ts';
 import { PersonEntity } from './person.entity.ts';
-import { comparableName, passwordFault, PASSWORD_WORDS, signInNameOf } from './people.rules.ts';
+import { passwordFault, PASSWORD_WORDS, signInNameOf } from './people.rules.ts';
 import { SignInLimits } from './signInLimits.ts';
 import { isWellKnown } from './wellKnown.ts';
 
@@ -22,6 +24,15 @@ export interface NewPerson {
   readonly role: Role;
   /** Their own; left out where they are given a first one. */
   readonly password?: string;
+}
+/** Somebody whom a roster brings. */
+export interface NewcomerRow {
+  readonly id: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly signInName: string;
+  readonly rosterKey: string | null;
+  readonly mail: string | null;
 }
 export interface PeopleAsked {
   /** In their name or sign-in name. */
@@ -72,6 +83,8 @@ export class PeopleService {
           signInName: present(names[i]),
           passwordHash: present(hashes[i]),
           firstKey: password ? null : randomUUID(),
+          rosterKey: null,
+          mail: null,
           leftAt: null,
           createdAt: new Date(),
         }),
@@ -79,6 +92,66 @@ export class PeopleService {
       for (let at = 0; at < made.length; at += INSERTED) await this.people.insert(made.slice(at, at + INSERTED));
       return made;
     });
+  }
+
+  /** A sign-in name that nobody has. @param isTaken by its folded form */
+  signInNameFor(name: string, isTaken: (signInName: string) => boolean): string {
+    return signInNameOf(name, isTaken);
+  }
+
+  /** Takes many people in, each with a first password. Their sign-in names are folded, and nobody's yet. */
+  async takeIn(people: readonly NewcomerRow[]): Promise<void> {
+    const columns = ['id', 'name', 'role', 'signInName', 'rosterKey', 'mail', 'passwordHash', 'firstKey', 'createdAt'];
+    const now = new Date();
+    const rows = people.map(({ id, name, role, signInName, rosterKey, mail }) => {
+      return [id, name, role, signInName, rosterKey, mail, '', randomUUID(), now];
+    });
+    await insertRows(this.people, { table: 'person', columns }, rows);
+  }
+
+  /** Changes what a roster may change of people. */
+  async changeAll(
+    people: readonly {
+      readonly id: string;
+      readonly name: string;
+      readonly key: string | null;
+      readonly mail: string | null;
+    }[],
+  ): Promise<void> {
+    const rows = people.map(({ id, name, key, mail }) => [id, name, key, mail]);
+    await updateRows(this.people, { table: 'person', columns: ['name', 'rosterKey', 'mail'] }, rows);
+  }
+
+  /** Many have left, or are back. Keepers are nobody's to send away like this. */
+  async setLeftAll(ids: readonly string[], hasLeft: boolean): Promise<void> {
+    for (const lot of lotsOf(ids)) {
+      const which = { id: In([...lot]), leftAt: hasLeft ? IsNull() : Not(IsNull()) };
+      await this.people.update(which, { leftAt: hasLeft ? new Date() : null });
+      if (!hasLeft) continue;
+      const tags = await this.sessions.endOfAll(lot);
+      await this.media.cut(...lot.map((id) => `person:${id}`), ...tags.map((tag) => `session:${tag}`));
+    }
+  }
+
+  /** People who were taken in by mistake: who has done nothing yet goes, all others have left. */
+  async takeOut(ids: readonly string[]): Promise<void> {
+    for (const lot of lotsOf(ids)) {
+      const fresh = (await this.people.query(
+        `SELECT p.id FROM person p WHERE p.id IN (?) AND p.firstKey IS NOT NULL
+         AND NOT EXISTS(SELECT 1 FROM session s WHERE s.personId = p.id)
+         AND NOT EXISTS(SELECT 1 FROM lesson l WHERE l.ownerId = p.id)
+         AND NOT EXISTS(SELECT 1 FROM submission u WHERE u.learnerId = p.id)
+         AND NOT EXISTS(SELECT 1 FROM visit v WHERE v.learnerId = p.id)
+         AND NOT EXISTS(SELECT 1 FROM assignment a WHERE a.byId = p.id)`,
+        [lot],
+      )) as { id: string }[];
+      const gone = new Set(fresh.map((one) => one.id));
+      if (gone.size > 0) await this.people.delete({ id: In([...gone]) });
+      await this.setLeftAll(
+        lot.filter((id) => !gone.has(id)),
+        true,
+      );
+    }
   }
 
   /** Sign-in names for people, folded, each only once: those that were asked for, and new ones for all others. */

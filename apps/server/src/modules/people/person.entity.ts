@@ -15,5 +15,11 @@ export class PersonEntity {
   @Column({ type: 'uuid', nullable: true }) firstKey: string | null;
   /** Whoever has left cannot sign in; their work stays theirs. */
   @Column({ ...moment, nullable: true }) leftAt: Date | null;
+  /** What the school's other program calls them, where a roster brought them. */
+  @Index({ unique: true })
+  @Column({ type: 'varchar', length: 200, collation: 'utf8mb4_bin', nullable: true })
+  rosterKey: string | null;
+  /** Where mail reaches them, in small letters. */
+  @Index() @Column({ type: 'varchar', length: 254, nullable: true }) mail: string | null;
   @Column(moment) createdAt: Date;
 }

@@ -73,7 +73,7 @@ describe('a converter', () => {
     expect(await faultOf(script(write, { outputMb: 1 }))).not.toBe('none');
     const grow = 'const all=[]; for(;;) all.push(Buffer.alloc(5e7, 1))';
     expect(await faultOf(script(grow, { memoryMb: 3000, seconds: 20 }))).toBe('failed');
-  }, 30_000);
+  });
   it('takes its children with it, those that ran away too', async () => {
     const code = `
       const { spawn } = require('child_process');

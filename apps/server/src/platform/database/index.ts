@@ -3,3 +3,4 @@ export * from './dataSource.ts';
 export * from './database.module.ts';
 export * from './actDataSource.ts';
 export * from './gathered.ts';
+export * from './bulk.ts';

@@ -1,3 +1,4 @@
+export { Daily } from './daily.ts';
 export * from './job.entity.ts';
 export * from './jobHandlers.ts';
 export * from './jobRunner.ts';

@@ -1,5 +1,6 @@
 import { Global, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
+import { Daily } from './daily.ts';
 import { JobEntity } from './job.entity.ts';
 import { JobHandlers } from './jobHandlers.ts';
 import { JobQueue } from './jobQueue.ts';
@@ -11,7 +12,7 @@ import { RunnerName } from './runnerName.ts';
 @Global()
 @Module({
   imports: [TypeOrmModule.forFeature([JobEntity])],
-  providers: [JobsService, JobHandlers, JobQueue, JobRunner, JobState, RunnerName],
-  exports: [JobsService, JobHandlers, JobRunner],
+  providers: [JobsService, JobHandlers, JobQueue, JobRunner, JobState, RunnerName, Daily],
+  exports: [JobsService, JobHandlers, JobRunner, Daily],
 })
 export class JobsModule {}

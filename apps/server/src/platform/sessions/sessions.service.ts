@@ -111,4 +111,12 @@ export class SessionsService {
     await this.sessions.delete(where);
     return ended.map((one) => one.tag);
   }
+
+  /** Ends every session of these people. Gives the tags of those that ended. */
+  async endOfAll(personIds: readonly string[]): Promise<readonly string[]> {
+    const where = { personId: In([...personIds]) };
+    const ended = await this.sessions.findBy(where);
+    if (ended.length > 0) await this.sessions.delete(where);
+    return ended.map((one) => one.tag);
+  }
 }

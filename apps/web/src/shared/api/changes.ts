@@ -6,7 +6,7 @@ import { inTurn } from './turns.ts';
 /** What is on screen and may be old now, by the first word of its key. */
 const TOUCHED: Readonly<Record<Change['kind'], readonly string[]>> = {
   lesson: ['lessons', 'changes'],
-  job: ['job', 'upload', 'hand-in', 'editions'],
+  job: ['job', 'upload', 'hand-in', 'editions', 'rosters'],
   edition: ['editions', 'lessons', 'desk', 'feedback', 'marking', 'hand-in', 'watched'],
   'hand-in': ['hand-in', 'marking', 'today', 'desk', 'feedback'],
   assignment: ['desk', 'lesson-assignments', 'marking', 'today'],

@@ -945,6 +945,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rosters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["rosters_list"];
+        put?: never;
+        post: operations["rosters_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rosters/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["rosters_one"];
+        put?: never;
+        post?: never;
+        delete: operations["rosters_discard"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rosters/{id}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["rosters_setReading"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rosters/{id}/apply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["rosters_apply"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rosters/{id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["rosters_takeBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons": {
         parameters: {
             query?: never;
@@ -1626,6 +1706,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             learners: number;
+            term: string | null;
         };
         NewClassDto: {
             name: string;
@@ -1648,6 +1729,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             learners: number;
+            term: string | null;
             roster: components["schemas"]["RosterPersonDto"][];
             teachers: components["schemas"]["RosterPersonDto"][];
         };
@@ -1885,6 +1967,121 @@ export interface components {
             progress: number;
             failureCode: string | null;
             failureText: string | null;
+        };
+        RosterDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            by: string;
+            /** @enum {string} */
+            state: "reading" | "asking" | "planned" | "applying" | "applied" | "returning" | "returned" | "failed";
+            /** @enum {string|null} */
+            format: "list" | "oneroster" | null;
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: date-time */
+            appliedAt: string | null;
+            /** Format: date-time */
+            backUntil: string | null;
+        };
+        ReadingDto: {
+            columns: ("name" | "given" | "family" | "number" | "signInName" | "mail" | "class" | "course" | "kind" | null)[];
+            hasNames: boolean;
+            className: string;
+            /** @enum {string} */
+            part: "teacher" | "learner";
+            isWhole: boolean;
+        };
+        RosterCountsDto: {
+            newLearners: number;
+            newTeachers: number;
+            changedPeople: number;
+            samePeople: number;
+            leaving: number;
+            back: number;
+            newClasses: number;
+            changedClasses: number;
+            terms: number;
+            joining: number;
+            leavingClasses: number;
+            emptied: number;
+            others: number;
+            faults: number;
+            twins: number;
+        };
+        RenamedDto: {
+            before: string;
+            after: string;
+        };
+        EmptiedDto: {
+            name: string;
+            learners: number;
+        };
+        RosterFaultDto: {
+            file: string;
+            line: number;
+            says: string;
+        };
+        CandidateDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            signInName: string;
+            classes: string[];
+        };
+        TwinDto: {
+            person: number;
+            name: string;
+            /** @enum {string} */
+            part: "teacher" | "learner";
+            isLikely: boolean;
+            candidates: components["schemas"]["CandidateDto"][];
+        };
+        RosterPlanDto: {
+            digest: string;
+            counts: components["schemas"]["RosterCountsDto"];
+            schools: string[];
+            newPeople: string[];
+            changedPeople: components["schemas"]["RenamedDto"][];
+            leaving: string[];
+            back: string[];
+            newClasses: string[];
+            emptied: components["schemas"]["EmptiedDto"][];
+            faults: components["schemas"]["RosterFaultDto"][];
+            twins: components["schemas"]["TwinDto"][];
+        };
+        WholeRosterDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            by: string;
+            /** @enum {string} */
+            state: "reading" | "asking" | "planned" | "applying" | "applied" | "returning" | "returned" | "failed";
+            /** @enum {string|null} */
+            format: "list" | "oneroster" | null;
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: date-time */
+            appliedAt: string | null;
+            /** Format: date-time */
+            backUntil: string | null;
+            version: string | null;
+            sample: string[][] | null;
+            reading: components["schemas"]["ReadingDto"] | null;
+            plan: components["schemas"]["RosterPlanDto"] | null;
+            failure: string | null;
+        };
+        TwinChoiceDto: {
+            person: number;
+            /** Format: uuid */
+            is: string | null;
+        };
+        DecisionsDto: {
+            digest: string;
+            twins: components["schemas"]["TwinChoiceDto"][];
+            /** @enum {string|null} */
+            rest: "likely" | "new" | null;
+            emptied: boolean;
         };
         LessonRowDto: {
             /** Format: uuid */
@@ -3851,6 +4048,155 @@ export interface operations {
         responses: {
             /** @description text/event-stream of changes; see docs/formats/events.md */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rosters_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RosterDto"][];
+                };
+            };
+        };
+    };
+    rosters_bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    files?: string[];
+                };
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeRosterDto"];
+                };
+            };
+        };
+    };
+    rosters_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeRosterDto"];
+                };
+            };
+        };
+    };
+    rosters_discard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rosters_setReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rosters_apply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecisionsDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rosters_takeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };

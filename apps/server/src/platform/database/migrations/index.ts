@@ -1,3 +1,4 @@
+import { Rosters1765100000000 } from './1765100000000-rosters.ts';
 import { SchoolBegins1765000000000 } from './1765000000000-schoolBegins.ts';
 import { CardsAreNoTakes1764700000000 } from './1764700000000-cardsAreNoTakes.ts';
 import { FactsOfParts1764600000000 } from './1764600000000-factsOfParts.ts';
@@ -23,4 +24,5 @@ export const MIGRATIONS = [
   RowsThatCannotBe1764800000000,
   NothingUnseen1764900000000,
   SchoolBegins1765000000000,
+  Rosters1765100000000,
 ];

@@ -1,0 +1,1 @@
+export { RostersModule } from './rosters.module.ts';

@@ -1,0 +1,2 @@
+export { RostersPage } from './RostersPage.tsx';
+export { RosterPage } from './RosterPage.tsx';
