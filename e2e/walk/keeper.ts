@@ -24,6 +24,7 @@ export const KEEPER: readonly State[] = [
     },
     seen: (page) => page.getByRole('dialog', { name: 'Names of Tam Oriel' }),
   },
+  { name: 'rosters', at: '/rosters', seen: heading('Rosters') },
   { name: 'the school', at: '/school', seen: heading('School') },
   {
     name: 'holidays that cannot be',

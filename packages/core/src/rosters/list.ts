@@ -56,7 +56,7 @@ const WORDS: readonly (readonly [ColumnUse, RegExp])[] = [
   ['signInName', /user ?name|sign-?in|log-?in|account|benutzer|identifiant|usuario/],
   ['given', /given|first|forename|vorname|prenom|nombre de pila/],
   ['family', /family|last|surname|nachname|familienname|nom de famille|apellido/],
-  ['class', /class|form\b|group|section|register|tutor|klasse|groupe|grupo|clase/],
+  ['class', /class|form\b|group|section|register|tutor|klasse|grupo|clase/],
   ['course', /course|subject|fach\b|matiere|cours\b|asignatura/],
   ['number', /number|\bno\b|\bnr\b|num\b|\bid\b|numero|matricul|sourcedid|nummer/],
   ['kind', /role|kind|type|rolle|statut|rol\b/],
@@ -92,7 +92,7 @@ function guessByContent(rows: readonly (readonly string[])[]): readonly (ColumnU
     const cells = column(i).filter(Boolean);
     if (cells.length === 0) return null;
     if (cells.every((cell) => cell.includes('@'))) return 'mail';
-    if (cells.every((cell) => /^[\w./-]*\d[\w./-]*$/.test(cell))) {
+    if (cells.every((cell) => /^[\w./-]+$/.test(cell) && /\d/.test(cell))) {
       const isClass = cells.every((cell) => cell.length <= 4) && new Set(cells).size * 3 <= cells.length;
       return isClass ? 'class' : 'number';
     }

@@ -1,3 +1,4 @@
+import { present } from '@oakbell/core/present';
 import { comparableName } from '@oakbell/core/people';
 import type { KnownMember, KnownSchool, RosterChanges, RosterPlan } from '@oakbell/core/rosters';
 import { Injectable } from '@nestjs/common';
@@ -25,7 +26,7 @@ export class RosterKeeping {
     await this.classes.addAll(
       changes.addClasses.map((at) => {
         const { key, name, course, term } = roster.classes[at]!;
-        return { id: newClasses.get(at)!, key, name, course: course ?? '', termId: termId(term) };
+        return { id: present(newClasses.get(at)), key, name, course: course ?? '', termId: termId(term) };
       }),
     );
     await this.classes.changeAll(
@@ -44,8 +45,8 @@ export class RosterKeeping {
     );
     await this.classes.leaveAll(changes.leave);
     const joined = changes.join.map(({ of, person, part }): KnownMember => {
-      const classId = classIds[of] ?? newClasses.get(of)!;
-      return { classId, personId: changes.personIds[person] ?? newPeople.get(person)!.id, part };
+      const classId = classIds[of] ?? present(newClasses.get(of));
+      return { classId, personId: changes.personIds[person] ?? present(newPeople.get(person)).id, part };
     });
     await this.classes.joinMany(joined);
     const wasThere = new Set([...school.people, ...school.classes].map((one) => one.id));

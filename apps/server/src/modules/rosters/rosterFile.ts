@@ -10,6 +10,7 @@ import {
   type OneRosterFile,
   type Roster,
 } from '@oakbell/core/rosters';
+import { present } from '@oakbell/core/present';
 import { readFile } from 'node:fs/promises';
 import type { Readable } from 'node:stream';
 import Papa from 'papaparse';
@@ -111,7 +112,9 @@ export async function oneRosterAt(path: string, today: string): Promise<{ roster
     return await Zip.open(path, limits, async (zip) => {
       const reader = new OneRosterReader(today);
       // Some programs put the files into a folder.
-      const names = new Map([...zip.entries.keys()].map((name) => [name.split('/').at(-1)!.toLowerCase(), name]));
+      const names = new Map(
+        [...zip.entries.keys()].map((name) => [present(name.split('/').at(-1)).toLowerCase(), name]),
+      );
       for (const file of ONE_ROSTER_FILES) {
         const name = names.get(`${file}.csv`.toLowerCase());
         const bytes = name ? await zip.bytes(name) : null;

@@ -25,8 +25,22 @@ export function ClassesPage() {
       <Show of={classes} what={keeps ? 'Fetching the classes' : 'Fetching your classes'}>
         {(all) =>
           all.length === 0 ? (
-            <Empty title={keeps ? 'This school has no class yet' : 'You teach no class yet'} action={make}>
-              Make one, then add its learners by name.
+            <Empty
+              title={keeps ? 'This school has no class yet' : 'You teach no class yet'}
+              action={
+                <Group>
+                  {make}
+                  {keeps && (
+                    <Button component={Link} to="/rosters" variant="default">
+                      Bring a roster
+                    </Button>
+                  )}
+                </Group>
+              }
+            >
+              {keeps
+                ? 'Make one and add its learners by name, or bring everybody from the program in which your school keeps them.'
+                : 'Make one, then add its learners by name.'}
             </Empty>
           ) : (
             <ManyRows rows={all}>
@@ -36,9 +50,9 @@ export function ClassesPage() {
                     <Link className="ob-link" to={`/classes/${one.id}`}>
                       <bdi>{one.name}</bdi>
                     </Link>
-                    {one.course && (
+                    {(one.course || one.term) && (
                       <Text size="sm" c="dimmed">
-                        <bdi>{one.course}</bdi>
+                        <bdi>{[one.course, one.term].filter(Boolean).join(', ')}</bdi>
                       </Text>
                     )}
                   </div>

@@ -4,7 +4,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call, client } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
-import { Discard } from './RosterPage.tsx';
+import { Discard } from './Discard.tsx';
 import type { Roster } from './rosters.ts';
 
 const USES: readonly { readonly value: ColumnUse | ''; readonly label: string }[] = [
@@ -14,7 +14,7 @@ const USES: readonly { readonly value: ColumnUse | ''; readonly label: string }[
   { value: 'family', label: 'Family name' },
   { value: 'class', label: 'Class' },
   { value: 'course', label: 'Course' },
-  { value: 'number', label: 'The school’s number' },
+  { value: 'number', label: 'School number' },
   { value: 'signInName', label: 'Sign-in name' },
   { value: 'mail', label: 'Mail address' },
   { value: 'kind', label: 'Teacher or learner' },

@@ -3,7 +3,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { call, client, type Api } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
-import { Discard } from './RosterPage.tsx';
+import { Discard } from './Discard.tsx';
 import { several, type Roster } from './rosters.ts';
 
 type PlanFacts = Api['RosterPlanDto'];
@@ -89,7 +89,7 @@ export function Plan({ roster, plan }: { readonly roster: Roster; readonly plan:
               All are other people
             </Button>
           </Group>
-          <ul className="ob-rows">
+          <ul className="ob-rows ob-card">
             {twins.map((twin) => (
               <li key={twin.person} className="ob-row">
                 <div className="ob-row-main">
@@ -163,7 +163,7 @@ const STILL = new Set(['samePeople', 'others', 'faults']);
 /** The numbers of a plan that are not nought, as sentences. */
 export function PlanNumbers({ counts, isDone = false }: { readonly counts: Counts; readonly isDone?: boolean }) {
   const lines: readonly (readonly [number, string])[] = [
-    [counts.newLearners, `${several(counts.newLearners, 'learner')} and their first passwords are new`],
+    [counts.newLearners, `${several(counts.newLearners, 'learner')} ${counts.newLearners === 1 ? 'is' : 'are'} new`],
     [counts.newTeachers, `${several(counts.newTeachers, 'teacher')} ${counts.newTeachers === 1 ? 'is' : 'are'} new`],
     [counts.twins, `${several(counts.twins, 'person', 'people')} may be here already`],
     [counts.changedPeople, `${several(counts.changedPeople, 'person', 'people')} with another name, address or number`],

@@ -1,10 +1,11 @@
 import { Alert, Button, Group, Text, Title } from '@mantine/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { call, client } from '../../shared/api/index.ts';
 import { PageTitle, ProblemNote, Show, Waiting, whenText } from '../../shared/ui/index.ts';
 import { Columns } from './Columns.tsx';
+import { Discard } from './Discard.tsx';
 import { Plan, PlanNumbers } from './Plan.tsx';
 import { isBusy, rosterOptions, several, type Roster } from './rosters.ts';
 
@@ -105,26 +106,5 @@ function Done({ roster: { id, state, plan, appliedAt, backUntil } }: { readonly 
       )}
       <ProblemNote failure={back.error} />
     </div>
-  );
-}
-
-/** Puts a roster away that nothing came of. */
-export function Discard({ roster: { id }, children }: { readonly roster: Roster; readonly children: string }) {
-  const navigate = useNavigate();
-  const queries = useQueryClient();
-  const discard = useMutation({
-    mutationFn: () => call(client.DELETE('/api/rosters/{id}', { params: { path: { id } } })),
-    onSuccess: async () => {
-      await navigate('/rosters');
-      await queries.invalidateQueries({ queryKey: ['rosters'], exact: true });
-    },
-  });
-  return (
-    <>
-      <Button variant="default" loading={discard.isPending} onClick={() => discard.mutate()}>
-        {children}
-      </Button>
-      <ProblemNote failure={discard.error} />
-    </>
   );
 }
