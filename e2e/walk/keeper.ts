@@ -24,6 +24,13 @@ export const KEEPER: readonly State[] = [
     },
     seen: (page) => page.getByRole('dialog', { name: 'Names of Tam Oriel' }),
   },
+  {
+    name: 'what is known of a person',
+    at: '/people?words=tam',
+    open: (page) => page.getByRole('link', { name: 'Tam Oriel' }).click(),
+    seen: heading('Who saw or changed it'),
+  },
+  { name: 'who saw what', at: '/seen', seen: heading('Who saw what') },
   { name: 'rosters', at: '/rosters', seen: heading('Rosters') },
   { name: 'the school', at: '/school', seen: heading('School') },
   {

@@ -2,12 +2,14 @@ import { Module } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
 import { AccessModule, MayGuard } from './modules/access/index.ts';
 import { AssignmentsModule } from './modules/assignments/index.ts';
+import { AuditModule } from './modules/audit/index.ts';
 import { ClassesModule } from './modules/classes/index.ts';
 import { CompanionsModule } from './modules/companions/index.ts';
 import { CoursesModule } from './modules/courses/index.ts';
 import { EditionsModule } from './modules/editions/index.ts';
 import { EventRoutesModule } from './modules/events/index.ts';
 import { JobRoutesModule } from './modules/jobs/index.ts';
+import { KnownModule } from './modules/known/index.ts';
 import { LessonsModule } from './modules/lessons/index.ts';
 import { MarkingModule } from './modules/marking/index.ts';
 import { PeopleModule } from './modules/people/index.ts';
@@ -54,6 +56,8 @@ import { MakingModule } from './modules/making/index.ts';
     EventRoutesModule,
     PeopleModule,
     SchoolModule,
+    AuditModule,
+    KnownModule,
     ClassesModule,
     RostersModule,
     LessonsModule,

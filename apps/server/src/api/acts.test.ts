@@ -294,7 +294,7 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     Promise.resolve({
       path: '/api/school',
       by: keeper!,
-      body: { name: 'Skerry Quay', timeZone: 'Europe/Berlin', days: [1, 2], holidays: [] },
+      body: { name: 'Skerry Quay', timeZone: 'Europe/Berlin', days: [1, 2], holidays: [], auditDays: 90 },
     }),
   'post /api/rosters': () =>
     Promise.resolve({ path: '/api/rosters', by: keeper!, how: attach(Buffer.from('Name\nNoor'), 'people.csv') }),
@@ -313,6 +313,10 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   },
   'post /api/rosters/{id}/take-back': async () => ({
     path: `/api/rosters/${(await appliedRoster(keeper!, randomUUID())).id}/take-back`,
+    by: keeper!,
+  }),
+  'delete /api/people/{id}/sessions': async () => ({
+    path: `/api/people/${await newcomer()}/sessions`,
     by: keeper!,
   }),
   'post /api/people': () => {

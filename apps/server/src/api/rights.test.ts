@@ -67,6 +67,9 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'put /api/school': { roles: KEEPERS },
   'get /api/people': { roles: KEEPERS },
   'post /api/people': { roles: KEEPERS },
+  'get /api/audit': { roles: KEEPERS },
+  'get /api/people/{id}': { roles: KEEPERS, may: ['keeper'] },
+  'delete /api/people/{id}/sessions': { roles: KEEPERS, may: ['keeper'] },
   'patch /api/people/{id}': { roles: KEEPERS, may: ['keeper'] },
   'put /api/people/{id}/left': { roles: KEEPERS, may: ['keeper'] },
   // Of a learner of 10a.
@@ -339,6 +342,7 @@ describe('rights', () => {
       // Whoever is let in anew is out wherever they were.
       'post /api/people/{id}/first-password',
       'delete /api/rosters/{id}',
+      'delete /api/people/{id}/sessions',
       // Of nobody in the class: there is no such person, for those who may ask.
       'delete /api/classes/{id}/members/{person}',
       'post /api/takes/{id}/discard',

@@ -107,7 +107,13 @@ describe('a school that nobody keeps', () => {
 });
 
 describe('what a keeper says of the school', () => {
-  const school = { name: 'Skerry Quay', timeZone: 'Europe/Oslo', days: [5, 1, 2], holidays: [] as object[] };
+  const school = {
+    name: 'Skerry Quay',
+    timeZone: 'Europe/Oslo',
+    days: [5, 1, 2],
+    holidays: [] as object[],
+    auditDays: 90,
+  };
   it('is kept, its week and its holidays in order', async () => {
     const holidays = [
       { name: 'Winter', from: '2026-12-21', to: '2027-01-04' },
@@ -234,7 +240,7 @@ describe('a class', () => {
   it('is its maker’s, and is in the keeper’s list', async () => {
     expect((await roster()).teachers.map((one) => one.name)).toEqual(['Ilse Marrow']);
     expect((await keeper.get('/api/classes').expect(200)).body).toEqual([
-      { id, name: '10a', course: 'Navigation', learners: 0 },
+      { id, name: '10a', course: 'Navigation', learners: 0, term: null },
     ]);
   });
   it('takes in no learner of other teachers by their sign-in name: with a class come rights over its learners', async () => {

@@ -13,6 +13,7 @@ export const KEEPER_PLACES = [
   { to: '/people', name: 'People' },
   { to: '/classes', name: 'Classes' },
   { to: '/rosters', name: 'Rosters' },
+  { to: '/seen', name: 'Who saw what' },
   { to: '/school', name: 'School' },
 ];
 export const KeeperShell = () => <Shell role="keeper" places={KEEPER_PLACES} />;

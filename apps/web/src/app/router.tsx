@@ -117,6 +117,14 @@ export const router = createBrowserRouter([
             ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).PeoplePage })),
           },
           {
+            path: 'people/:person',
+            ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).PersonPage })),
+          },
+          {
+            path: 'seen',
+            ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).SeenPage })),
+          },
+          {
             path: 'rosters',
             ...place(async () => ({ Component: (await import('../features/rosters/index.ts')).RostersPage })),
           },

@@ -1,5 +1,5 @@
 import { LONGEST_NAME, LONGEST_SIGN_IN_NAME, MOST_NAMES } from '@oakbell/core/people';
-import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Patch, Post, Put, Query } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Patch, Post, Put, Query } from '@nestjs/common';
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize } from 'class-validator';
@@ -99,6 +99,17 @@ export class PeopleController {
   async setLeft(@By() by: SignedIn, @Param('id', ParseUUIDPipe) id: string, @Body() { left }: LeftDto): Promise<void> {
     if (id === by.id) throw new Problem(409, 'own-account', 'Nobody sends themselves away. Ask another keeper.');
     await this.people.setLeft(id, left);
+  }
+
+  /** Ends every session of somebody, wherever they are in. */
+  @Delete(':id/sessions')
+  @HttpCode(204)
+  @For('keeper')
+  @May('keep', 'person')
+  @ApiNoContentResponse()
+  async signOut(@By() by: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
+    if (id === by.id) throw new Problem(409, 'own-account', 'Sign your own devices out under your name.');
+    await this.people.signOut(id);
   }
 
   /** A new first password for whoever has forgotten theirs. */

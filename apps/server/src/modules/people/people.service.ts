@@ -290,6 +290,14 @@ export class PeopleService {
     await this.media.cut(`person:${id}`, ...tags.map((tag) => `session:${tag}`));
   }
 
+  /** Ends every session of somebody. @throws Problem `not-found` */
+  async signOut(id: string): Promise<void> {
+    await this.acts.do(async () => {
+      await this.get(id);
+      await this.#out(id);
+    });
+  }
+
   /** Whether anybody keeps this school: before that, it has not begun. */
   async isKept(): Promise<boolean> {
     return this.people.existsBy({ role: 'keeper' });

@@ -1,9 +1,15 @@
 import { Body, Controller, Get, Put } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { ArrayMaxSize, ArrayUnique, IsArray, IsInt, Max, Min } from 'class-validator';
-import { Parts, Text } from '../../platform/http/index.ts';
+import { Parts, Text, Whole } from '../../platform/http/index.ts';
 import { For } from '../../platform/sessions/index.ts';
-import { MOST_HOLIDAYS, USUAL_DAYS } from './school.rules.ts';
+import {
+  LONGEST_AUDIT_DAYS,
+  MOST_HOLIDAYS,
+  SHORTEST_AUDIT_DAYS,
+  USUAL_AUDIT_DAYS,
+  USUAL_DAYS,
+} from './school.rules.ts';
 import { SchoolService } from './school.service.ts';
 
 export class HolidayDto {
@@ -25,6 +31,8 @@ export class SchoolDto {
   @ArrayMaxSize(MOST_HOLIDAYS)
   @Parts(() => HolidayDto)
   holidays: HolidayDto[];
+  /** For so many days it is kept who saw and changed what of whom. */
+  @Whole({ min: SHORTEST_AUDIT_DAYS, max: LONGEST_AUDIT_DAYS }) auditDays: number;
 }
 
 @ApiTags('school')
@@ -37,9 +45,12 @@ export class SchoolController {
   @ApiOkResponse({ type: SchoolDto })
   async one(): Promise<SchoolDto> {
     const facts = await this.school.facts();
-    if (!facts) return { name: '', timeZone: await this.school.timeZone(), days: [...USUAL_DAYS], holidays: [] };
-    const { name, timeZone, days, holidays } = facts;
-    return { name, timeZone, days: [...days], holidays: [...holidays] };
+    if (!facts) {
+      const timeZone = await this.school.timeZone();
+      return { name: '', timeZone, days: [...USUAL_DAYS], holidays: [], auditDays: USUAL_AUDIT_DAYS };
+    }
+    const { name, timeZone, days, holidays, auditDays } = facts;
+    return { name, timeZone, days: [...days], holidays: [...holidays], auditDays };
   }
 
   @Put()

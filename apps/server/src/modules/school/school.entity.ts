@@ -19,5 +19,7 @@ export class SchoolEntity {
   /** The days of the week with lessons, 1 (Monday) to 7. */
   @Column('json') days: readonly number[];
   @Column('json') holidays: readonly Holiday[];
+  /** For so many days it is kept who saw and changed what of whom. */
+  @Column({ type: 'int', default: 365 }) auditDays: number;
   @Column(moment) begunAt: Date;
 }

@@ -6,9 +6,15 @@ export interface SchoolFacts {
   readonly timeZone: string;
   readonly days: readonly number[];
   readonly holidays: readonly Holiday[];
+  /** For so many days it is kept who saw and changed what of whom. */
+  readonly auditDays: number;
 }
 
 export const MOST_HOLIDAYS = 60;
+/** For how many days lines of who saw what are kept. */
+export const SHORTEST_AUDIT_DAYS = 30;
+export const LONGEST_AUDIT_DAYS = 3650;
+export const USUAL_AUDIT_DAYS = 365;
 /** Monday to Friday. */
 export const USUAL_DAYS: readonly number[] = [1, 2, 3, 4, 5];
 
@@ -28,7 +34,11 @@ export function isTimeZone(name: string): boolean {
 }
 
 /** What is wrong with what is said of a school: the field to words; empty when nothing is. */
-export function schoolFaults({ timeZone, days, holidays }: SchoolFacts): Readonly<Record<string, string>> {
+export function schoolFaults({
+  timeZone,
+  days,
+  holidays,
+}: Omit<SchoolFacts, 'auditDays'>): Readonly<Record<string, string>> {
   const faults: Record<string, string> = {};
   if (!isTimeZone(timeZone)) faults['timeZone'] = 'There is no such time zone. Choose one from the list.';
   if (days.length === 0) faults['days'] = 'A school week has one day at least.';

@@ -5,7 +5,7 @@ import { Acts, isThereAlready } from '../../platform/acts/index.ts';
 import { CONFIG, type Config } from '../../platform/config/index.ts';
 import { Problem } from '../../platform/http/index.ts';
 import { SchoolEntity } from './school.entity.ts';
-import { schoolFaults, USUAL_DAYS, type SchoolFacts } from './school.rules.ts';
+import { schoolFaults, USUAL_AUDIT_DAYS, USUAL_DAYS, type SchoolFacts } from './school.rules.ts';
 
 const THE_SCHOOL = { id: 1 };
 
@@ -28,9 +28,14 @@ export class SchoolService {
     return (await this.facts())?.timeZone ?? this.config.timeZone;
   }
 
+  /** For how many days it is kept who saw what. */
+  async auditDays(): Promise<number> {
+    return (await this.facts())?.auditDays ?? USUAL_AUDIT_DAYS;
+  }
+
   /** @throws Problem `school-begun` when there is one, `bad-school` */
   async begin({ name, timeZone }: { readonly name: string; readonly timeZone: string }): Promise<void> {
-    const school = { name, timeZone, days: USUAL_DAYS, holidays: [] };
+    const school = { name, timeZone, days: USUAL_DAYS, holidays: [], auditDays: USUAL_AUDIT_DAYS };
     this.#check(school);
     const begun = this.schools.insert({ ...THE_SCHOOL, ...school, days: [...USUAL_DAYS], begunAt: new Date() });
     await begun.catch((failure: unknown) => {

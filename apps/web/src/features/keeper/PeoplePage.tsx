@@ -3,7 +3,7 @@ import { useDebouncedValue } from '@mantine/hooks';
 import { IconDots, IconPlus, IconSearch } from '@tabler/icons-react';
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { AddNames, FirstPasswordDialog } from '../../kits/roster/index.ts';
 import { call, client, useSession, type Api } from '../../shared/api/index.ts';
 import { Empty, FieldsDialog, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
@@ -176,7 +176,9 @@ function PeopleTable({
             {rows.map((person) => (
               <Table.Tr key={person.id}>
                 <Table.Td>
-                  <bdi>{person.name}</bdi>
+                  <Link className="ob-link" to={`/people/${person.id}`}>
+                    <bdi>{person.name}</bdi>
+                  </Link>
                 </Table.Td>
                 <Table.Td>{person.signInName}</Table.Td>
                 <Table.Td>{person.role}</Table.Td>

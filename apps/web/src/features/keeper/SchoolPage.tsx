@@ -1,4 +1,4 @@
-import { Button, Checkbox, Group, Text, TextInput, Title } from '@mantine/core';
+import { Button, Checkbox, Group, NumberInput, Text, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -33,6 +33,7 @@ function Fields({ known }: { readonly known: School }) {
     initialValues: known,
     validate: {
       name: (value) => (value.trim() ? null : 'Type the name of the school'),
+      auditDays: (value) => (Number(value) >= 30 && Number(value) <= 3650 ? null : 'Choose 30 to 3,650 days'),
       days: (value) => (value.length > 0 ? null : 'A school week has one day at least'),
       holidays: {
         name: (value) => (value.trim() ? null : 'Say what they are called'),
@@ -106,6 +107,19 @@ function Fields({ known }: { readonly known: School }) {
       >
         Add holidays
       </Button>
+      <Title order={2} mt="lg" mb="xs">
+        Who saw what
+      </Title>
+      <NumberInput
+        label="Kept for so many days"
+        description="Who of the staff saw or changed what is a person’s. Older lines are forgotten."
+        min={30}
+        max={3650}
+        allowDecimal={false}
+        clampBehavior="none"
+        w={320}
+        {...form.getInputProps('auditDays')}
+      />
       <ProblemNote failure={save.error} />
       <Group mt="lg">
         <Button type="submit" loading={save.isPending} disabled={!form.isDirty()}>

@@ -280,7 +280,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["known_one"];
         put?: never;
         post?: never;
         delete?: never;
@@ -300,6 +300,22 @@ export interface paths {
         put: operations["people_setLeft"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["people_signOut"];
         options?: never;
         head?: never;
         patch?: never;
@@ -937,6 +953,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["events_open"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["audit_read"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1820,6 +1852,7 @@ export interface components {
             timeZone: string;
             days: number[];
             holidays: components["schemas"]["HolidayDto"][];
+            auditDays: number;
         };
         EditionDto: {
             /** Format: uuid */
@@ -1967,6 +2000,55 @@ export interface components {
             progress: number;
             failureCode: string | null;
             failureText: string | null;
+        };
+        AuditLineDto: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: uuid */
+            byId: string;
+            by: string | null;
+            says: string;
+            isChange: boolean;
+            /** Format: uuid */
+            aboutId: string | null;
+            about: string | null;
+            className: string | null;
+        };
+        AuditDto: {
+            lines: components["schemas"]["AuditLineDto"][];
+            hasMore: boolean;
+        };
+        ClassOfPersonDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @enum {string} */
+            part: "teacher" | "learner";
+        };
+        KnownDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @enum {string} */
+            role: "teacher" | "learner" | "keeper";
+            signInName: string;
+            isNew: boolean;
+            /** Format: date-time */
+            leftAt: string | null;
+            mail: string | null;
+            rosterKey: string | null;
+            /** Format: date-time */
+            createdAt: string;
+            classes: components["schemas"]["ClassOfPersonDto"][];
+            /** Format: date-time */
+            lastAt: string | null;
+            devices: number;
+            lessons: number;
+            handIns: number;
+            watched: number;
+            bytes: number;
+            lines: components["schemas"]["AuditLineDto"][];
         };
         RosterDto: {
             /** Format: uuid */
@@ -3012,6 +3094,27 @@ export interface operations {
             };
         };
     };
+    known_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownDto"];
+                };
+            };
+        };
+    };
     people_rename: {
         parameters: {
             query?: never;
@@ -3049,6 +3152,25 @@ export interface operations {
                 "application/json": components["schemas"]["LeftDto"];
             };
         };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    people_signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             204: {
                 headers: {
@@ -4052,6 +4174,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    audit_read: {
+        parameters: {
+            query?: {
+                words?: string;
+                before?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuditDto"];
+                };
             };
         };
     };

@@ -1,3 +1,4 @@
+import { Audit1765200000000 } from './1765200000000-audit.ts';
 import { Rosters1765100000000 } from './1765100000000-rosters.ts';
 import { SchoolBegins1765000000000 } from './1765000000000-schoolBegins.ts';
 import { CardsAreNoTakes1764700000000 } from './1764700000000-cardsAreNoTakes.ts';
@@ -25,4 +26,5 @@ export const MIGRATIONS = [
   NothingUnseen1764900000000,
   SchoolBegins1765000000000,
   Rosters1765100000000,
+  Audit1765200000000,
 ];

@@ -1,0 +1,69 @@
+/*
+ * What is written down of whom: every route by which staff see or change what is a person's stands here, with the words
+ * for it. Those that have nothing of a person's in them stand in NOT_TOLD, with the reason.
+ */
+
+/** Where it is found whose it is: by the name in the path, or nobody's alone. */
+export type About = 'person' | 'member' | 'class' | 'assignment' | 'submission' | 'lesson' | 'edition' | 'school';
+
+export interface Told {
+  readonly says: string;
+  readonly about: About;
+}
+const told = (says: string, about: About): Told => ({ says, about });
+
+/** By method and path, as the server knows them. */
+export const TOLD: Readonly<Record<string, Told>> = {
+  'get /api/people': told('looked through the list of people', 'school'),
+  'post /api/people': told('added people', 'school'),
+  'get /api/people/:id': told('looked at what is known of', 'person'),
+  'patch /api/people/:id': told('changed the names of', 'person'),
+  'put /api/people/:id/left': told('said who has left or is back:', 'person'),
+  'delete /api/people/:id/sessions': told('signed out everywhere', 'person'),
+  'get /api/people/:id/first-password': told('looked at the first password of', 'person'),
+  'post /api/people/:id/first-password': told('gave a new first password to', 'person'),
+  'get /api/audit': told('looked at who saw what', 'school'),
+  'get /api/rosters/:id': told('looked at a roster', 'school'),
+  'put /api/rosters/:id/reading': told('planned a roster', 'school'),
+  'post /api/rosters/:id/apply': told('brought in a roster', 'school'),
+  'post /api/rosters/:id/take-back': told('took back a roster', 'school'),
+  'get /api/classes/:id': told('looked at who is in', 'class'),
+  'patch /api/classes/:id': told('renamed', 'class'),
+  'delete /api/classes/:id': told('removed a class', 'class'),
+  'post /api/classes/:id/learners': told('added learners to', 'class'),
+  'post /api/classes/:id/teachers': told('added a teacher to', 'class'),
+  'delete /api/classes/:id/members/:person': told('took out of a class', 'member'),
+  'put /api/classes/:id/members/:person': told('brought back into a class', 'member'),
+  'get /api/classes/:id/slips': told('printed first passwords for', 'class'),
+  'get /api/today': told('looked at who watched and handed in', 'school'),
+  'get /api/watching/assignments/:id': told('looked at who watched in', 'assignment'),
+  'get /api/marking/:id': told('looked at the hand-ins of', 'assignment'),
+  'put /api/marking/hand-ins/:id': told('marked a hand-in of', 'submission'),
+  'put /api/marking/hand-ins/:id/correction': told('corrected the marks of', 'submission'),
+  'post /api/marking/hand-ins/:id/hand-back': told('handed work back to', 'submission'),
+  'get /api/lessons/:id': told('opened work of', 'lesson'),
+  'get /api/editions/:id': told('watched what was recorded by or for', 'edition'),
+};
+
+/** Routes of these parts have nothing of a person's in them but their own maker's. */
+export const NOT_TOLD: Readonly<Record<string, string>> = {
+  '/api/lessons': 'lessons are their maker’s own; feedback and answers are told where they are opened',
+  '/api/takes': 'a maker’s own recording',
+  '/api/editions': 'a maker’s own edition',
+  '/api/courses': 'a teacher’s own order of lessons',
+  '/api/units': 'a teacher’s own order of lessons',
+  '/api/jobs': 'their own work that is waited for',
+  '/api/companion': 'a maker’s own second screen',
+  '/api/assignments': 'what is given to a class, not what came back',
+  '/api/events': 'says that something changed, never what',
+  '/api/session': 'their own',
+  '/api/sessions': 'their own',
+  '/api/password': 'their own',
+  '/api/preferences': 'their own',
+  '/api/speaking-rate': 'their own',
+  '/api/school': 'nobody’s',
+  '/api/rosters': 'which files were brought; what is in them is told where it is opened',
+  '/api/classes': 'which classes there are; who is in them is told where it is opened',
+  '/api/marking': 'how many hand-ins wait; whose they are is told where they are opened',
+  '/api/media': 'addresses that were given out where it is told',
+};

@@ -1,0 +1,1 @@
+export { KnownModule } from './known.module.ts';
