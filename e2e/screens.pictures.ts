@@ -42,11 +42,6 @@ test('a teacher’s screens', async ({ page }) => {
   await openLesson(page, 'Course to steer', 'Polish');
   await page.getByRole('slider', { name: 'Time in the lesson' }).click({ position: { x: 900, y: 30 } });
   await picture(page, 'polish');
-  await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Close-up' }).click();
-  await expect(page.getByRole('group', { name: /^close-up/ })).toBeVisible();
-  await picture(page, 'polish-close-up');
-  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await page.goto('/marking');
   await page
     .getByRole('link', { name: /^Mark \d/ })
@@ -54,6 +49,24 @@ test('a teacher’s screens', async ({ page }) => {
     .click();
   await expect(page.getByText('Ready to record')).toBeVisible();
   await picture(page, 'marking');
+});
+
+test('a roster that is planned', async ({ page }) => {
+  await signIn(page, 'keeper');
+  await page.goto('/rosters');
+  const lines = [
+    'No;Surname;Forename;Form',
+    '7001;Oriel;Tam;10q',
+    '7002;Sedge;Marnie;10q',
+    '7003;Tarn;Ottilie;11b',
+    '7004;;;11b',
+  ];
+  const file = { name: 'autumn.csv', mimeType: 'text/csv', buffer: Buffer.from(lines.join('\n')) };
+  await page.getByLabel('Bring a roster').setInputFiles(file);
+  await page.getByRole('button', { name: 'Show what would change' }).click();
+  await expect(page.getByRole('button', { name: 'Make these changes' })).toBeVisible();
+  await picture(page, 'roster');
+  await page.getByRole('button', { name: 'Put it away' }).click();
 });
 
 test('the recording room at work', async ({ page }) => {
