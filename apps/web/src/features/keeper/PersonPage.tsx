@@ -60,7 +60,9 @@ function Facts({ known }: { readonly known: Known }) {
         <Table.Tbody>
           {factsOf(known).map(([what, value]) => (
             <Table.Tr key={what}>
-              <Table.Th w={220} bg="transparent">{what}</Table.Th>
+              <Table.Th w={220} bg="transparent">
+                {what}
+              </Table.Th>
               <Table.Td>{value}</Table.Td>
             </Table.Tr>
           ))}
