@@ -50,6 +50,7 @@ export async function startWorld({
       OAKBELL_WEB: join(ROOT, 'apps/web/dist'),
       OAKBELL_PORT: `${port ?? (await freePort())}`,
       OAKBELL_LOG: process.env.OAKBELL_LOG ?? 'info',
+      ...(demo ? await standInIdentity() : {}),
       ...more,
       ...(demo ? { OAKBELL_DEMO: join(ROOT, 'demo/world') } : {}),
     };
@@ -58,7 +59,7 @@ export async function startWorld({
     await node([join(SERVER, 'migrate.js')], env);
     const url = `http://127.0.0.1:${env.OAKBELL_PORT}`;
     const world = { url, env, folder, stop, ...stores.kept, http: null, jobs: null };
-    if (processes) await startProcesses(world, { stops, tell, second, ...how });
+    if (processes) await startProcesses(world, { stops, tell, second, demo, ...how });
     if (demo) {
       tell('Looking after the demo world …');
       await node([join(SERVER, 'demo/index.js')], env);
@@ -91,11 +92,22 @@ async function startStores(folder, { more, tell, stops, ...how }) {
   return { kept, env };
 }
 
-async function startProcesses(world, { stops, tell, second, ...how }) {
+/** Where the stand-in for a school's own sign-in listens, and what it is told by. */
+async function standInIdentity() {
+  return {
+    OAKBELL_IDENTITY_ISSUER: `http://127.0.0.1:${await freePort()}`,
+    OAKBELL_IDENTITY_CLIENT: 'oak-bell',
+    OAKBELL_IDENTITY_SECRET: randomBytes(16).toString('hex'),
+    OAKBELL_IDENTITY_NAME: 'a Skerry Quay account',
+  };
+}
+
+async function startProcesses(world, { stops, tell, second, demo, ...how }) {
   const { env, folder } = world;
   tell('Starting the HTTP process and the job process …');
-  const isReadyAt = (url) => () =>
-    fetch(`${url}/health/ready`).then(
+  const isReadyAt = (url) => () => answers(`${url}/health/ready`);
+  const answers = (url) =>
+    fetch(url).then(
       (answer) => answer.ok,
       () => false,
     );
@@ -105,6 +117,10 @@ async function startProcesses(world, { stops, tell, second, ...how }) {
     stops.push(() => kept.stop());
     return kept;
   };
+  if (demo && env.OAKBELL_IDENTITY_ISSUER.startsWith('http://127.0.0.1:')) {
+    const isThere = () => answers(`${env.OAKBELL_IDENTITY_ISSUER}/.well-known/openid-configuration`);
+    await keepOne('The stand-in for a school’s sign-in', 'standins/identity.js', 'identity.log', env, isThere);
+  }
   world.jobs = await keepOne('The job process', 'worker.js', 'jobs.log', env, async () => true);
   world.http = await keepOne('The HTTP process', 'main.js', 'http.log', env, isReadyAt(world.url));
   if (!second) return;

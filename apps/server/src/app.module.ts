@@ -8,6 +8,7 @@ import { CompanionsModule } from './modules/companions/index.ts';
 import { CoursesModule } from './modules/courses/index.ts';
 import { EditionsModule } from './modules/editions/index.ts';
 import { EventRoutesModule } from './modules/events/index.ts';
+import { IdentityModule } from './modules/identity/index.ts';
 import { JobRoutesModule } from './modules/jobs/index.ts';
 import { KnownModule } from './modules/known/index.ts';
 import { LessonsModule } from './modules/lessons/index.ts';
@@ -55,6 +56,7 @@ import { MakingModule } from './modules/making/index.ts';
     JobRoutesModule,
     EventRoutesModule,
     PeopleModule,
+    IdentityModule,
     SchoolModule,
     AuditModule,
     KnownModule,

@@ -294,7 +294,14 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     Promise.resolve({
       path: '/api/school',
       by: keeper!,
-      body: { name: 'Skerry Quay', timeZone: 'Europe/Berlin', days: [1, 2], holidays: [], auditDays: 90 },
+      body: {
+        name: 'Skerry Quay',
+        timeZone: 'Europe/Berlin',
+        days: [1, 2],
+        holidays: [],
+        auditDays: 90,
+        mailDomains: [],
+      },
     }),
   'post /api/rosters': () =>
     Promise.resolve({ path: '/api/rosters', by: keeper!, how: attach(Buffer.from('Name\nNoor'), 'people.csv') }),

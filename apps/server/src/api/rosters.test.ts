@@ -27,12 +27,24 @@ let test: TestApp;
 let ids: Readonly<Record<string, string>>;
 let [keeper, other]: Agent[] = [];
 const database = () => test.app.get(DataSource);
-beforeEach(async () => {
+beforeAll(async () => {
   test = await startTestApp();
   ids = await addSchool(test);
+});
+afterAll(() => test.close());
+// Each test in the same small school, and in sessions of its own.
+beforeEach(async () => {
   [keeper, other] = [await test.signedIn('keeper'), await test.signedIn('keeper')];
 });
-afterEach(() => test.close());
+afterEach(async () => {
+  const there = Object.values(ids);
+  await database().query('DELETE FROM roster');
+  await database().query('DELETE FROM school_class WHERE id NOT IN (?)', [there]);
+  await database().query('DELETE FROM term');
+  await database().query('DELETE FROM person WHERE id NOT IN (?)', [there]);
+  await database().query('UPDATE person SET name = signInName, rosterKey = NULL, mail = NULL, leftAt = NULL');
+  await database().query('UPDATE school_class SET rosterKey = NULL');
+});
 
 const csv = (...lines: readonly string[]) => Buffer.from(lines.join('\n'));
 const one = async (id: string): Promise<Roster> => (await keeper!.get(`/api/rosters/${id}`).expect(200)).body as Roster;

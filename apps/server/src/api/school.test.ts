@@ -113,6 +113,7 @@ describe('what a keeper says of the school', () => {
     days: [5, 1, 2],
     holidays: [] as object[],
     auditDays: 90,
+    mailDomains: ['skerry.example'],
   };
   it('is kept, its week and its holidays in order', async () => {
     const holidays = [

@@ -57,7 +57,11 @@ export class DemoLoader {
     const world = JSON.parse(await readFile(join(folder, 'world.json'), 'utf8')) as World;
     await this.school.begin(world.school);
     const everyone = world.people.map(async (person) =>
-      this.#people.set(person.signInName, (await this.people.add({ ...person, password: world.password })).id),
+      this.#people.set(
+        person.signInName,
+        (await this.people.add({ ...person, mail: `${person.signInName}@skerry.example`, password: world.password }))
+          .id,
+      ),
     );
     await Promise.all(everyone);
     await this.#addClasses(world);

@@ -1,4 +1,5 @@
 export { PeopleModule } from './people.module.ts';
+export { SessionHand } from './sessionHand.ts';
 export { PeopleService } from './people.service.ts';
 export { firstKeeperWords } from './firstWords.ts';
 export { NewPersonDto, PersonDto, RosterPersonDto, rosterPersonDto } from './people.controller.ts';

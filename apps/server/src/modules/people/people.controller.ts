@@ -1,13 +1,21 @@
+import { mailIn } from '@oakbell/core/rosters';
 import { LONGEST_NAME, LONGEST_SIGN_IN_NAME, MOST_NAMES } from '@oakbell/core/people';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Patch, Post, Put, Query } from '@nestjs/common';
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, ValidateBy } from 'class-validator';
 import { Choice, Flag, Id, Parts, Problem, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, ROLES, type Role, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import type { PersonEntity } from './person.entity.ts';
 import { PeopleService } from './people.service.ts';
+
+/** An address that a mail could be sent to, or nothing. */
+const IsMail = (): PropertyDecorator =>
+  ValidateBy(
+    { name: 'isMail', validator: { validate: (value) => !value || mailIn(String(value)) !== null } },
+    { message: 'No mail could be sent there. Check the address.' },
+  );
 
 export class PersonDto {
   @Id() id: string;
@@ -45,6 +53,10 @@ export class NewPeopleDto {
 export class PersonNamesDto {
   @Text({ min: 1, max: LONGEST_NAME }) name: string;
   @Text({ min: 1, max: LONGEST_SIGN_IN_NAME }) signInName: string;
+  /** Where mail reaches them, and how the school's own sign-in knows them; as it was when left out. */
+  @IsMail()
+  @Text({ max: 254, optional: true, nullable: true })
+  mail?: string | null;
 }
 export class LeftDto {
   @Flag() left: boolean;
@@ -88,7 +100,8 @@ export class PeopleController {
   @May('keep', 'person')
   @ApiNoContentResponse()
   async rename(@Param('id', ParseUUIDPipe) id: string, @Body() body: PersonNamesDto): Promise<void> {
-    await this.people.rename(id, body);
+    const { mail } = body;
+    await this.people.rename(id, { ...body, ...(mail === undefined ? {} : { mail: mail ? mailIn(mail) : null }) });
   }
 
   @Put(':id/left')

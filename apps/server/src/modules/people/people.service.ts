@@ -24,6 +24,8 @@ export interface NewPerson {
   readonly role: Role;
   /** Their own; left out where they are given a first one. */
   readonly password?: string;
+  /** In small letters. */
+  readonly mail?: string;
 }
 /** Somebody whom a roster brings. */
 export interface NewcomerRow {
@@ -50,6 +52,8 @@ const NOBODY = '$argon2id$v=19$m=19456,t=2,p=1$b2FrYmVsbG9ha2JlbGw$Zb1Yk0m7ZqVvN
 const likeText = (text: string): string => text.replaceAll(/[\\%_]/g, '\\$&');
 /** So many rows are written in one statement. */
 const INSERTED = 500;
+/** The longest name that an identity provider may have for somebody. */
+const LONGEST_IDENTITY = 255;
 
 @Injectable()
 export class PeopleService {
@@ -84,7 +88,8 @@ export class PeopleService {
           passwordHash: present(hashes[i]),
           firstKey: password ? null : randomUUID(),
           rosterKey: null,
-          mail: null,
+          mail: newcomers[i]?.mail ?? null,
+          identityKey: null,
           leftAt: null,
           createdAt: new Date(),
         }),
@@ -249,14 +254,15 @@ export class PeopleService {
   /** @throws Problem `name-taken`, `not-found` */
   async rename(
     id: string,
-    { name, signInName }: { readonly name: string; readonly signInName: string },
+    { name, signInName, mail }: { readonly name: string; readonly signInName: string; readonly mail?: string | null },
   ): Promise<void> {
     await this.acts.do(async () => {
       await this.get(id);
       const there = await this.people.findOneBy({ signInName: comparableName(signInName) });
       if (there && there.id !== id)
         throw new Problem(409, 'name-taken', `Somebody else signs in as ${signInName}. Nothing was changed.`);
-      await this.people.update({ id }, { name: name.trim(), signInName: comparableName(signInName) });
+      const other = mail === undefined ? {} : { mail, identityKey: null };
+      await this.people.update({ id }, { name: name.trim(), signInName: comparableName(signInName), ...other });
     });
   }
 
@@ -288,6 +294,24 @@ export class PeopleService {
   async #out(id: string): Promise<void> {
     const tags = await this.sessions.endOf(id, {});
     await this.media.cut(`person:${id}`, ...tags.map((tag) => `session:${tag}`));
+  }
+
+  /**
+   * Whom the school's identity provider means: by what it calls them, once they have come in by it, or else by their
+   * address, where exactly one person here has it; from then on it is them. Null for nobody.
+   */
+  async byIdentity(key: string, mail: string | null): Promise<PersonEntity | null> {
+    if (key.length > LONGEST_IDENTITY) return null;
+    return this.acts.do(async () => {
+      const known = await this.people.findOneBy({ identityKey: key });
+      if (known) return known.leftAt ? null : known;
+      if (mail === null) return null;
+      const lock = { mode: 'pessimistic_write' } as const;
+      const [found, another] = await this.people.find({ where: { mail, leftAt: IsNull() }, take: 2, lock });
+      if (!found || another || found.identityKey !== null) return null;
+      await this.people.update({ id: found.id }, { identityKey: key });
+      return found;
+    });
   }
 
   /** Ends every session of somebody. @throws Problem `not-found` */

@@ -21,5 +21,9 @@ export class PersonEntity {
   rosterKey: string | null;
   /** Where mail reaches them, in small letters. */
   @Index() @Column({ type: 'varchar', length: 254, nullable: true }) mail: string | null;
+  /** Who they are to the school's identity provider, once they have come in by it. */
+  @Index({ unique: true })
+  @Column({ type: 'varchar', length: 255, collation: 'utf8mb4_bin', nullable: true })
+  identityKey: string | null;
   @Column(moment) createdAt: Date;
 }

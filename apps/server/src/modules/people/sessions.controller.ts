@@ -1,42 +1,26 @@
 import { present } from '@oakbell/core/present';
-import {
-  Body,
-  Controller,
-  Delete,
-  Get,
-  HttpCode,
-  Inject,
-  Param,
-  ParseUUIDPipe,
-  Post,
-  Put,
-  Req,
-  Res,
-} from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Req, Res } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import type { CookieOptions, Request, Response } from 'express';
-import { CONFIG, type Config } from '../../platform/config/index.ts';
+import type { Request, Response } from 'express';
 import { Acts, InSteps } from '../../platform/acts/index.ts';
 import { Flag, Id, notFound, Problem, Text, When, Whole } from '../../platform/http/index.ts';
 import {
   BeforeFirstPassword,
   By,
-  deviceWords,
   For,
   ForAnyone,
   ROLES,
   IDLE_HOURS,
   SESSION_HOURS,
-  sessionCookie,
   SessionsService,
   type SignedIn,
 } from '../../platform/sessions/index.ts';
-import { MediaService } from '../access/index.ts';
 import { SchoolService } from '../school/index.ts';
 import { PersonDto, personDto } from './people.controller.ts';
 import { LONGEST_PASSWORD } from './people.rules.ts';
 import type { PersonEntity } from './person.entity.ts';
 import { PeopleService } from './people.service.ts';
+import { SessionHand } from './sessionHand.ts';
 
 export class SignInDto {
   @Text({ min: 1, max: 80 }) name: string;
@@ -75,10 +59,9 @@ export class SessionsController {
   constructor(
     private readonly people: PeopleService,
     private readonly sessions: SessionsService,
-    private readonly media: MediaService,
+    private readonly hand: SessionHand,
     private readonly acts: Acts,
     private readonly school: SchoolService,
-    @Inject(CONFIG) private readonly config: Config,
   ) {}
 
   @Post('session')
@@ -92,12 +75,9 @@ export class SessionsController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<MeDto> {
     const person = await this.people.signIn(body.name, body.password, request.ip ?? '');
-    const me = await this.#me(person);
-    const secret = await this.acts.do(async () => {
-      await this.#end(request);
-      return this.#begin(person, request);
-    });
-    this.#hand(response, secret);
+    const mustChange = person.firstKey !== null;
+    const me = await this.#me(person, mustChange);
+    await this.hand.letIn(person, request, response, mustChange);
     return me;
   }
 
@@ -108,7 +88,7 @@ export class SessionsController {
   async me(@By() by: SignedIn): Promise<MeDto> {
     const person = await this.people.one(by.id);
     if (!person) throw new Problem(401, 'signed-out', 'This account is no longer here.');
-    return this.#me(person, by.endsAt);
+    return this.#me(person, by.mustChange, by.endsAt);
   }
 
   @Delete('session')
@@ -117,8 +97,8 @@ export class SessionsController {
   @ForAnyone()
   @ApiNoContentResponse()
   async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
-    await this.acts.do(() => this.#end(request));
-    response.clearCookie(this.#cookie, this.#options());
+    await this.acts.do(() => this.hand.end(request));
+    this.hand.forget(response);
     // Pictures and sound of lessons that the browser kept are not for whoever sits down next.
     response.setHeader('Clear-Site-Data', '"cache"');
   }
@@ -142,7 +122,7 @@ export class SessionsController {
   @For(...ROLES)
   @ApiNoContentResponse()
   async endOthers(@By() by: SignedIn): Promise<void> {
-    await this.#cut(await this.sessions.endOf(by.id, { allBut: by.sessionId }));
+    await this.hand.cut(await this.sessions.endOf(by.id, { allBut: by.sessionId }));
   }
 
   @Delete('sessions/:id')
@@ -152,7 +132,7 @@ export class SessionsController {
   async endOne(@By() by: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
     const ended = await this.sessions.endOf(by.id, { id });
     if (ended.length === 0) throw notFound('session');
-    await this.#cut(ended);
+    await this.hand.cut(ended);
   }
 
   @Put('password')
@@ -169,52 +149,27 @@ export class SessionsController {
     const { me, secret } = await this.acts.do(async () => {
       await this.people.changePassword(by.id, { ...body, address: request.ip ?? '' });
       // Whoever knew the old one is out, everywhere; this browser goes on in a new session.
-      await this.#cut(await this.sessions.endOf(by.id, { allBut: by.sessionId }));
-      await this.#end(request);
+      await this.hand.cut(await this.sessions.endOf(by.id, { allBut: by.sessionId }));
+      await this.hand.end(request);
       const changed = present(await this.people.one(by.id));
-      return { me: await this.#me(changed), secret: await this.#begin(changed, request) };
+      return { me: await this.#me(changed, false), secret: await this.hand.begin(changed, request, false) };
     });
     // Nothing is asked any more once it is kept: what broke then would tell that nothing was changed.
-    this.#hand(response, secret);
+    this.hand.hand(response, secret);
     return me;
   }
 
-  async #me(person: PersonEntity, endsAt = new Date(Date.now() + SESSION_HOURS * HOUR_MS)): Promise<MeDto> {
+  async #me(
+    person: PersonEntity,
+    mustChange: boolean,
+    endsAt = new Date(Date.now() + SESSION_HOURS * HOUR_MS),
+  ): Promise<MeDto> {
     return {
       ...personDto(person),
-      mustChangePassword: person.firstKey !== null,
+      mustChangePassword: mustChange,
       endsAt: endsAt.toISOString(),
       timeZone: await this.school.timeZone(),
       idleMs: IDLE_HOURS * HOUR_MS,
     };
-  }
-
-  get #cookie(): string {
-    return sessionCookie(this.config.secureCookies);
-  }
-  #options(): CookieOptions {
-    return { httpOnly: true, sameSite: 'lax', secure: this.config.secureCookies, path: '/' };
-  }
-
-  async #begin({ id, role, firstKey }: PersonEntity, request: Request): Promise<string> {
-    const device = deviceWords(request.headers['user-agent']);
-    return this.sessions.begin({ id, role }, { device, mustChange: firstKey !== null });
-  }
-
-  /** Hands a session out, once it is kept: one that came to nothing would take the place of the one that counts. */
-  #hand(response: Response, secret: string): void {
-    response.cookie(this.#cookie, secret, { ...this.#options(), maxAge: SESSION_HOURS * HOUR_MS });
-  }
-
-  /** Ends the session that a request carries, if it does. */
-  async #end(request: Request): Promise<void> {
-    const secret = (request.cookies as Readonly<Record<string, string | undefined>>)[this.#cookie];
-    const tag = secret ? await this.sessions.end(secret) : null;
-    if (tag) await this.#cut([tag]);
-  }
-
-  /** What ended sees no picture and hears no sound any more. */
-  async #cut(tags: readonly string[]): Promise<void> {
-    await this.media.cut(...tags.map((tag) => `session:${tag}`));
   }
 }

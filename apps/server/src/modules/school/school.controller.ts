@@ -1,10 +1,11 @@
 import { Body, Controller, Get, Put } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
-import { ArrayMaxSize, ArrayUnique, IsArray, IsInt, Max, Min } from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
 import { Parts, Text, Whole } from '../../platform/http/index.ts';
 import { For } from '../../platform/sessions/index.ts';
 import {
   LONGEST_AUDIT_DAYS,
+  MOST_DOMAINS,
   MOST_HOLIDAYS,
   SHORTEST_AUDIT_DAYS,
   USUAL_AUDIT_DAYS,
@@ -33,6 +34,13 @@ export class SchoolDto {
   holidays: HolidayDto[];
   /** For so many days it is kept who saw and changed what of whom. */
   @Whole({ min: SHORTEST_AUDIT_DAYS, max: LONGEST_AUDIT_DAYS }) auditDays: number;
+  /** Addresses of these domains may sign in by the school's own sign-in; all when empty. */
+  @IsArray()
+  @ArrayMaxSize(MOST_DOMAINS)
+  @IsString({ each: true })
+  @MaxLength(200, { each: true })
+  @ApiProperty({ type: [String] })
+  mailDomains: string[];
 }
 
 @ApiTags('school')
@@ -47,10 +55,10 @@ export class SchoolController {
     const facts = await this.school.facts();
     if (!facts) {
       const timeZone = await this.school.timeZone();
-      return { name: '', timeZone, days: [...USUAL_DAYS], holidays: [], auditDays: USUAL_AUDIT_DAYS };
+      return { name: '', timeZone, days: [...USUAL_DAYS], holidays: [], auditDays: USUAL_AUDIT_DAYS, mailDomains: [] };
     }
-    const { name, timeZone, days, holidays, auditDays } = facts;
-    return { name, timeZone, days: [...days], holidays: [...holidays], auditDays };
+    const { name, timeZone, days, holidays, auditDays, mailDomains } = facts;
+    return { name, timeZone, days: [...days], holidays: [...holidays], auditDays, mailDomains: [...mailDomains] };
   }
 
   @Put()

@@ -19,6 +19,8 @@ export class SchoolEntity {
   /** The days of the week with lessons, 1 (Monday) to 7. */
   @Column('json') days: readonly number[];
   @Column('json') holidays: readonly Holiday[];
+  /** Addresses of these domains may sign in by the school's own sign-in; all when empty. */
+  @Column('json') mailDomains: readonly string[];
   /** For so many days it is kept who saw and changed what of whom. */
   @Column({ type: 'int', default: 365 }) auditDays: number;
   @Column(moment) begunAt: Date;

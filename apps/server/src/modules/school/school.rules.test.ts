@@ -1,6 +1,6 @@
-import { schoolFaults, USUAL_DAYS } from './school.rules.ts';
+import { mayComeFrom, schoolFaults, USUAL_DAYS } from './school.rules.ts';
 
-const SCHOOL = { name: 'Skerry Quay', timeZone: 'Europe/Berlin', days: USUAL_DAYS, holidays: [] };
+const SCHOOL = { name: 'Skerry Quay', timeZone: 'Europe/Berlin', days: USUAL_DAYS, holidays: [], mailDomains: [] };
 const autumn = (from: string, to: string) => ({ ...SCHOOL, holidays: [{ name: 'Autumn', from, to }] });
 
 describe('what is said of a school', () => {
@@ -11,6 +11,17 @@ describe('what is said of a school', () => {
   it('names a time zone that is known', () => {
     expect(schoolFaults({ ...SCHOOL, timeZone: 'Europe/Nowhere' })).toHaveProperty('timeZone');
     expect(schoolFaults({ ...SCHOOL, timeZone: '' })).toHaveProperty('timeZone');
+  });
+  it('names domains as they stand behind an address', () => {
+    for (const domain of ['School.example', 'school', '@school.example', 'a b.example'])
+      expect(schoolFaults({ ...SCHOOL, mailDomains: ['school.example', domain] })).toHaveProperty('mailDomains');
+  });
+  it('lets in who has an address there, and everybody where none is named', () => {
+    const school = ['school.example', 'sub.other.example'];
+    expect(['a@school.example', 'a@sub.other.example'].every((mail) => mayComeFrom(school, mail))).toBe(true);
+    for (const mail of ['a@other.example', 'a@notschool.example', 'school.example@x.example', null])
+      expect([mail, mayComeFrom(school, mail)]).toEqual([mail, false]);
+    expect([mayComeFrom([], 'a@b.example'), mayComeFrom([], null)]).toEqual([true, true]);
   });
   it('has a day of the week at least', () => expect(schoolFaults({ ...SCHOOL, days: [] })).toHaveProperty('days'));
   it.each([

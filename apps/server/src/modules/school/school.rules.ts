@@ -8,9 +8,16 @@ export interface SchoolFacts {
   readonly holidays: readonly Holiday[];
   /** For so many days it is kept who saw and changed what of whom. */
   readonly auditDays: number;
+  /** Addresses of these domains may sign in by the school's own sign-in; all when empty. */
+  readonly mailDomains: readonly string[];
 }
 
 export const MOST_HOLIDAYS = 60;
+export const MOST_DOMAINS = 20;
+
+/** Whether somebody with this address may come in by the school's own sign-in. */
+export const mayComeFrom = (domains: readonly string[], mail: string | null): boolean =>
+  domains.length === 0 || (mail !== null && domains.includes(mail.slice(mail.lastIndexOf('@') + 1)));
 /** For how many days lines of who saw what are kept. */
 export const SHORTEST_AUDIT_DAYS = 30;
 export const LONGEST_AUDIT_DAYS = 3650;
@@ -38,10 +45,13 @@ export function schoolFaults({
   timeZone,
   days,
   holidays,
+  mailDomains,
 }: Omit<SchoolFacts, 'auditDays'>): Readonly<Record<string, string>> {
   const faults: Record<string, string> = {};
   if (!isTimeZone(timeZone)) faults['timeZone'] = 'There is no such time zone. Choose one from the list.';
   if (days.length === 0) faults['days'] = 'A school week has one day at least.';
+  if (!mailDomains.every((domain) => /^[a-z\d-]+(?:\.[a-z\d-]+)+$/.test(domain)))
+    faults['mailDomains'] = 'Domains are written like school.example, in small letters.';
   for (const [i, { from, to }] of holidays.entries()) {
     if (!isDate(from) || !isDate(to)) faults[`holidays.${i}.from`] = 'These are not two days of the calendar.';
     else if (to < from) faults[`holidays.${i}.to`] = 'They end before they begin.';

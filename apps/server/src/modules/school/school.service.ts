@@ -5,7 +5,7 @@ import { Acts, isThereAlready } from '../../platform/acts/index.ts';
 import { CONFIG, type Config } from '../../platform/config/index.ts';
 import { Problem } from '../../platform/http/index.ts';
 import { SchoolEntity } from './school.entity.ts';
-import { schoolFaults, USUAL_AUDIT_DAYS, USUAL_DAYS, type SchoolFacts } from './school.rules.ts';
+import { mayComeFrom, schoolFaults, USUAL_AUDIT_DAYS, USUAL_DAYS, type SchoolFacts } from './school.rules.ts';
 
 const THE_SCHOOL = { id: 1 };
 
@@ -28,6 +28,11 @@ export class SchoolService {
     return (await this.facts())?.timeZone ?? this.config.timeZone;
   }
 
+  /** Whether somebody with this address may come in by the school's own sign-in. */
+  async mayComeFrom(mail: string | null): Promise<boolean> {
+    return mayComeFrom((await this.facts())?.mailDomains ?? [], mail);
+  }
+
   /** For how many days it is kept who saw what. */
   async auditDays(): Promise<number> {
     return (await this.facts())?.auditDays ?? USUAL_AUDIT_DAYS;
@@ -35,7 +40,7 @@ export class SchoolService {
 
   /** @throws Problem `school-begun` when there is one, `bad-school` */
   async begin({ name, timeZone }: { readonly name: string; readonly timeZone: string }): Promise<void> {
-    const school = { name, timeZone, days: USUAL_DAYS, holidays: [], auditDays: USUAL_AUDIT_DAYS };
+    const school = { name, timeZone, days: USUAL_DAYS, holidays: [], auditDays: USUAL_AUDIT_DAYS, mailDomains: [] };
     this.#check(school);
     const begun = this.schools.insert({ ...THE_SCHOOL, ...school, days: [...USUAL_DAYS], begunAt: new Date() });
     await begun.catch((failure: unknown) => {

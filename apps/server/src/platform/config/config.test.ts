@@ -19,8 +19,12 @@ describe('the configuration', () => {
     ['OAKBELL_PORT', '70000'],
     ['OAKBELL_SECURE_COOKIES', 'maybe'],
     ['OAKBELL_TIME_ZONE', 'Harbour/Town'],
+    ['OAKBELL_IDENTITY_ISSUER', 'http://identity.example'],
+    ['OAKBELL_IDENTITY_ISSUER', 'nowhere'],
+    ['OAKBELL_IDENTITY_CLIENT', undefined],
   ])('names %s when it is %p', (name, value) => {
-    expect(() => readConfig({ ...good, [name]: value })).toThrow(ConfigError);
-    expect(() => readConfig({ ...good, [name]: value })).toThrow(name);
+    const issuer = name === 'OAKBELL_IDENTITY_CLIENT' ? { OAKBELL_IDENTITY_ISSUER: 'https://identity.example' } : {};
+    expect(() => readConfig({ ...good, ...issuer, [name]: value })).toThrow(ConfigError);
+    expect(() => readConfig({ ...good, ...issuer, [name]: value })).toThrow(name);
   });
 });

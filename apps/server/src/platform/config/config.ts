@@ -27,7 +27,17 @@ export interface Config {
   readonly secureCookies: boolean;
   /** IANA name; dates in messages and exports are in this zone. */
   readonly timeZone: string;
+  /** Null where people sign in with names and passwords only. */
+  readonly identity: IdentityConfig | null;
   readonly logLevel: 'silent' | 'error' | 'warn' | 'info' | 'debug';
+}
+/** The school's own sign-in, through OpenID Connect. */
+export interface IdentityConfig {
+  readonly issuer: string;
+  readonly client: string;
+  readonly secret: string;
+  /** As people know it. */
+  readonly name: string;
 }
 /** Injection token of the configuration. */
 export const CONFIG = Symbol('config');
@@ -61,6 +71,7 @@ export function readConfig(env: Environment): Config {
     web: env['OAKBELL_WEB'] ?? '',
     secureCookies: oneOf(env, 'OAKBELL_SECURE_COOKIES', ['no', 'yes'], 'no') === 'yes',
     timeZone: timeZone(env, 'OAKBELL_TIME_ZONE'),
+    identity: identity(env),
     logLevel: oneOf(env, 'OAKBELL_LOG', ['silent', 'error', 'warn', 'info', 'debug'], 'info'),
   };
 }
@@ -81,6 +92,21 @@ function secret(env: Environment, name: string): string {
   if (value.length < LEAST_SECRET)
     throw new ConfigError(name, `must be at least ${LEAST_SECRET} characters that nobody can guess`);
   return value;
+}
+
+/** All of it, or nothing: without TLS only on this very machine. */
+function identity(env: Environment): IdentityConfig | null {
+  if (!env['OAKBELL_IDENTITY_ISSUER']) return null;
+  const issuer = address(env, 'OAKBELL_IDENTITY_ISSUER', ['https:', 'http:']);
+  const { protocol, hostname } = new URL(issuer);
+  if (protocol === 'http:' && hostname !== '127.0.0.1')
+    throw new ConfigError('OAKBELL_IDENTITY_ISSUER', 'must be an address that begins with https://');
+  return {
+    issuer,
+    client: required(env, 'OAKBELL_IDENTITY_CLIENT'),
+    secret: required(env, 'OAKBELL_IDENTITY_SECRET'),
+    name: env['OAKBELL_IDENTITY_NAME'] ?? 'your school account',
+  };
 }
 
 function wholeNumber(env: Environment, name: string, preset: number, most: number): number {

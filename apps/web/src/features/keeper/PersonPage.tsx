@@ -1,9 +1,9 @@
 import { Button, Group, Table, Text, Title } from '@mantine/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { call, client, useSession, type Api } from '../../shared/api/index.ts';
-import { Empty, PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
+import { Empty, FieldsDialog, PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
 import { SeenLines } from './SeenLines.tsx';
 
 type Known = Api['KnownDto'];
@@ -36,6 +36,7 @@ function Facts({ known }: { readonly known: Known }) {
   const me = useSession();
   const queries = useQueryClient();
   const { id } = known;
+  const [changing, setChanging] = useState(false);
   const signOut = useMutation({
     mutationFn: () => call(client.DELETE('/api/people/{id}/sessions', { params: { path: { id } } })),
     onSettled: () => queries.invalidateQueries({ queryKey: ['people'] }),
@@ -46,12 +47,40 @@ function Facts({ known }: { readonly known: Known }) {
         <Title order={1}>
           <bdi>{known.name}</bdi>
         </Title>
+        <Button variant="default" ml="auto" onClick={() => setChanging(true)}>
+          Change names and address
+        </Button>
         {id !== me?.id && known.devices > 0 && (
           <Button variant="default" loading={signOut.isPending} onClick={() => signOut.mutate()}>
             Sign out everywhere
           </Button>
         )}
       </Group>
+      {changing && (
+        <FieldsDialog
+          title={`Names of ${known.name}`}
+          action="Save"
+          fields={[
+            { name: 'name', label: 'Name', max: 120, now: known.name },
+            { name: 'signInName', label: 'Signs in as', max: 80, plain: true, now: known.signInName },
+            {
+              name: 'mail',
+              label: 'Mail address',
+              description: 'How the school’s own sign-in knows them. May stay empty.',
+              max: 254,
+              plain: true,
+              optional: true,
+              now: known.mail ?? '',
+            },
+          ]}
+          onSave={({ mail, ...names }) =>
+            call(
+              client.PATCH('/api/people/{id}', { params: { path: { id } }, body: { ...names, mail: mail || null } }),
+            ).then(() => queries.invalidateQueries({ queryKey: ['people'] }))
+          }
+          onClose={() => setChanging(false)}
+        />
+      )}
       <ProblemNote failure={signOut.error} />
       <Title order={2} mb="xs">
         What is known

@@ -1,4 +1,4 @@
-import { Button, Checkbox, Group, NumberInput, Text, TextInput, Title } from '@mantine/core';
+import { Button, Checkbox, Group, NumberInput, TagsInput, Text, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -107,6 +107,23 @@ function Fields({ known }: { readonly known: School }) {
       >
         Add holidays
       </Button>
+      <Title order={2} mt="lg" mb="xs">
+        The school’s own sign-in
+      </Title>
+      <TagsInput
+        label="Only addresses of these domains"
+        description="Whoever comes in by it must have an address there. Type one and press Enter; leave it empty for all."
+        placeholder={form.values.mailDomains.length === 0 ? 'school.example' : undefined}
+        maxTags={20}
+        value={form.values.mailDomains}
+        error={form.errors['mailDomains']}
+        onChange={(domains) =>
+          form.setFieldValue(
+            'mailDomains',
+            domains.map((one) => one.trim().toLowerCase()),
+          )
+        }
+      />
       <Title order={2} mt="lg" mb="xs">
         Who saw what
       </Title>

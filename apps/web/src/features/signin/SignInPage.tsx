@@ -1,19 +1,36 @@
-import { Button, PasswordInput, Stack, Text, TextInput, Title } from '@mantine/core';
+import { Alert, Button, Divider, PasswordInput, Stack, Text, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Navigate, useLocation, useSearchParams } from 'react-router';
-import { useBegun, useSession, useSignIn } from '../../shared/api/index.ts';
+import { call, client, useBegun, useSession, useSignIn } from '../../shared/api/index.ts';
 import { PageTitle, ProblemNote } from '../../shared/ui/index.ts';
 
 /** A path of our own, and no other address, may follow on signing in. */
 const safePath = (path: string | null): string =>
   path && /^\/[\w\-/?=&%.]*$/.test(path) && !path.startsWith('//') ? path : '/';
 
+/** Why somebody was not let in who came back from their school's own sign-in. */
+const TROUBLE: Readonly<Record<string, string>> = {
+  'provider-away': 'Your school’s own sign-in does not answer. Sign in with name and password, or try again later.',
+  'provider-wrong':
+    'What your school’s own sign-in answered could not be taken. Try again, or ask whoever keeps your school here.',
+  'provider-refused': 'Your school’s own sign-in let you go no further. You are not signed in.',
+  'not-known':
+    'Nobody is known here by the address that your school’s own sign-in gave. Ask whoever keeps your school here.',
+  'too-slow': 'That took too long, or was begun in another browser. Sign in once more.',
+};
+
 export function SignInPage() {
   const session = useSession();
   const signIn = useSignIn();
   const begun = useBegun();
   const [search] = useSearchParams();
+  const own = useQuery({
+    queryKey: ['identity'],
+    queryFn: () => call(client.GET('/api/identity')),
+    staleTime: Infinity,
+  });
   const { hash } = useLocation();
   // A printed slip leads here with name and first password behind #, where no server reads them.
   const slip = new URLSearchParams(hash.slice(1));
@@ -42,6 +59,13 @@ export function SignInPage() {
         <img src="/mark.svg" alt="" width={48} height={48} />
         <Title order={1}>Oak Bell</Title>
         <Text c="dimmed">Sign in with the name your school gave you.</Text>
+        {search.get('trouble') && (
+          <Alert role="alert" title="You are not signed in">
+            <Text size="sm" c="inherit">
+              {TROUBLE[search.get('trouble') ?? ''] ?? TROUBLE['provider-wrong']}
+            </Text>
+          </Alert>
+        )}
         <form onSubmit={submit} noValidate>
           <Stack>
             <TextInput
@@ -58,6 +82,21 @@ export function SignInPage() {
             </Button>
           </Stack>
         </form>
+        {own.data?.name && (
+          <>
+            <Divider label="or" />
+            <Button
+              component="a"
+              variant="default"
+              h="auto"
+              mih={42}
+              styles={{ label: { whiteSpace: 'normal', textAlign: 'center' } }}
+              href={`/api/identity/begin?to=${encodeURIComponent(safePath(search.get('to')))}`}
+            >
+              Sign in with {own.data.name}
+            </Button>
+          </>
+        )}
       </Stack>
     </main>
   );

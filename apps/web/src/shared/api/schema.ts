@@ -961,6 +961,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/identity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["identity_known"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/identity/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["identity_begin"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/identity/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["identity_back"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audit": {
         parameters: {
             query?: never;
@@ -1805,6 +1853,7 @@ export interface components {
         PersonNamesDto: {
             name: string;
             signInName: string;
+            mail?: string | null;
         };
         LeftDto: {
             left: boolean;
@@ -1853,6 +1902,7 @@ export interface components {
             days: number[];
             holidays: components["schemas"]["HolidayDto"][];
             auditDays: number;
+            mailDomains: string[];
         };
         EditionDto: {
             /** Format: uuid */
@@ -2000,6 +2050,9 @@ export interface components {
             progress: number;
             failureCode: string | null;
             failureText: string | null;
+        };
+        IdentityDto: {
+            name: string | null;
         };
         AuditLineDto: {
             id: string;
@@ -4170,6 +4223,61 @@ export interface operations {
         responses: {
             /** @description text/event-stream of changes; see docs/formats/events.md */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    identity_known: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IdentityDto"];
+                };
+            };
+        };
+    };
+    identity_begin: {
+        parameters: {
+            query?: {
+                to?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            302: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    identity_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            302: {
                 headers: {
                     [name: string]: unknown;
                 };

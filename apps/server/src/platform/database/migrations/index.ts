@@ -1,3 +1,4 @@
+import { Identity1765300000000 } from './1765300000000-identity.ts';
 import { Audit1765200000000 } from './1765200000000-audit.ts';
 import { Rosters1765100000000 } from './1765100000000-rosters.ts';
 import { SchoolBegins1765000000000 } from './1765000000000-schoolBegins.ts';
@@ -27,4 +28,5 @@ export const MIGRATIONS = [
   SchoolBegins1765000000000,
   Rosters1765100000000,
   Audit1765200000000,
+  Identity1765300000000,
 ];

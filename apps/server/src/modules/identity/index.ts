@@ -1,0 +1,1 @@
+export { IdentityModule } from './identity.module.ts';
