@@ -202,6 +202,7 @@ describe('a plain list', () => {
     ['UTF-16 without its mark', Buffer.from('Name\tClass\r\nZoë Ängström\t10a', 'utf16le')],
     ['Windows-1252', Buffer.from('Name;Class\r\nZoë Ängström;10a', 'latin1')],
     ['a line that says what parts the cells', Buffer.from('sep=|\nName|Class\nZoë Ängström|10a')],
+    ['two letters that a zip begins with', Buffer.from('PK;Name;Class\n1;Zoë Ängström;10a')],
     ['quoted cells', Buffer.from('"Name","Class"\n"Ängström, Zoë","10a"')],
   ])('in %s is read', async (_, bytes) => {
     const roster = await read(await bring(bytes));
@@ -237,6 +238,13 @@ describe('somebody who may be here already', () => {
     await takeBack(same);
     await apply(await list(), { rest: 'new' });
     expect(((await school())[0] as { signInName: string }[]).map((row) => row.signInName)).toContain('tam2');
+  });
+
+  it('is asked of the doubtful alone: nobody else becomes somebody by being named', async () => {
+    const planned = await read(await bring(csv('Name,Class', 'Noor Oriel,9c')));
+    await apply(planned, { twins: [{ person: 0, is: ids['ilse'] }] });
+    const members = (await school())[3] as { name: string; signInName: string }[];
+    expect(members.filter((row) => row.name === '9c')).toMatchObject([{ signInName: 'noor.oriel' }]);
   });
 
   it('is never somebody who was not offered', async () => {

@@ -237,6 +237,28 @@ describe('somebody who may be here already', () => {
   });
 });
 
+describe('a list with numbers of its own', () => {
+  const list = rosterOfList('list.csv', [['77', 'Tam Oriel']], {
+    columns: ['number', 'name'],
+    hasNames: false,
+    className: '',
+    part: 'learner',
+    isWhole: false,
+  });
+  it('takes nobody away from the roster that knows them', () => {
+    const there = after(TWO, EMPTY, planned(TWO, EMPTY));
+    expect(planRoster(list, there).twins.map((one) => one.candidates)).toEqual([['new-0']]);
+    expect(numbers(planned(list, there, [[0, 'new-0']]))).toEqual(NOTHING);
+  });
+  it('gives its number to whoever had none, and gives way to a roster', () => {
+    const there = { ...EMPTY, people: [known('t', 'Tam Oriel')] };
+    const [change] = planned(list, there, [[0, 't']]).changePeople;
+    expect(change?.after.key).toBe('list:77');
+    const numbered = { ...EMPTY, people: [known('t', 'Tam Oriel', { key: 'list:77' })] };
+    expect(planned(TWO, numbered, [[0, 't']]).changePeople[0]?.after.key).toBe('oneroster:1');
+  });
+});
+
 describe('a plain list', () => {
   const rows = [
     ['Tam Oriel', '10a'],

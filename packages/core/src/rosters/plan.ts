@@ -1,5 +1,6 @@
 /* What would change if a school became what a roster tells: worked out first, shown, and only then done. */
 import { comparableName } from '../people/index.ts';
+import { ONE_ROSTER_KEY } from './oneRoster.ts';
 import {
   foldedName,
   type KnownClass,
@@ -227,7 +228,11 @@ export function changesOf(plan: RosterPlan, choices: TwinChoices): RosterChanges
     if (!there) return addPeople.push(at);
     if (there.hasLeft) backPeople.push(there);
     const before: PersonFacts = { key: there.key, name: there.name, mail: there.mail };
-    const after: PersonFacts = { key: person.key ?? there.key, name: person.name, mail: person.mail ?? there.mail };
+    const after: PersonFacts = {
+      key: keyOf(there.key, person.key),
+      name: person.name,
+      mail: person.mail ?? there.mail,
+    };
     return isSame(before, after) || changePeople.push({ id: there.id, before, after });
   });
   const isHere = new Set(chosen);
@@ -257,6 +262,12 @@ export function changesOf(plan: RosterPlan, choices: TwinChoices): RosterChanges
     personIds,
   };
 }
+
+/**
+ * The key that somebody has from now on: a list never takes the place of a OneRoster, which would not find them again.
+ */
+const keyOf = (there: string | null, told: string | null): string | null =>
+  told === null || (there?.startsWith(ONE_ROSTER_KEY) && !told.startsWith(ONE_ROSTER_KEY)) ? there : told;
 
 const isSame = <T extends object>(a: T, b: T): boolean =>
   Object.entries(a).every(([name, value]) => value === (b as Readonly<Record<string, unknown>>)[name]);

@@ -32,11 +32,14 @@ const SWOLLEN = rosterProblem(
 
 export type RosterFileKind = 'zip' | 'text';
 
+/** The first bytes of a zip, and of one with nothing in it. A list may begin with these two letters as well. */
+const ZIP_MARKS = ['PK\x03\x04', 'PK\x05\x06'];
+
 /** What a file is, by its first bytes. @throws Problem `roster-unreadable` for one that is no list and no zip */
 export function kindOfFile(first: Uint8Array, name: string): RosterFileKind {
   const bytes = Buffer.from(first);
   if (bytes.length === 0) throw rosterProblem(`“${name}” is empty: it holds no bytes.`);
-  if (bytes.subarray(0, 2).toString('latin1') === 'PK') {
+  if (ZIP_MARKS.includes(bytes.subarray(0, 4).toString('latin1'))) {
     if (/\.(xlsx|ods)$/i.test(name))
       throw rosterProblem(`“${name}” is a workbook. Save its sheet as CSV and bring that.`);
     return 'zip';

@@ -301,23 +301,30 @@ export class RostersService implements OnModuleInit {
   }
 }
 
-/** @throws Problem `not-a-twin` for a choice that was not offered */
+/** Who each twin is. Only twins are decided: whoever else is named is left aside. @throws Problem `not-a-twin` for a choice that was not offered */
 function choicesOf({ twins }: RosterPlan, { twins: decided, rest }: Decisions): ReadonlyMap<number, string | null> {
-  const choices = new Map(decided.map(({ person, is }) => [person, is]));
-  const taken = new Set(decided.flatMap(({ is }) => (is ? [is] : [])));
-  for (const { person, candidates, isLikely } of twins) {
-    const chosen = choices.get(person);
-    if (chosen && !candidates.includes(chosen))
+  const given = new Map(decided.map(({ person, is }) => [person, is]));
+  const choices = new Map<number, string | null>();
+  const taken = new Set<string>();
+  const choose = (person: number, is: string | null) => {
+    if (is) taken.add(is);
+    choices.set(person, is);
+  };
+  for (const { person, candidates } of twins) {
+    const chosen = given.get(person);
+    if (chosen === undefined) continue;
+    if (chosen !== null && !candidates.includes(chosen))
       throw new Problem(
         422,
         'not-a-twin',
         'Somebody was chosen who was not among those it could be. Nothing was changed.',
       );
-    if (chosen !== undefined) continue;
+    choose(person, chosen);
+  }
+  for (const { person, candidates, isLikely } of twins) {
+    if (choices.has(person)) continue;
     const [first] = candidates;
-    const is = rest === 'likely' && isLikely && first && !taken.has(first) ? first : null;
-    if (is) taken.add(is);
-    choices.set(person, is);
+    choose(person, rest === 'likely' && isLikely && first && !taken.has(first) ? first : null);
   }
   return choices;
 }
