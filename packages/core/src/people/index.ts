@@ -1,1 +1,2 @@
+export * from './limits.ts';
 export * from './names.ts';

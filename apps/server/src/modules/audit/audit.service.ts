@@ -2,6 +2,7 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { createHash } from 'node:crypto';
 import { Repository } from 'typeorm';
+import { likeText } from '../../platform/database/index.ts';
 import { Daily } from '../../platform/jobs/index.ts';
 import { SchoolService } from '../school/index.ts';
 import { AuditEntity } from './audit.entity.ts';
@@ -127,7 +128,7 @@ export class AuditService implements OnModuleInit {
   }
 
   async #named(table: 'person' | 'school_class', words: string): Promise<readonly string[]> {
-    const like = `%${words.trim().replaceAll(/[\\%_]/g, '\\$&')}%`;
+    const like = `%${likeText(words.trim())}%`;
     const rows = (await this.lines.query(`SELECT id FROM ${table} WHERE name LIKE ? LIMIT ${MOST_NAMED}`, [like])) as {
       id: string;
     }[];

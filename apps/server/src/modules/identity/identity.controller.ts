@@ -1,3 +1,4 @@
+import { ownPath } from '@oakbell/core/people';
 import { Controller, Get, Inject, Query, Req, Res } from '@nestjs/common';
 import { ApiFoundResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { CookieOptions, Request, Response } from 'express';
@@ -15,10 +16,6 @@ export class IdentityAskedDto {
   @Text({ max: 300, optional: true }) to?: string;
 }
 const COOKIE = 'oakbell_identity';
-
-/** A path of our own, and no other address. */
-const safePath = (path: string | undefined): string =>
-  path && /^\/[\w\-/?=&%.]*$/.test(path) && !path.startsWith('//') ? path : '/';
 
 /** Signing in by the school's own identity provider: there and back. */
 @ApiTags('people')
@@ -43,7 +40,7 @@ export class IdentityController {
   @ApiFoundResponse()
   async begin(@Query() { to }: IdentityAskedDto, @Req() request: Request, @Res() response: Response): Promise<void> {
     await this.#orTrouble(response, async () => {
-      const { url, journey } = await this.identity.begin(backOf(request), safePath(to));
+      const { url, journey } = await this.identity.begin(backOf(request), ownPath(to));
       response.cookie(COOKIE, journey, { ...this.#options(), maxAge: JOURNEY_MS });
       response.redirect(url);
     });

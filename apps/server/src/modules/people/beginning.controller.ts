@@ -1,4 +1,4 @@
-import { LONGEST_NAME, LONGEST_SIGN_IN_NAME } from '@oakbell/core/people';
+import { LONGEST_NAME, LONGEST_PASSWORD, LONGEST_SIGN_IN_NAME } from '@oakbell/core/people';
 import { Body, Controller, Get, HttpCode, Inject, Post, Req } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
@@ -10,7 +10,7 @@ import { ForAnyone } from '../../platform/sessions/index.ts';
 import { SchoolService } from '../school/index.ts';
 import { firstKeeperWords, plainWords } from './firstWords.ts';
 import { isWellKnown } from './wellKnown.ts';
-import { LONGEST_PASSWORD, passwordFault, PASSWORD_WORDS } from './people.rules.ts';
+import { passwordFault, PASSWORD_WORDS } from './people.rules.ts';
 import { PeopleService } from './people.service.ts';
 import { SignInLimits } from './signInLimits.ts';
 

@@ -1,8 +1,4 @@
-import { comparableName, LONGEST_SIGN_IN_NAME } from '@oakbell/core/people';
-
-/** A password has at least so many characters: length is what makes it hard to guess. */
-export const SHORTEST_PASSWORD = 10;
-export const LONGEST_PASSWORD = 200;
+import { comparableName, LONGEST_SIGN_IN_NAME, SHORTEST_PASSWORD } from '@oakbell/core/people';
 
 export type PasswordFault = 'too-short' | 'like-name' | 'well-known' | 'same';
 

@@ -7,7 +7,7 @@ import { createHash, randomUUID, timingSafeEqual } from 'node:crypto';
 import { In, IsNull, Like, Not, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { CONFIG, type Config } from '../../platform/config/index.ts';
-import { insertRows, lotsOf, updateRows } from '../../platform/database/index.ts';
+import { insertRows, likeText, lotsOf, updateRows } from '../../platform/database/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { SessionsService, type Role } from '../../platform/sessions/index.ts';
 import { MediaService } from '../access/index.ts';
@@ -48,8 +48,6 @@ export const PEOPLE_SHOWN = 100;
 /** Stands in for an unknown person's hash, so that an unknown name takes as long as a wrong password. */
 const NOBODY = '$argon2id$v=19$m=19456,t=2,p=1$b2FrYmVsbG9ha2JlbGw$Zb1Yk0m7ZqVvN9p4bF3m6N3qk3cV1cN0T0m8l5m2b6Y';
 
-/** A text as LIKE looks for it: its wildcards are letters. */
-const likeText = (text: string): string => text.replaceAll(/[\\%_]/g, '\\$&');
 /** So many rows are written in one statement. */
 const INSERTED = 500;
 /** The longest name that an identity provider may have for somebody. */

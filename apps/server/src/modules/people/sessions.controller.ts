@@ -1,3 +1,4 @@
+import { LONGEST_PASSWORD } from '@oakbell/core/people';
 import { present } from '@oakbell/core/present';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Req, Res } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
@@ -17,7 +18,6 @@ import {
 } from '../../platform/sessions/index.ts';
 import { SchoolService } from '../school/index.ts';
 import { PersonDto, personDto } from './people.controller.ts';
-import { LONGEST_PASSWORD } from './people.rules.ts';
 import type { PersonEntity } from './person.entity.ts';
 import { PeopleService } from './people.service.ts';
 import { SessionHand } from './sessionHand.ts';

@@ -1,16 +1,10 @@
+import { LONGEST_AUDIT_DAYS, MOST_DOMAINS, MOST_HOLIDAYS, SHORTEST_AUDIT_DAYS } from '@oakbell/core/people';
 import { Body, Controller, Get, Put } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { ArrayMaxSize, ArrayUnique, IsArray, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
 import { Parts, Text, Whole } from '../../platform/http/index.ts';
 import { For } from '../../platform/sessions/index.ts';
-import {
-  LONGEST_AUDIT_DAYS,
-  MOST_DOMAINS,
-  MOST_HOLIDAYS,
-  SHORTEST_AUDIT_DAYS,
-  USUAL_AUDIT_DAYS,
-  USUAL_DAYS,
-} from './school.rules.ts';
+import { USUAL_AUDIT_DAYS, USUAL_DAYS } from './school.rules.ts';
 import { SchoolService } from './school.service.ts';
 
 export class HolidayDto {

@@ -12,15 +12,10 @@ export interface SchoolFacts {
   readonly mailDomains: readonly string[];
 }
 
-export const MOST_HOLIDAYS = 60;
-export const MOST_DOMAINS = 20;
-
 /** Whether somebody with this address may come in by the school's own sign-in. */
 export const mayComeFrom = (domains: readonly string[], mail: string | null): boolean =>
   domains.length === 0 || (mail !== null && domains.includes(mail.slice(mail.lastIndexOf('@') + 1)));
-/** For how many days lines of who saw what are kept. */
-export const SHORTEST_AUDIT_DAYS = 30;
-export const LONGEST_AUDIT_DAYS = 3650;
+/** For so many days lines of who saw what are kept at first. */
 export const USUAL_AUDIT_DAYS = 365;
 /** Monday to Friday. */
 export const USUAL_DAYS: readonly number[] = [1, 2, 3, 4, 5];

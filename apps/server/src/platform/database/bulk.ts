@@ -4,6 +4,9 @@ export interface Asked {
 }
 type Row = readonly unknown[];
 
+/** A text as LIKE looks for it: its wildcards are letters. */
+export const likeText = (text: string): string => text.replaceAll(/[\\%_]/g, '\\$&');
+
 /** So many rows are written in one statement. */
 const ROWS = 500;
 

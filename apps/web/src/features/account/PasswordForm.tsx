@@ -1,5 +1,6 @@
 import { Button, PasswordInput, Stack } from '@mantine/core';
 import { useForm } from '@mantine/form';
+import { SHORTEST_PASSWORD } from '@oakbell/core/people';
 import { useState } from 'react';
 import { Problem, useChangePassword } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
@@ -20,7 +21,9 @@ export function PasswordForm({ action, onDone }: Props) {
     validate: {
       current: (value) => (value === '' ? 'Type the password you have now' : null),
       next: (value) =>
-        [...value].length < 10 ? 'At least 10 characters: a few words in a row are easy to keep' : null,
+        [...value].length < SHORTEST_PASSWORD
+          ? `At least ${SHORTEST_PASSWORD} characters: a few words in a row are easy to keep`
+          : null,
       again: (value, { next }) => (value === next ? null : 'This is not the same as above'),
     },
   });
@@ -49,7 +52,7 @@ export function PasswordForm({ action, onDone }: Props) {
         />
         <PasswordInput
           label="New password"
-          description="At least 10 characters. A few words in a row are easy to keep and hard to guess."
+          description={`At least ${SHORTEST_PASSWORD} characters. A few words in a row are easy to keep and hard to guess.`}
           autoComplete="new-password"
           {...form.getInputProps('next')}
         />

@@ -1,5 +1,6 @@
 import { Button, PasswordInput, Stack, Text, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
+import { SHORTEST_PASSWORD } from '@oakbell/core/people';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Navigate, useNavigate } from 'react-router';
@@ -34,7 +35,9 @@ export function BeginPage() {
       name: filled('Type your name'),
       signInName: filled('Type a name to sign in with'),
       password: (value) =>
-        [...value].length < 10 ? 'At least 10 characters: a few words in a row are easy to keep' : null,
+        [...value].length < SHORTEST_PASSWORD
+          ? `At least ${SHORTEST_PASSWORD} characters: a few words in a row are easy to keep`
+          : null,
     },
   });
   if (begun === undefined || session === undefined) return <Waiting what="Opening" />;
@@ -85,7 +88,7 @@ export function BeginPage() {
             />
             <PasswordInput
               label="Password"
-              description="At least 10 characters. A few words in a row are easy to keep and hard to guess."
+              description={`At least ${SHORTEST_PASSWORD} characters. A few words in a row are easy to keep and hard to guess.`}
               autoComplete="new-password"
               {...form.getInputProps('password')}
             />

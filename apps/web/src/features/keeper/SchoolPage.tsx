@@ -1,6 +1,7 @@
 import { Button, Checkbox, Group, NumberInput, TagsInput, Text, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
+import { LONGEST_AUDIT_DAYS, MOST_DOMAINS, MOST_HOLIDAYS, SHORTEST_AUDIT_DAYS } from '@oakbell/core/people';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { TimeZoneSelect } from '../../kits/roster/index.ts';
 import { call, client, Problem, type Api } from '../../shared/api/index.ts';
@@ -9,7 +10,6 @@ import { IconAction, PageTitle, ProblemNote, Show } from '../../shared/ui/index.
 type School = Api['SchoolDto'];
 const KEY = ['school'];
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
-const MOST_HOLIDAYS = 60;
 
 /** What holds for the whole school: its name, its time zone, its week and its holidays. */
 export function SchoolPage() {
@@ -33,7 +33,10 @@ function Fields({ known }: { readonly known: School }) {
     initialValues: known,
     validate: {
       name: (value) => (value.trim() ? null : 'Type the name of the school'),
-      auditDays: (value) => (Number(value) >= 30 && Number(value) <= 3650 ? null : 'Choose 30 to 3,650 days'),
+      auditDays: (value) =>
+        Number(value) >= SHORTEST_AUDIT_DAYS && Number(value) <= LONGEST_AUDIT_DAYS
+          ? null
+          : `Choose ${SHORTEST_AUDIT_DAYS} to ${LONGEST_AUDIT_DAYS.toLocaleString('en')} days`,
       days: (value) => (value.length > 0 ? null : 'A school week has one day at least'),
       holidays: {
         name: (value) => (value.trim() ? null : 'Say what they are called'),
@@ -114,7 +117,7 @@ function Fields({ known }: { readonly known: School }) {
         label="Only addresses of these domains"
         description="Whoever comes in by it must have an address there. Type one and press Enter; leave it empty for all."
         placeholder={form.values.mailDomains.length === 0 ? 'school.example' : undefined}
-        maxTags={20}
+        maxTags={MOST_DOMAINS}
         value={form.values.mailDomains}
         error={form.errors['mailDomains']}
         onChange={(domains) =>
@@ -130,8 +133,8 @@ function Fields({ known }: { readonly known: School }) {
       <NumberInput
         label="Kept for so many days"
         description="Who of the staff saw or changed what is a person’s. Older lines are forgotten."
-        min={30}
-        max={3650}
+        min={SHORTEST_AUDIT_DAYS}
+        max={LONGEST_AUDIT_DAYS}
         allowDecimal={false}
         clampBehavior="none"
         w={320}

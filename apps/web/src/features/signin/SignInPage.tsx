@@ -1,14 +1,11 @@
 import { Alert, Button, Divider, PasswordInput, Stack, Text, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
+import { ownPath } from '@oakbell/core/people';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Navigate, useLocation, useSearchParams } from 'react-router';
 import { call, client, useBegun, useSession, useSignIn } from '../../shared/api/index.ts';
 import { PageTitle, ProblemNote } from '../../shared/ui/index.ts';
-
-/** A path of our own, and no other address, may follow on signing in. */
-const safePath = (path: string | null): string =>
-  path && /^\/[\w\-/?=&%.]*$/.test(path) && !path.startsWith('//') ? path : '/';
 
 /** Why somebody was not let in who came back from their school's own sign-in. */
 const TROUBLE: Readonly<Record<string, string>> = {
@@ -44,7 +41,7 @@ export function SignInPage() {
     },
   });
   if (begun === false) return <Navigate to="/begin" replace />;
-  if (session) return <Navigate to={safePath(search.get('to'))} replace />;
+  if (session) return <Navigate to={ownPath(search.get('to'))} replace />;
   const submit = form.onSubmit(({ name, password }) => {
     setBusy(true);
     setFailure(null);
@@ -91,7 +88,7 @@ export function SignInPage() {
               h="auto"
               mih={42}
               styles={{ label: { whiteSpace: 'normal', textAlign: 'center' } }}
-              href={`/api/identity/begin?to=${encodeURIComponent(safePath(search.get('to')))}`}
+              href={`/api/identity/begin?to=${encodeURIComponent(ownPath(search.get('to')))}`}
             >
               Sign in with {own.data.name}
             </Button>

@@ -1,0 +1,15 @@
+/* What is asked of a school and of its people, said before it is sent and checked where it arrives. */
+
+/** A password has at least so many characters: length is what makes it hard to guess. */
+export const SHORTEST_PASSWORD = 10;
+export const LONGEST_PASSWORD = 200;
+export const MOST_HOLIDAYS = 60;
+/** Domains of addresses that may come in by the school's own sign-in. */
+export const MOST_DOMAINS = 20;
+/** For how many days lines of who saw what are kept. */
+export const SHORTEST_AUDIT_DAYS = 30;
+export const LONGEST_AUDIT_DAYS = 3650;
+
+/** A path of our own, and no other address: where somebody goes once they are signed in; `/` for anything else. */
+export const ownPath = (path: string | null | undefined): string =>
+  path && /^\/[\w\-/?=&%.]*$/.test(path) && !path.startsWith('//') ? path : '/';
