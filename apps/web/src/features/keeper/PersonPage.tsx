@@ -89,10 +89,10 @@ function Facts({ known }: { readonly known: Known }) {
         <Table.Tbody>
           {factsOf(known).map(([what, value]) => (
             <Table.Tr key={what}>
-              <Table.Th w={220} bg="transparent">
+              <Table.Th w="38%" bg="transparent">
                 {what}
               </Table.Th>
-              <Table.Td>{value}</Table.Td>
+              <Table.Td style={{ overflowWrap: 'anywhere' }}>{value}</Table.Td>
             </Table.Tr>
           ))}
         </Table.Tbody>

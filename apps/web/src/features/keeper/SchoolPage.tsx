@@ -137,7 +137,7 @@ function Fields({ known }: { readonly known: School }) {
         max={LONGEST_AUDIT_DAYS}
         allowDecimal={false}
         clampBehavior="none"
-        w={320}
+        maw={320}
         {...form.getInputProps('auditDays')}
       />
       <ProblemNote failure={save.error} />

@@ -24,7 +24,7 @@ export function SeenLines({ lines }: { readonly lines: readonly Line[] }) {
               )}
             </Text>
           </div>
-          <Text c="dimmed" size="sm" style={{ whiteSpace: 'nowrap' }}>
+          <Text c="dimmed" size="sm">
             {line.isChange && <strong>changed, </strong>}
             <time dateTime={line.at}>{whenText(line.at)}</time>
           </Text>

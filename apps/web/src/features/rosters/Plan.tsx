@@ -101,6 +101,7 @@ export function Plan({ roster, plan }: { readonly roster: Roster; readonly plan:
                 <NativeSelect
                   aria-label={`Who ${twin.name} is`}
                   w={340}
+                  maw="100%"
                   data={[
                     { value: '', label: 'Choose' },
                     ...twin.candidates.map(({ id, name, signInName, classes }) => ({
