@@ -44,7 +44,7 @@ it('every route of the staff is written down, or stands here with the reason why
   const unknown = routes.filter((route) => {
     const path = route.split(' ')[1]!;
     const isKnown = (start: string) => path === start || path.startsWith(`${start}/`);
-    return !TOLD[route] && !Object.keys(NOT_TOLD).some(isKnown) && !open.some(isKnown);
+    return !TOLD[route] && !NOT_TOLD[route] && !Object.keys(NOT_TOLD).some(isKnown) && !open.some(isKnown);
   });
   expect(unknown).toEqual([]);
   expect(Object.keys(TOLD).filter((route) => !routes.includes(route))).toEqual([]);

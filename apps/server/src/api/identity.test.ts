@@ -69,6 +69,17 @@ describe('by the school’s own sign-in', () => {
     expect((await again.agent.get('/api/session').expect(200)).body).toMatchObject({ id: ids['tam'] });
   });
 
+  it('they stay known when their names are changed, and no longer when they are given another address', async () => {
+    const names = { name: 'Tam O.', signInName: 'tam', mail: 'moved@skerry.example' };
+    await people().rename(ids['tam']!, names);
+    expect((await comeIn('tam@skerry.example')).ended).toBe('/desk');
+    await people().rename(ids['moved']!, { name: 'moved', signInName: 'moved', mail: null });
+    await people().rename(ids['tam']!, { ...names, mail: 'another@skerry.example' });
+    expect((await comeIn('tam@skerry.example')).ended).toBe('/sign-in?trouble=not-known');
+    await people().rename(ids['tam']!, { ...names, mail: 'tam@skerry.example' });
+    expect((await comeIn('tam@skerry.example')).ended).toBe('/desk');
+  });
+
   it('a first password that was never used does not keep them waiting', async () => {
     const [one] = await people().addAll([{ name: 'Noor', role: 'learner', mail: 'noor@skerry.example' }]);
     const { agent } = await comeIn('noor@skerry.example');

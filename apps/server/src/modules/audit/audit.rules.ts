@@ -45,7 +45,7 @@ export const TOLD: Readonly<Record<string, Told>> = {
   'get /api/editions/:id': told('watched what was recorded by or for', 'edition'),
 };
 
-/** Routes of these parts have nothing of a person's in them but their own maker's. */
+/** Single routes, and whole parts, that have nothing of a person's in them but their own maker's. */
 export const NOT_TOLD: Readonly<Record<string, string>> = {
   '/api/lessons': 'lessons are their maker’s own; feedback and answers are told where they are opened',
   '/api/takes': 'a maker’s own recording',
@@ -62,8 +62,11 @@ export const NOT_TOLD: Readonly<Record<string, string>> = {
   '/api/preferences': 'their own',
   '/api/speaking-rate': 'their own',
   '/api/school': 'nobody’s',
-  '/api/rosters': 'which files were brought; what is in them is told where it is opened',
-  '/api/classes': 'which classes there are; who is in them is told where it is opened',
-  '/api/marking': 'how many hand-ins wait; whose they are is told where they are opened',
+  'get /api/rosters': 'which files were brought; what is in them is told where it is opened',
+  'post /api/rosters': 'a file, before it is planned',
+  'delete /api/rosters/:id': 'a file of which nothing came',
+  'get /api/classes': 'which classes there are; who is in them is told where it is opened',
+  'post /api/classes': 'a class without anybody',
+  'get /api/marking': 'how many hand-ins wait; whose they are is told where they are opened',
   '/api/media': 'addresses that were given out where it is told',
 };

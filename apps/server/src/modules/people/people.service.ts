@@ -255,11 +255,12 @@ export class PeopleService {
     { name, signInName, mail }: { readonly name: string; readonly signInName: string; readonly mail?: string | null },
   ): Promise<void> {
     await this.acts.do(async () => {
-      await this.get(id);
+      const person = await this.get(id);
       const there = await this.people.findOneBy({ signInName: comparableName(signInName) });
       if (there && there.id !== id)
         throw new Problem(409, 'name-taken', `Somebody else signs in as ${signInName}. Nothing was changed.`);
-      const other = mail === undefined ? {} : { mail, identityKey: null };
+      // Another address is another account of the school's own sign-in; the same one changes nothing.
+      const other = mail === undefined || mail === person.mail ? {} : { mail, identityKey: null };
       await this.people.update({ id }, { name: name.trim(), signInName: comparableName(signInName), ...other });
     });
   }

@@ -280,7 +280,18 @@ export class RostersService implements OnModuleInit {
             ? new Problem(422, 'twins-twice', `${failure.message} Nothing was changed.`)
             : failure;
         });
-      const done = { ...shown, newPeople: [], changedPeople: [], leaving: [], back: [], twins: [], newClasses: [] };
+      // Numbers stay; who they are stands in the school, and for a day in how it is taken back.
+      const done = {
+        ...shown,
+        faults: [],
+        emptied: [],
+        newPeople: [],
+        changedPeople: [],
+        leaving: [],
+        back: [],
+        twins: [],
+        newClasses: [],
+      };
       const isOver = { key: null, sample: null, reading: null, failure: null };
       return this.rosters.update({ id }, { state: 'applied', appliedAt: new Date(), plan: done, undo, ...isOver });
     };
