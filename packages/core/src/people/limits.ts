@@ -3,6 +3,9 @@
 /** A password has at least so many characters: length is what makes it hard to guess. */
 export const SHORTEST_PASSWORD = 10;
 export const LONGEST_PASSWORD = 200;
+/** Letters of a class's name, and of what it learns. */
+export const LONGEST_CLASS = 80;
+export const LONGEST_COURSE = 120;
 export const MOST_HOLIDAYS = 60;
 /** Domains of addresses that may come in by the school's own sign-in. */
 export const MOST_DOMAINS = 20;

@@ -1,5 +1,5 @@
 /* A plain list of people, as a spreadsheet or a school's program writes it: docs/formats/rosters.md. */
-import { LONGEST_NAME, LONGEST_SIGN_IN_NAME } from '../people/index.ts';
+import { LONGEST_CLASS, LONGEST_COURSE, LONGEST_NAME, LONGEST_SIGN_IN_NAME } from '../people/index.ts';
 import {
   Faults,
   foldedName,
@@ -32,8 +32,6 @@ export type ColumnUse = (typeof COLUMN_USES)[number];
 export const MOST_COLUMNS = 500;
 /** Keys of people who come from a list begin so. */
 export const LIST_KEY = 'list:';
-const LONGEST_CLASS = 80;
-const LONGEST_COURSE = 120;
 const LONGEST_MAIL = 254;
 
 /** How a list is to be read. */

@@ -1,7 +1,7 @@
 /*
  * OneRoster, a standard of CSV files in a zip: versions 1.1 and 1.2. What Oak Bell takes of it: docs/formats/rosters.md.
  */
-import { LONGEST_SIGN_IN_NAME } from '../people/index.ts';
+import { LONGEST_CLASS, LONGEST_COURSE, LONGEST_SIGN_IN_NAME } from '../people/index.ts';
 import { mailIn, nameFault } from './list.ts';
 import {
   Faults,
@@ -47,9 +47,6 @@ const NEEDED: Readonly<Record<OneRosterFile, readonly string[]>> = {
 };
 /** Files without which there is no roster. */
 const NEEDED_FILES = ['classes', 'users', 'enrollments'] as const;
-
-const LONGEST_CLASS = 80;
-const LONGEST_COURSE = 120;
 
 /** A row by the names of its columns in small letters; absent and empty are the same. */
 export type OneRosterRow = (column: string) => string;

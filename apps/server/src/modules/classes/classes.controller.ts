@@ -1,4 +1,4 @@
-import { LONGEST_SIGN_IN_NAME, MOST_NAMES } from '@oakbell/core/people';
+import { LONGEST_CLASS, LONGEST_COURSE, LONGEST_SIGN_IN_NAME, MOST_NAMES } from '@oakbell/core/people';
 import {
   Body,
   Controller,
@@ -26,8 +26,8 @@ import { MembersService } from './members.service.ts';
 import { slipsPdf } from './slips.ts';
 
 export class NewClassDto {
-  @Text({ min: 1, max: 80 }) name: string;
-  @Text({ max: 120 }) course: string;
+  @Text({ min: 1, max: LONGEST_CLASS }) name: string;
+  @Text({ max: LONGEST_COURSE }) course: string;
 }
 export class ClassDto extends NewClassDto {
   @Id() id: string;
