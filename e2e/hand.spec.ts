@@ -174,7 +174,7 @@ test(
     await expect(page.getByText(/joins at/)).toBeVisible();
     await expect(page.getByText('Page 1 · up now')).toBeVisible();
     await expect.poll(() => inkOnStage(page)).toBe(ink);
-    await expect(page.getByText('Recording', { exact: true })).toBeVisible({ timeout: 5000 });
+    await expect(page.getByText('Recording', { exact: true })).toBeVisible();
     await lasts(page, 1.5);
     await stopAndSave(page);
     const log = await take(page, id);
@@ -195,7 +195,7 @@ test(
     await record(page);
     await lasts(page, 1.2);
     await page.getByRole('button', { name: 'Start over' }).click();
-    await expect(page.getByText('Ready to record')).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText('Ready to record')).toBeVisible();
     expect(await segmentsOf(page, id)).toHaveLength(0);
     await page.getByRole('button', { name: 'Undo' }).last().click();
     await expect.poll(async () => (await segmentsOf(page, id)).length).toBe(1);
@@ -235,8 +235,8 @@ test(
     await expect(page.getByText('Page 7 · up now')).toBeVisible();
     await page.keyboard.press('b');
     await expect(page.getByText('Page 8 · up now')).toBeVisible();
-    await expect(page.getByText('nearly there')).toBeVisible({ timeout: 12_000 });
-    await expect(page.getByText('over 0:10')).toBeVisible({ timeout: 5000 });
+    await expect(page.getByText('nearly there')).toBeVisible();
+    await expect(page.getByText('over 0:10')).toBeVisible();
     await expect(page).toHaveTitle(/^Recording/);
     await stopAndSave(page);
   },
@@ -291,7 +291,7 @@ test('the sound check hears ten seconds and says what it thinks', { tag: '@real-
   await page.getByRole('button', { name: 'Sound check' }).click();
   await page.getByRole('button', { name: 'Record ten seconds' }).click();
   await expect(page.getByText(/Speak: \d+ more/)).toBeVisible();
-  await expect(page.getByText('This sounds good')).toBeVisible({ timeout: 25_000 });
+  await expect(page.getByText('This sounds good')).toBeVisible();
   await expect(page.getByLabel('As it came')).toBeVisible();
   await page.getByLabel('Noise reduction').check();
   await page.getByRole('button', { name: 'Close' }).click();
@@ -336,7 +336,7 @@ test(
     await expect(pad.getByText('Page 2')).toBeVisible();
     await cutLine(pad);
     await draw(pad, [0.2, 0.5], [0.7, 0.5], 20);
-    await expect.poll(() => inkOnStage(page), { timeout: 30_000 }).toBeGreaterThan(100);
+    await expect.poll(() => inkOnStage(page)).toBeGreaterThan(100);
     await stopAndSave(page);
     const log = await take(page, id);
     expect(strokes(log)).toHaveLength(2);
@@ -363,7 +363,7 @@ test(
     const ink = await inkAtRest(page);
     await stopAndSave(page);
     await page.getByRole('button', { name: 'Play' }).click();
-    await expect(page.getByRole('button', { name: 'Play' })).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByRole('button', { name: 'Play' })).toBeVisible();
     const heard = await inkAtRest(page);
     expect(heard).toBeGreaterThan(50);
     expect(ink).toBeGreaterThan(50);

@@ -5,7 +5,6 @@ import { asPerson, signIn } from './support/people.ts';
 import { draw, inkOnStage, logOf, openRoom, press, record, segmentsOf, stopAndSave, lasts } from './support/room.ts';
 
 test('from a PDF to feedback that was heard', { tag: '@real-time' }, async ({ browser, page }) => {
-  test.setTimeout(240_000);
   // A second try meets what the first one left behind: each has a lesson of its own.
   const title = `Tides at the quay, spoken ${randomUUID().slice(0, 8)}`;
 
@@ -186,7 +185,7 @@ test('from a PDF to feedback that was heard', { tag: '@real-time' }, async ({ br
     await expect(phone.getByText('18 of 20 points')).toBeVisible();
     const heard = phone.waitForResponse((answer) => /\/reports$/.test(answer.url()) && answer.ok());
     await phone.getByRole('button', { name: 'Watch', exact: true }).click();
-    await expect(phone.getByRole('button', { name: 'Watch again' })).toBeVisible({ timeout: 20_000 });
+    await expect(phone.getByRole('button', { name: 'Watch again' })).toBeVisible();
     await heard;
     await page.reload();
     await expect(page.getByRole('link', { name: /Ebba Stroud/ })).toContainText(/heard \d+ %/);

@@ -40,7 +40,6 @@ const list = async (page: Page, path: string) => (await (await page.request.get(
 test('a lesson is given, watched, handed in, marked and corrected with keys alone, and nobody is ever nowhere', async ({
   browser,
 }) => {
-  test.setTimeout(180_000);
   const { page: teacher, context } = await asPerson(browser, 'ilse.marrow');
 
   await test.step('the teacher gives it', async () => {

@@ -127,7 +127,7 @@ test('a stretch is spoken over: the old voice is gone there, and the lesson is a
   const room = page.getByRole('region', { name: 'Speak over' });
   await room.getByRole('button', { name: 'Record', exact: true }).click();
   await expect(room.getByText('Recording: speak now')).toBeVisible();
-  await expect(room).toHaveCount(0, { timeout: 40_000 });
+  await expect(room).toHaveCount(0);
   await expect
     .poll(async () => (await editsOf(page, id)).segments.map((one) => soundOf(one)?.kind ?? 'own'))
     .toEqual(['own', 'over', 'own']);
@@ -190,7 +190,6 @@ test('chapters, a cover, music and fades belong to the lesson, and learners see 
         ((await (await page.request.get(`/api/lessons/${id}/editions`)).json()) as Record<string, string>[])[0]![
           'state'
         ],
-      { timeout: 60_000 },
     )
     .toBe('ready');
   const dueAt = new Date(Date.now() + 86_400_000).toISOString();

@@ -32,7 +32,7 @@ test(
       .getByRole('listitem')
       .filter({ has: page.locator(`a[href*="${id}"]`) });
     await left.getByRole('button', { name: 'Keep it' }).click();
-    await expect(left).toHaveCount(0, { timeout: 30_000 });
+    await expect(left).toHaveCount(0);
     await page.goto(`/lessons/${id}/polish`);
     await expect(page.getByText(/ long$/)).toBeVisible();
   },
@@ -75,5 +75,5 @@ test('a place that cannot be fetched opens by itself when the server is there ag
   await page.getByRole('link', { name: 'Classes' }).click();
   await expect(page.getByRole('heading', { name: 'Waiting for the school server' })).toBeVisible();
   await page.unrouteAll();
-  await expect(page.getByRole('heading', { name: 'Classes' })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('heading', { name: 'Classes' })).toBeVisible();
 });

@@ -46,7 +46,7 @@ async function handedInPages(page: Page, learnerName: string) {
   const { feedbackLessonId: lesson } = queue.find((one) => one.learnerName === learnerName)!;
   const pages = async () =>
     (await json<{ pages: { picture: string | null }[] }>(`/api/lessons/${lesson}`)).pages.filter((one) => one.picture);
-  await expect.poll(async () => (await pages()).length, { timeout: 30_000 }).toBe(2);
+  await expect.poll(async () => (await pages()).length).toBe(2);
   return Promise.all(
     (await pages()).map(async ({ picture }) => {
       const read = sharp(await (await page.request.get(`/api/lessons/${lesson}/pictures/${picture}`)).body());
@@ -83,7 +83,6 @@ async function counted(page: Page): Promise<number> {
 const learner = (browser: Browser, name: string, line: BreakableLine) => asPerson(browser, name, { baseURL: line.url });
 
 test('a lesson plays on by itself through a line that breaks, and all of it is counted', async ({ browser, line }) => {
-  test.setTimeout(150_000);
   const random = seeded(SEED);
   const { page, context } = await learner(browser, 'ebba.stroud', line);
   // The sound is refused at first: nothing of it is there.
@@ -113,8 +112,8 @@ test('a lesson plays on by itself through a line that breaks, and all of it is c
     await playedTo(page, Math.min(51, (await seconds(page)) + 1));
   }
   line.slow(null);
-  await expect(page.getByRole('button', { name: 'Watch again' })).toBeVisible({ timeout: 60_000 });
-  await expect(page.getByText(/kept here and counted later/)).toBeHidden({ timeout: 20_000 });
+  await expect(page.getByRole('button', { name: 'Watch again' })).toBeVisible();
+  await expect(page.getByText(/kept here and counted later/)).toBeHidden();
   await page.goto('/desk');
   // What was leapt over with the arrow was not watched: all else was.
   await expect.poll(() => counted(page)).toBeGreaterThan(52 - 4 * 5 - 3);
@@ -134,7 +133,7 @@ test('what was watched while the line was away is counted although the page was 
   line.mend();
   const again = await context.newPage();
   await again.goto('/desk');
-  await expect.poll(() => counted(again), { timeout: 20_000 }).toBeGreaterThan(stood - 1.5);
+  await expect.poll(() => counted(again)).toBeGreaterThan(stood - 1.5);
   expect(await counted(again)).toBeLessThan(stood + 1.5);
   await context.close();
 });
@@ -155,7 +154,7 @@ test('what was watched after the session ended is counted once its learner is ba
   await door.getByLabel('Password', { exact: true }).fill(PASSWORD);
   await door.getByRole('button', { name: 'Sign in' }).click();
   await expect(door).toBeHidden();
-  await expect.poll(() => counted(page), { timeout: 20_000 }).toBeGreaterThan(stood - 1.5);
+  await expect.poll(() => counted(page)).toBeGreaterThan(stood - 1.5);
   await context.close();
 });
 
@@ -171,14 +170,15 @@ test('a hand-in whose line breaks in the middle arrives by itself, once, as it w
     .setInputFiles(files.map((buffer, i) => ({ name: `sheet ${i + 1}.png`, mimeType: 'image/png', buffer })));
   await page.getByRole('button', { name: 'Move sheet 1.png down' }).click();
   await page.getByRole('button', { name: 'Turn sheet 1.png' }).click();
-  line.slow(1_000_000);
+  // What the line holds back counts as sent in the browser: however much it says, the server has but the beginning.
+  line.slow(200_000);
   await page.getByRole('button', { name: 'Hand in these 2 files' }).click();
-  await expect(page.getByText(/^[1-9]\d? %$/)).toBeVisible();
+  await expect(page.getByText(/^\d+ %$/)).toBeVisible();
   line.cut();
   await expect(page.getByText(/The network is away/)).toBeVisible();
   line.slow(null);
   line.mend();
-  await expect(page.getByRole('heading', { name: 'Handed in' })).toBeFocused({ timeout: 30_000 });
+  await expect(page.getByRole('heading', { name: 'Handed in' })).toBeFocused();
   await expect(page.getByText(/sheet 2\.png, sheet 1\.png/)).toBeVisible();
   await expect(page.getByText(/handed in \d times/)).toBeHidden();
   await context.close();
@@ -207,7 +207,7 @@ test('text that is typed is there after a reload, another place and a line that 
   await page.getByRole('button', { name: 'Hand in the text' }).click();
   await expect(page.getByText(/The network is away/)).toBeVisible();
   line.mend();
-  await expect(page.getByRole('heading', { name: 'Handed in' })).toBeFocused({ timeout: 30_000 });
+  await expect(page.getByRole('heading', { name: 'Handed in' })).toBeFocused();
   await context.close();
 });
 
@@ -225,7 +225,7 @@ test('marks that are typed while the line is away are saved when it is back, als
   await comment.fill('Good triangle; look at the scale.');
   await expect(page.getByText(/kept here and saved later/)).toBeVisible();
   line.mend();
-  await expect(page.getByText(/^Saved /)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/^Saved /)).toBeVisible();
   await comment.fill('Good triangle; look at the scale again.');
   await page.getByRole('link', { name: /^Tam Oriel/ }).click();
   await expect(page.getByRole('heading', { name: 'Tam Oriel' })).toBeFocused();
@@ -251,7 +251,7 @@ test(
       line.mend();
     }
     await lasts(page, 1);
-    await stopAndSave(page, 60_000);
+    await stopAndSave(page);
     const [segment] = await segmentsOf(page, id);
     expect((segment!.end - segment!.start) / 1e6).toBeGreaterThan(4);
     await context.close();

@@ -136,7 +136,7 @@ test('browser and server paint every kind of thing and every backdrop alike', as
     await expect(async () => {
       const { width, data } = await inBrowser(page);
       expectAlike(data, await inNode(page, id, width), backdrop.kind);
-    }).toPass({ timeout: 15_000 });
+    }).toPass();
   }
 });
 

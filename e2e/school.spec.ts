@@ -31,7 +31,6 @@ const freshPage = async (browser: Browser, { url }: OwnSchool) =>
   (await browser.newContext({ baseURL: url })).newPage();
 
 test('an empty school is brought to its first published lesson', { tag: '@real-time' }, async ({ browser, school }) => {
-  test.setTimeout(240_000);
   const words = /with these words:\s+([a-z]+(?:-[a-z]+){4})/.exec(school.told)![1]!;
   const keeper = await freshPage(browser, school);
   let first = '';
@@ -131,7 +130,7 @@ test('an empty school is brought to its first published lesson', { tag: '@real-t
     await stopAndSave(teacher);
     await teacher.goto(`/lessons/${id}/assign`);
     await teacher.getByRole('button', { name: 'Publish', exact: true }).click();
-    await expect(teacher.getByText(/Ready to watch/)).toBeVisible({ timeout: 60_000 });
+    await expect(teacher.getByText(/Ready to watch/)).toBeVisible();
     await teacher.getByLabel('Who').selectOption({ label: '10a (2 learners)' });
     await teacher.getByLabel('What to do').fill('Watch it.');
     await teacher.getByRole('button', { name: 'Assign' }).click();

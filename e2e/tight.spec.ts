@@ -87,7 +87,6 @@ for (const [name, hand] of Object.entries(HANDS)) {
   test(`by ${name}: a long take becomes a tight lesson, is undone to the beginning, redone, published, and is what was made`, async ({
     page,
   }) => {
-    test.setTimeout(150_000);
     const { id, take, pages } = await scriptedLesson(page, `Tight by ${name}`, SCRIPT);
     const raw = (await lessonOf(page, id)).edits;
     const begun = await doneOf(page, id);
@@ -136,17 +135,14 @@ async function published(page: Page, id: string): Promise<string> {
   expect((await page.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() })).status()).toBe(201);
   let ready = '';
   await expect
-    .poll(
-      async () => {
-        const [newest] = (await (await page.request.get(`/api/lessons/${id}/editions`)).json()) as {
-          id: string;
-          state: string;
-        }[];
-        ready = newest!.id;
-        return newest!.state;
-      },
-      { timeout: 60_000 },
-    )
+    .poll(async () => {
+      const [newest] = (await (await page.request.get(`/api/lessons/${id}/editions`)).json()) as {
+        id: string;
+        state: string;
+      }[];
+      ready = newest!.id;
+      return newest!.state;
+    })
     .toBe('ready');
   return ready;
 }

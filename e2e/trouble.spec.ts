@@ -164,9 +164,9 @@ test(
         quotaSize: used + 1_500_000,
       });
       await record(page);
-      await expect(page.getByRole('alert')).toContainText('storage of this browser is full', { timeout: 45_000 });
+      await expect(page.getByRole('alert')).toContainText('storage of this browser is full');
       const full = await told(page);
-      await expect.poll(() => told(page), { timeout: 30_000 }).toBeGreaterThan(full + 2);
+      await expect.poll(() => told(page)).toBeGreaterThan(full + 2);
       const whole = await told(page);
       await stopAndSave(page);
       expect(lengthOf((await segmentsOf(page, id))[0])).toBeGreaterThan(whole - 0.3);
@@ -181,7 +181,6 @@ test.describe('in mid-recording, for half a minute', () => {
   ] as const) {
     test(`${what}: it is said, recording goes on, and all of it arrives`, { tag: '@real-time' }, async ({ page }) => {
       test.skip(!pid, 'needs the test command, which tells the process');
-      test.setTimeout(150_000);
       await signIn(page, 'ilse.marrow');
       const { id } = await makeLesson(page, `While ${what}`);
       await openRoom(page, id);
@@ -191,9 +190,7 @@ test.describe('in mid-recording, for half a minute', () => {
       process.kill(pid!, 'SIGSTOP');
       const awaySince = Date.now();
       try {
-        await expect(page.getByText('The server is away. Your recording is safe in this browser')).toBeVisible({
-          timeout: 25_000,
-        });
+        await expect(page.getByText('The server is away. Your recording is safe in this browser')).toBeVisible();
         await draw(page, [0.2, 0.2], [0.6, 0.3]);
         await lasts(page, HALF_A_MINUTE_S - (Date.now() - awaySince) / 1000);
         await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
@@ -203,7 +200,7 @@ test.describe('in mid-recording, for half a minute', () => {
       await lasts(page, 3);
       const whole = await told(page);
       expect(whole, 'it went on while the other was away').toBeGreaterThan(before + 10);
-      await stopAndSave(page, 60_000);
+      await stopAndSave(page);
       const [segment] = await segmentsOf(page, id);
       expect(lengthOf(segment)).toBeGreaterThan(whole - 0.3);
       expect((await logOf(page, segment!.takeId)).filter((event) => event.kind === 'stroke')).toHaveLength(1);
@@ -261,7 +258,6 @@ test(
   'a browser killed in mid-recording: the take is offered, kept and can be published',
   { tag: '@real-time' },
   async () => {
-    test.setTimeout(120_000);
     await withProfile(async (open, kill) => {
       const { page } = await open();
       const { id } = await makeLesson(page, 'Killed');
@@ -346,7 +342,7 @@ test('a process that is killed is started again within seconds, and people go on
       () => 'away',
     );
   await expect.poll(answers, { intervals: [50] }).toBe('away');
-  await expect.poll(answers, { timeout: 20_000 }).toBe(200);
+  await expect.poll(answers).toBe(200);
   await page.reload();
   await expect(page.getByRole('button', { name: 'Sign out' })).toBeVisible();
   await context.close();

@@ -26,7 +26,6 @@ const WALKS: readonly (readonly [string, string | null, readonly State[], 'on ph
 
 for (const [who, name, states, where] of WALKS)
   test(`nothing keeps anyone out of what ${who} sees`, async ({ browser }) => {
-    test.setTimeout(240_000);
     const context = name
       ? await signedIn(browser, name)
       : await browser.newContext({ baseURL: test.info().project.use.baseURL! });

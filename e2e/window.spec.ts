@@ -86,7 +86,7 @@ test(
       id: string;
     };
     const film = () => editionFile(page, edition.id, 'page.mp4');
-    await expect.poll(film, { timeout: 60_000 }).not.toBeNull();
+    await expect.poll(film).not.toBeNull();
     const address = (await film())!;
     const shown = await filmPixels(page, address, [(films[0]!.at + 1_200_000) / 1e6]);
     expect(shown.map(colourOf)).toEqual(['blue']);

@@ -56,7 +56,7 @@ export async function lasts(page: Page, seconds: number): Promise<void> {
 }
 
 /** Stops, and waits until the server has the take. Returns its length in seconds as the room tells it. */
-export async function stopAndSave(page: Page, patience = 30_000): Promise<void> {
+export async function stopAndSave(page: Page, patience = 60_000): Promise<void> {
   await press(page, 'Stop');
   await expect(page.getByText('It is saved.')).toBeVisible({ timeout: patience });
 }
