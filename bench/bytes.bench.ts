@@ -31,7 +31,9 @@ async function queries(database: Connection): Promise<number> {
 
 test('a signed address asks nothing of the database', async ({ page }) => {
   await signIn(page, 'ilse.marrow');
-  const lessons = (await (await page.request.get('/api/lessons')).json()) as { id: string; recorded: boolean }[];
+  const { lessons } = (await (await page.request.get('/api/library')).json()) as {
+    lessons: { id: string; recorded: boolean }[];
+  };
   let voice: string | null = null;
   for (const { id } of lessons.filter((one) => one.recorded)) {
     const editions = (await (await page.request.get(`/api/lessons/${id}/editions`)).json()) as {

@@ -7,7 +7,9 @@ test(
   { tag: '@real-time' },
   async ({ page, browser }) => {
     await signIn(page, 'ilse.marrow');
-    const lessons = (await (await page.request.get('/api/lessons')).json()) as { id: string; title: string }[];
+    const { lessons } = (await (await page.request.get('/api/library')).json()) as {
+      lessons: { id: string; title: string }[];
+    };
     const lesson = lessons.find((one) => one.title === 'The rule of twelfths')!;
     await page.goto(`/lessons/${lesson.id}/assign`);
     const givenNow = async () =>

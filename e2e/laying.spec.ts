@@ -178,9 +178,8 @@ test('chapters, a cover, music and fades belong to the lesson, and learners see 
   await page.setInputFiles('input[type=file][accept^=image]', join(import.meta.dirname, 'laying.spec.ts'));
   await expect(page.getByRole('alert')).toBeVisible();
 
-  const row = ((await (await page.request.get('/api/lessons')).json()) as Record<string, string>[]).find(
-    (one) => one['id'] === id,
-  )!;
+  const { lessons } = (await (await page.request.get('/api/library')).json()) as { lessons: Record<string, string>[] };
+  const row = lessons.find((one) => one['id'] === id)!;
   expect(row['coverAddress']).toMatch(/\/pictures\/..\/[0-9a-f]{64}\.webp$/);
   const classes = (await (await page.request.get('/api/classes')).json()) as { id: string }[];
   await page.request.post(`/api/lessons/${id}/editions`, { headers: onceKey() });
@@ -247,7 +246,7 @@ test('a stretch is copied here and into another lesson; two windows on one lesso
   await expect.poll(async () => (await editsOf(page, id)).segments).toHaveLength(4);
   await goTo(cutOff, 0.15);
   await cutOff.keyboard.press('s');
-  await expect(cutOff.getByText('This lesson was changed in another window.')).toBeVisible();
+  await expect(cutOff.getByText('This lesson was changed meanwhile')).toBeVisible();
   expect((await editsOf(page, id)).segments).toHaveLength(4);
   await goTo(cutOff, 0.15);
   await cutOff.keyboard.press('s');

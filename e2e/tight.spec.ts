@@ -242,7 +242,9 @@ test('a lesson of two topics becomes two at the turn between them, each with its
   await titled('The first topic');
   await expect(page.getByText('8.0 long')).toBeVisible();
   await page.getByRole('tab', { name: 'The whole lesson' }).click();
-  const lessons = (await (await page.request.get('/api/lessons')).json()) as { id: string; title: string }[];
+  const { lessons } = (await (await page.request.get('/api/library')).json()) as {
+    lessons: { id: string; title: string }[];
+  };
   const second = lessons.find((one) => one.title === 'The second topic')!.id;
   await page.goto(`/lessons/${second}/polish`);
   await expect(page.getByText('5.0 long')).toBeVisible();

@@ -99,6 +99,8 @@ export async function startMariaDb(folder, how) {
     '--character-set-server=utf8mb4',
     '--collation-server=utf8mb4_uca1400_ai_ci',
     '--max-allowed-packet=64M',
+    // Every word of a lesson can be looked for, short ones too.
+    '--innodb-ft-min-token-size=1',
   ];
   const kept = await keep(() => startProgram('mariadbd', args, { port, what: 'MariaDB', log }), {
     ...how,

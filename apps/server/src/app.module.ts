@@ -34,6 +34,8 @@ import { RightsGuard, SessionsModule } from './platform/sessions/index.ts';
 import { StorageModule } from './platform/storage/index.ts';
 import { PagesModule } from './modules/pages/index.ts';
 import { UploadsModule } from './modules/uploads/index.ts';
+import { HereModule } from './modules/here/index.ts';
+import { LibraryModule } from './modules/library/index.ts';
 import { MakingModule } from './modules/making/index.ts';
 
 /** Everything but the logs: a process puts those around it, see loggedApp.module.ts. */
@@ -64,6 +66,8 @@ import { MakingModule } from './modules/making/index.ts';
     RostersModule,
     LessonsModule,
     MakingModule,
+    LibraryModule,
+    HereModule,
     UploadsModule,
     PagesModule,
     CoursesModule,

@@ -129,6 +129,7 @@ const attach = (bytes: Buffer, name: string) => (request: ReturnType<Agent['post
   request.attach('files', bytes, name);
 const count = async (sql: string, parameters: unknown[]): Promise<number> =>
   Number(((await database.query(sql, parameters)) as { n: string }[])[0]!.n);
+const lessonsOf = (name: string) => count('SELECT COUNT(*) AS n FROM lesson WHERE ownerId = ?', [ids[name]]);
 const editionsOf = (lesson: string, n: number) => async () =>
   expect(await count('SELECT COUNT(*) AS n FROM edition WHERE lessonId = ?', [lesson])).toBe(n);
 const board = { kind: 'squared' };
@@ -169,6 +170,8 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   },
   'post /api/companion/join': 'writes no row',
   'post /api/lessons/{id}/companion-room': 'writes no row',
+  'put /api/lessons/{id}/here/{window}': 'writes no row',
+  'delete /api/lessons/{id}/here/{window}': 'writes no row',
   'post /api/jobs/{id}/cancel': async () => ({ path: `/api/jobs/${await parked('running')}/cancel` }),
   'post /api/jobs/{id}/retry': async () => {
     const id = await parked('failed');
@@ -215,6 +218,20 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     const { id, page } = await bare();
     return { path: `/api/lessons/${id}/pages/${page}/cues`, body: { cues: 'Ask first.' } };
   },
+  'post /api/lessons/{id}/copies': async () => {
+    const { id } = await recorded();
+    await ilse!
+      .post('/api/library/changes')
+      .send({ ids: [id], addTags: ['tides'] })
+      .expect(204);
+    const before = await lessonsOf('ilse');
+    const inTheEnd = async () => expect(await lessonsOf('ilse')).toBe(before + 1);
+    return { path: `/api/lessons/${id}/copies`, inTheEnd };
+  },
+  'post /api/library/changes': async () => ({
+    path: '/api/library/changes',
+    body: { ids: [(await bare()).id, (await bare()).id], archived: true, addTags: ['tides'] },
+  }),
   'post /api/lessons/{id}/split': async () => {
     const { id, revision } = await recorded();
     return { path: `/api/lessons/${id}/split`, body: { revision, at: 5e5, title: 'The second half' }, again: 409 };
@@ -385,6 +402,15 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     const unit = await made(`courses/${course}/units`);
     await made('lessons', { kind: 'slides', title: 'Tides', unitId: unit });
     return { path: `/api/courses/${course}`, again: 404 };
+  },
+  'post /api/courses/{id}/teachers': async () => ({
+    path: `/api/courses/${await made('courses')}/teachers`,
+    body: { id: ids['bo'] },
+  }),
+  'delete /api/courses/{id}/teachers/{person}': async () => {
+    const course = await made('courses');
+    await ilse!.post(`/api/courses/${course}/teachers`).send({ id: ids['bo'] }).expect(204);
+    return { path: `/api/courses/${course}/teachers/${ids['bo']}`, again: 404 };
   },
   'post /api/courses/{id}/units': async () => ({
     path: `/api/courses/${await made('courses')}/units`,

@@ -231,7 +231,10 @@ describe('boards and copies', () => {
     await teacher
       .put(`/api/lessons/${opening.id}/pages/${opening.page}/backdrop`)
       .send({ backdrop: { kind: 'blank', dark: true } });
-    await teacher.patch(`/api/lessons/${opening.id}`).send({ savedAs: 'opening' }).expect(200);
+    await teacher
+      .post('/api/library/changes')
+      .send({ ids: [opening.id], savedAs: 'opening' })
+      .expect(204);
     const made = (
       await teacher
         .post('/api/lessons')
@@ -256,10 +259,11 @@ describe('courses, units and what is set once', () => {
       id: string;
     };
     const { id } = await newLesson(teacher);
+    await teacher.patch(`/api/lessons/${id}`).send({ goal: 'Say how deep it is', targetMs: 240_000 }).expect(200);
     await teacher
-      .patch(`/api/lessons/${id}`)
-      .send({ unitId: unit.id, goal: 'Say how deep it is', targetMs: 240_000 })
-      .expect(200);
+      .post('/api/library/changes')
+      .send({ ids: [id], unitId: unit.id })
+      .expect(204);
     expect((await teacher.get('/api/courses')).body).toMatchObject([
       { name: 'Coastal navigation', units: [{ id: unit.id, name: 'Tides' }] },
     ]);

@@ -25,7 +25,8 @@ async function statementsFor(name: string, path: string): Promise<number> {
   const { status, body } = await by.get(path);
   database.onStatement = null;
   expect([path, status]).toEqual([path, 200]);
-  return Array.isArray(body) && body.length === 0 ? 0 : sent;
+  const rows = Array.isArray(body) ? body : ((body as { lessons?: unknown[] }).lessons ?? [body]);
+  return rows.length === 0 ? 0 : sent;
 }
 
 it('a screen costs the same number of queries for ten rows and for a thousand', async () => {
@@ -38,7 +39,8 @@ it('a screen costs the same number of queries for ten rows and for a thousand', 
     ['ilse', `/api/watching/assignments/${assignment}`],
     ['ilse', '/api/marking'],
     ['ilse', `/api/marking/${assignment}`],
-    ['ilse', '/api/lessons'],
+    ['ilse', '/api/library'],
+    ['ilse', '/api/library?words=tides'],
   ];
   const counts = async (assignment: string) => {
     const found: number[] = [];

@@ -2,9 +2,10 @@ import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import { randomUUID } from 'node:crypto';
 import supertest from 'supertest';
 import { rosterOf } from '../testing/rosters.ts';
+import { PeopleService } from '../modules/people/index.ts';
 import { ClassesService } from '../modules/classes/index.ts';
 import type { Role } from '../platform/sessions/index.ts';
-import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
+import { addSchool, PASSWORD, startTestApp, type TestApp } from '../testing/testApp.ts';
 import type { Response } from 'supertest';
 import type { IncomingMessage } from 'node:http';
 import { assign, newLesson, publish, record, until, visit } from '../testing/lesson.ts';
@@ -12,11 +13,12 @@ import { rawBytes } from '../testing/watching.ts';
 
 /**
  * People by how they stand to the things of a small school: two teachers have two classes, one of which a third teaches
- * along; a teacher has left, a learner has moved; a lesson is given, another was withdrawn; a hand-in was handed back.
+ * along; a fourth shares a course of the first; a teacher has left, a learner has moved; a lesson is given, another was withdrawn; a hand-in was handed back.
  */
 const WHO = {
   owner: ['ilse', 'teacher'],
   coTeacher: ['co', 'teacher'],
+  colleague: ['dee', 'teacher'],
   otherTeacher: ['bo', 'teacher'],
   leftTeacher: ['gone', 'teacher'],
   learner: ['tam', 'learner'],
@@ -40,6 +42,8 @@ const LEARNERS = ['learner'] as const;
 const MAKERS = ['teacher', 'learner'] as const;
 const ALL = ['teacher', 'learner', 'keeper'] as const;
 const owner: Right = { roles: TEACHERS, may: ['owner'] };
+/** What is in a course that is shared. */
+const user: Right = { roles: TEACHERS, may: ['owner', 'colleague'] };
 const maker: Right = { roles: MAKERS, may: ['owner'] };
 const classTeachers: Right = { roles: TEACHERS, may: ['owner', 'coTeacher'] };
 const KEEPERS = ['keeper'] as const;
@@ -99,9 +103,15 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'delete /api/classes/{id}/members/{person}': classKeepers,
   'put /api/classes/{id}/members/{person}': classKeepers,
   'get /api/classes/{id}/slips': classKeepers,
-  'get /api/lessons': { roles: TEACHERS },
   'post /api/lessons': { roles: TEACHERS },
-  'get /api/lessons/{id}': maker,
+  'get /api/library': { roles: TEACHERS },
+  'get /api/library/tags': { roles: TEACHERS },
+  'post /api/library/changes': owner,
+  'get /api/lessons/{id}/about': user,
+  'post /api/lessons/{id}/copies': user,
+  'put /api/lessons/{id}/here/{window}': owner,
+  'delete /api/lessons/{id}/here/{window}': owner,
+  'get /api/lessons/{id}': { roles: MAKERS, may: ['owner', 'colleague'] },
   'patch /api/lessons/{id}': owner,
   'put /api/lessons/{id}/withdrawn': owner,
   'post /api/lessons/{id}/changes': maker,
@@ -130,18 +140,21 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'post /api/lessons/{id}/cut-outs': owner,
   'post /api/lessons/{id}/assets': owner,
   'post /api/lessons/{id}/companion-room': owner,
-  'get /api/lessons/{id}/pictures/{digest}': maker,
+  'get /api/lessons/{id}/pictures/{digest}': { roles: MAKERS, may: ['owner', 'colleague'] },
   'get /api/lessons/{id}/takes': maker,
   'post /api/lessons/{id}/editions': owner,
-  'get /api/lessons/{id}/editions': owner,
-  'get /api/lessons/{id}/assignments': owner,
+  'get /api/lessons/{id}/editions': user,
+  'get /api/lessons/{id}/assignments': user,
   'get /api/courses': { roles: TEACHERS },
   'post /api/courses': { roles: TEACHERS },
-  'patch /api/courses/{id}': owner,
-  'delete /api/courses/{id}': owner,
-  'post /api/courses/{id}/units': owner,
-  'patch /api/units/{id}': owner,
-  'delete /api/units/{id}': owner,
+  'get /api/colleagues': { roles: TEACHERS },
+  'patch /api/courses/{id}': user,
+  'delete /api/courses/{id}': user,
+  'post /api/courses/{id}/units': user,
+  'post /api/courses/{id}/teachers': user,
+  'delete /api/courses/{id}/teachers/{person}': user,
+  'patch /api/units/{id}': user,
+  'delete /api/units/{id}': user,
   'get /api/preferences': { roles: TEACHERS },
   'put /api/preferences': { roles: TEACHERS },
   'get /api/speaking-rate': { roles: TEACHERS },
@@ -157,7 +170,7 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'get /api/takes/{id}/analysis': owner,
   'get /api/takes/{id}/films/{run}': owner,
   // Given to 10a, which co teaches as well; the learner who moved away sees it no more.
-  'get /api/editions/{id}': { roles: MAKERS, may: ['owner', 'coTeacher', 'learner', 'classmate'] },
+  'get /api/editions/{id}': { roles: MAKERS, may: ['owner', 'coTeacher', 'colleague', 'learner', 'classmate'] },
   'put /api/editions/{id}/withdrawn': owner,
   'post /api/assignments': { roles: TEACHERS, may: ['owner'] },
   'get /api/assignments/{id}': classTeachers,
@@ -192,6 +205,9 @@ const agents = new Map<Who, Agent>();
 beforeAll(async () => {
   test = await startTestApp();
   ids = await addSchool(test);
+  const people = test.app.get(PeopleService, { strict: false });
+  const dee = await people.add({ signInName: 'dee', name: 'dee', role: 'teacher', password: PASSWORD });
+  ids = { ...ids, dee: dee.id };
   for (const who of Object.keys(WHO) as Who[]) {
     const [name] = WHO[who];
     agents.set(who, name === null ? supertest.agent(test.http) : await test.signedIn(name));
@@ -222,6 +238,11 @@ async function world(): Promise<Readonly<Record<string, string>>> {
   const unit = (await ilse.post(`/api/courses/${course.id}/units`).send({ name: 'Springs' }).expect(201)).body as {
     id: string;
   };
+  await ilse.post(`/api/courses/${course.id}/teachers`).send({ id: ids['dee'] }).expect(204);
+  await ilse
+    .post('/api/library/changes')
+    .send({ ids: [lesson.id], unitId: unit.id })
+    .expect(204);
   const editions = (await ilse.get(`/api/lessons/${lesson.id}/editions`)).body as { jobId: string }[];
   // Now somebody leaves, and somebody moves to the other class.
   const classes = test.app.get(ClassesService, { strict: false });
@@ -273,6 +294,7 @@ const bodyFor = (route: string): object => {
   const { lesson, edition } = things;
   if (route === 'post /api/assignments') return { lessonId: lesson, classId: ids['10a'] };
   if (route === 'put /api/watching/visits/{id}') return { editionId: edition };
+  if (route === 'post /api/library/changes') return { ids: [lesson] };
   if (route === 'put /api/takes/{id}') return { lessonId: lesson, windowKey: 'walk' };
   return {};
 };
@@ -284,7 +306,7 @@ async function answerTo(who: Who, route: string): Promise<string> {
     // A visit is begun under a name of the player's own.
     .replace('{id}', route === 'put /api/watching/visits/{id}' ? randomUUID() : idFor(path))
     .replace('{page}', things['page']!)
-    .replace(/\{(upload|person)\}/, randomUUID())
+    .replace(/\{(upload|person|window)\}/, randomUUID())
     .replace('{track}', 'voice')
     .replace(/\{(number|run)\}/, '0')
     .replace('{digest}', 'none')
@@ -348,6 +370,9 @@ describe('rights', () => {
       'delete /api/people/{id}/sessions',
       // Of nobody in the class: there is no such person, for those who may ask.
       'delete /api/classes/{id}/members/{person}',
+      'delete /api/courses/{id}/teachers/{person}',
+      // Whoever has a copy hears what it plays.
+      'post /api/lessons/{id}/copies',
       'post /api/takes/{id}/discard',
       'post /api/marking/hand-ins/{id}/hand-back',
       'post /api/jobs/{id}/cancel',
@@ -410,13 +435,55 @@ describe('feedback', () => {
   });
 });
 
+describe('a lesson of a course that is shared', () => {
+  let [lesson, page, take, edition] = ['', '', '', ''];
+  const change = (who: Who, body: object) => status(who, 'post', 'library/changes', { ids: [lesson], ...body });
+  beforeAll(async () => {
+    ({ id: lesson, page } = await newLesson(as('owner')));
+    take = await record(as('owner'), lesson, 1);
+    edition = (await publish(as('owner'), lesson)).id;
+    await change('owner', { unitId: things['unit'] });
+  });
+
+  it('is changed by the others of the course once its maker lets them, and stays its maker’s', async () => {
+    const cues = { cues: '<p>Together</p>' };
+    const path = `lessons/${lesson}/pages/${page}/cues`;
+    expect(await status('colleague', 'put', path, cues)).toBe(404);
+    expect(await status('colleague', 'get', `takes/${take}/log`)).toBe(404);
+    expect(await change('owner', { courseMay: 'change' })).toBe(204);
+    expect(await status('colleague', 'put', path, cues)).toBe(200);
+    expect(await status('colleague', 'get', `takes/${take}/log`)).toBe(307);
+    expect(await status('colleague', 'get', `lessons/${lesson}/takes`)).toBe(200);
+    expect(await change('colleague', { archived: true })).toBe(404);
+    expect(await change('colleague', { unitId: null })).toBe(404);
+    expect(await change('owner', { courseMay: 'use' })).toBe(204);
+    expect(await status('colleague', 'put', path, cues)).toBe(404);
+  });
+
+  it('is copied, and the copy is heard by whoever has it, also after they left the course', async () => {
+    const { course } = things;
+    const copy = (await as('colleague').post(`/api/lessons/${lesson}/copies`).expect(201)).body as { id: string };
+    expect(await status('colleague', 'get', `takes/${take}/log`)).toBe(307);
+    expect(await status('otherTeacher', 'get', `lessons/${copy.id}`)).toBe(404);
+    expect(await status('owner', 'delete', `courses/${course}/teachers/${ids['dee']}`)).toBe(204);
+    expect(await status('colleague', 'get', `lessons/${lesson}`)).toBe(404);
+    expect(await status('colleague', 'get', `editions/${edition}`)).toBe(404);
+    expect(await status('colleague', 'get', `takes/${take}/log`)).toBe(307);
+    expect(await status('colleague', 'get', `lessons/${copy.id}`)).toBe(200);
+    expect(await status('owner', 'get', `lessons/${copy.id}`)).toBe(404);
+    expect(await status('owner', 'post', `courses/${course}/teachers`, { id: ids['dee'] })).toBe(204);
+  });
+});
+
 describe('what is somebody else’s', () => {
   it('is not reached by naming it in a body', async () => {
     const own = await newLesson(as('otherTeacher'));
     const { lesson, unit } = things;
     expect(await status('otherTeacher', 'post', `lessons/${own.id}/pages/copies`, { from: lesson })).toBe(404);
     expect(await status('otherTeacher', 'post', 'lessons', { kind: 'worked', title: 'x', opening: lesson })).toBe(404);
-    expect(await status('otherTeacher', 'patch', `lessons/${own.id}`, { unitId: unit })).toBe(404);
+    expect(await status('otherTeacher', 'post', 'library/changes', { ids: [own.id], unitId: unit })).toBe(404);
+    const both = { ids: [own.id, lesson], archived: true };
+    expect(await status('otherTeacher', 'post', 'library/changes', both)).toBe(404);
     expect(await status('otherTeacher', 'post', 'lessons', { kind: 'worked', title: 'x', unitId: unit })).toBe(404);
     const terms = { instructions: '', dueAt: new Date().toISOString(), points: null, handIn: false };
     expect(await status('owner', 'post', 'assignments', { lessonId: lesson, classId: ids['10b'], ...terms })).toBe(404);

@@ -163,10 +163,10 @@ describe('a password', () => {
     const typed = first.replaceAll('-', ' ').toUpperCase();
     const { body } = await agent.post('/api/session').send({ name: 'new', password: typed }).expect(200);
     expect(body).toMatchObject({ mustChangePassword: true });
-    expect((await agent.get('/api/lessons').expect(403)).body).toMatchObject({ code: 'password-must-change' });
+    expect((await agent.get('/api/library').expect(403)).body).toMatchObject({ code: 'password-must-change' });
     await me(agent).expect(200);
     await change(agent, first, 'the ebb begins at nine').expect(200);
-    await agent.get('/api/lessons').expect(200);
+    await agent.get('/api/library').expect(200);
     await signIn('new', first, '10.0.9.1').expect(401);
   });
   it('cannot be guessed by way of changing it', async () => {

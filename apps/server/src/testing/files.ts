@@ -13,6 +13,13 @@ export async function pdfOf(pages: number): Promise<Buffer> {
   return Buffer.from(await document.save());
 }
 
+/** A PDF with a line of text on each page. */
+export async function pdfWith(lines: readonly string[]): Promise<Buffer> {
+  const document = await PDFDocument.create();
+  for (const line of lines) document.addPage([320, 180]).drawText(line, { x: 20, y: 100, size: 14 });
+  return Buffer.from(await document.save());
+}
+
 /** A PDF that asks for a password nobody knows: the standard security handler with keys that fit no password. */
 export function lockedPdf(): Buffer {
   const key = '00'.repeat(32);

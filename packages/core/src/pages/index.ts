@@ -6,3 +6,4 @@ export * from './emptyCorner.ts';
 export * from './speaking.ts';
 export * from './pageRecord.ts';
 export * from './words.ts';
+export * from './merging.ts';

@@ -13,14 +13,19 @@ const when = (allowed: boolean, reason: Refusal = 'not-yours'): Decision => (all
 const isLesson = ({ kind }: LessonFacts): boolean => kind === 'slides' || kind === 'worked';
 
 /**
- * Whose hands a lesson is in. A teacher's own; feedback is in the hands of all who teach the class, whoever assigned
+ * Whose hands a lesson is in. A teacher's own, and one of a course they share where its maker lets them; feedback is in the hands of all who teach the class, whoever assigned
  * the work; an answer is the learner's who gives it, for as long as they are in the class.
  */
 function mayMake(role: Role, lesson: LessonFacts): boolean {
   if (role === 'learner') return lesson.kind === 'answer' && lesson.owns && lesson.learnsAnswer;
   if (role !== 'teacher') return false;
-  return isLesson(lesson) ? lesson.owns : lesson.kind === 'feedback' && lesson.teachesWork;
+  if (isLesson(lesson)) return lesson.owns || (lesson.shares && lesson.open);
+  return lesson.kind === 'feedback' && lesson.teachesWork;
 }
+
+/** To look at it, assign it and copy it: whoever may change it, and every teacher of its course. */
+const mayUse = (role: Role, lesson: LessonFacts): boolean =>
+  mayMake(role, lesson) || (role === 'teacher' && isLesson(lesson) && lesson.shares);
 
 function mayWatch(role: Role, edition: EditionFacts): Decision {
   if (!edition.ready) return no('not-ready');
@@ -30,7 +35,7 @@ function mayWatch(role: Role, edition: EditionFacts): Decision {
     return edition.ownWork ? when(edition.handedBack, 'not-handed-back') : no('not-yours');
   if (edition.kind === 'answer')
     return when(role === 'learner' ? edition.owns : role === 'teacher' && edition.teachesAnswer);
-  return when(role === 'learner' ? edition.given : role === 'teacher' && edition.teachesGiven);
+  return when(role === 'learner' ? edition.given : role === 'teacher' && (edition.teachesGiven || edition.shares));
 }
 
 /** Every act there is, by the thing that it is done to: whoever has this role, and stands to it like this, may or may not. */
@@ -38,13 +43,16 @@ export const ACTS = {
   lesson: {
     /** To work on it: its pages, its takes, its edits, publishing. */
     make: (role: Role, lesson: FactsOf['lesson']) => when(mayMake(role, lesson)),
+    see: (role: Role, lesson: FactsOf['lesson']) => when(mayUse(role, lesson)),
     /** To put it before a class, or into another lesson: feedback and answers stay with the work they belong to. */
     give: (role: Role, lesson: FactsOf['lesson']) =>
-      mayMake(role, lesson) ? when(isLesson(lesson), 'not-a-lesson') : no('not-yours'),
+      mayUse(role, lesson) ? when(isLesson(lesson), 'not-a-lesson') : no('not-yours'),
+    /** To say where it belongs, and what others may do with it. */
+    own: (role: Role, lesson: FactsOf['lesson']) => when(role === 'teacher' && isLesson(lesson) && lesson.owns),
   },
   take: {
     /** To hear it and to see what was recorded. */
-    hear: (role: Role, take: FactsOf['take']) => when(mayMake(role, take)),
+    hear: (role: Role, take: FactsOf['take']) => when(mayMake(role, take) || (role === 'teacher' && take.borrows)),
     /** To go on with it. */
     record: (role: Role, take: FactsOf['take']) => when(take.recorded && mayMake(role, take)),
   },
@@ -74,8 +82,8 @@ export const ACTS = {
       when(role === 'learner' && (learns || handedIn)),
   },
   submission: { mark: (role: Role, { teaches }: FactsOf['submission']) => when(role === 'teacher' && teaches) },
-  course: { own: (role: Role, { owns }: FactsOf['course']) => when(role === 'teacher' && owns) },
-  unit: { own: (role: Role, { owns }: FactsOf['unit']) => when(role === 'teacher' && owns) },
+  course: { teach: (role: Role, { teaches }: FactsOf['course']) => when(role === 'teacher' && teaches) },
+  unit: { teach: (role: Role, { teaches }: FactsOf['unit']) => when(role === 'teacher' && teaches) },
   roster: { keep: (role: Role) => when(role === 'keeper') },
   job: { own: (_: Role, { owns }: FactsOf['job']) => when(owns) },
 } as const satisfies { readonly [T in Thing]: Readonly<Record<string, (role: Role, facts: FactsOf[T]) => Decision>> };

@@ -3,7 +3,7 @@ import { DataSource } from 'typeorm';
 import { Gathered } from '../../platform/database/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { decide, type ActOn, type Decision } from './access.rules.ts';
-import { AUDIENCE, factsIn, QUERIES, TEACHERS, type FactsOf, type Thing } from './facts.ts';
+import { AUDIENCE, factsIn, MAKERS, QUERIES, TEACHERS, type FactsOf, type Thing } from './facts.ts';
 
 interface Pair {
   readonly personId: string;
@@ -31,6 +31,12 @@ export class AccessService {
   ): Promise<Decision> {
     const row = await this.#rows[thing].ask({ personId, id });
     return decide(role, act, thing, row && (factsIn(row) as unknown as FactsOf[T]));
+  }
+
+  /** Everybody who may change a lesson: its maker, and the other teachers of its course where they may. */
+  async makersOf(lessonId: string): Promise<readonly string[]> {
+    const rows = (await this.database.query(MAKERS, [lessonId, lessonId])) as { id: string }[];
+    return rows.map((row) => row.id);
   }
 
   /** Everybody before whom something changes when a lesson does: its maker, and whoever it was given to or is about. */

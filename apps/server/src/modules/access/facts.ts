@@ -7,6 +7,9 @@
 export interface LessonFacts {
   readonly kind: 'slides' | 'worked' | 'feedback' | 'answer';
   readonly owns: boolean;
+  /** Teaches the course that it is part of; its maker lets the others of the course change it. */
+  readonly shares: boolean;
+  readonly open: boolean;
   readonly withdrawn: boolean;
   /** A learner of a class that it was given to; a teacher of one. */
   readonly given: boolean;
@@ -21,6 +24,8 @@ export interface LessonFacts {
 }
 export interface TakeFacts extends LessonFacts {
   readonly recorded: boolean;
+  /** Another lesson plays it that is in this person's hands. */
+  readonly borrows: boolean;
 }
 export interface EditionFacts extends LessonFacts {
   readonly ready: boolean;
@@ -48,6 +53,9 @@ export interface SubmissionFacts {
 export interface OwnedFacts {
   readonly owns: boolean;
 }
+export interface CourseFacts {
+  readonly teaches: boolean;
+}
 
 /** A thing of the school itself: how anybody stands to it makes no difference. */
 export type SchoolFacts = Readonly<Record<string, never>>;
@@ -62,8 +70,8 @@ export interface FactsOf {
   readonly person: PersonFacts;
   readonly assignment: AssignmentFacts;
   readonly submission: SubmissionFacts;
-  readonly course: OwnedFacts;
-  readonly unit: OwnedFacts;
+  readonly course: CourseFacts;
+  readonly unit: CourseFacts;
   readonly job: OwnedFacts;
   readonly roster: SchoolFacts;
 }
@@ -75,7 +83,11 @@ const ME = `(SELECT n, CAST(asker AS UUID) AS id, CAST(asked AS UUID) AS thing
 const inClassOf = (assignment: string, part: 'teacher' | 'learner', more = ''): string =>
   `EXISTS(SELECT 1 FROM assignment a JOIN membership m ON m.classId = a.classId AND m.personId = me.id AND m.part = '${part}'${more} WHERE ${assignment})`;
 
+/** Whether somebody teaches the course that a lesson is part of. */
+const shares = (lesson: string): string =>
+  `EXISTS(SELECT 1 FROM unit u JOIN course_teacher ct ON ct.courseId = u.courseId AND ct.personId = me.id WHERE u.id = ${lesson}.unitId)`;
 const LESSON = `l.kind AS kind, l.ownerId = me.id AS owns, l.withdrawnAt IS NOT NULL AS withdrawn,
+  ${shares('l')} AS shares, l.courseMay = 'change' AS open,
   ${inClassOf('a.lessonId = l.id', 'learner')} AS given,
   ${inClassOf('a.lessonId = l.id', 'teacher')} AS teachesGiven,
   COALESCE(s.learnerId = me.id, 0) AS ownWork, COALESCE(s.state = 'handed-back', 0) AS handedBack,
@@ -84,8 +96,10 @@ const LESSON = `l.kind AS kind, l.ownerId = me.id AS owns, l.withdrawnAt IS NOT 
   ${inClassOf('x.answerId = l.id', 'teacher', ' JOIN submission x ON x.assignmentId = a.id')} AS teachesAnswer`;
 const WORK = 'LEFT JOIN submission s ON s.id = l.submissionId';
 const EDITION = "e.state = 'ready' AS ready, e.withdrawnAt IS NOT NULL AS editionWithdrawn";
-const owned = (table: string): string =>
-  `SELECT STRAIGHT_JOIN me.n, t.ownerId = me.id AS owns FROM ${ME} JOIN ${table} t ON t.id = me.thing`;
+const BORROWS = `EXISTS(SELECT 1 FROM lesson_source x JOIN lesson d ON d.id = x.lessonId
+  WHERE x.sourceId = l.id AND (d.ownerId = me.id OR (d.courseMay = 'change' AND ${shares('d')}))) AS borrows`;
+const teachesCourse = (course: string): string =>
+  `EXISTS(SELECT 1 FROM course_teacher ct WHERE ct.courseId = ${course} AND ct.personId = me.id) AS teaches`;
 
 /**
  * The query for each kind of thing. Its parameter: pairs of a person and a thing, as JSON. A row tells the number of the
@@ -93,7 +107,7 @@ const owned = (table: string): string =>
  */
 export const QUERIES: Readonly<Record<Thing, string>> = {
   lesson: `SELECT STRAIGHT_JOIN me.n, ${LESSON} FROM ${ME} JOIN lesson l ${WORK} WHERE l.id = me.thing`,
-  take: `SELECT STRAIGHT_JOIN me.n, ${LESSON}, t.byId = me.id AS recorded FROM ${ME} JOIN take t JOIN lesson l ON l.id = t.lessonId ${WORK} WHERE t.id = me.thing`,
+  take: `SELECT STRAIGHT_JOIN me.n, ${LESSON}, t.byId = me.id AS recorded, ${BORROWS} FROM ${ME} JOIN take t JOIN lesson l ON l.id = t.lessonId ${WORK} WHERE t.id = me.thing`,
   edition: `SELECT STRAIGHT_JOIN me.n, ${LESSON}, ${EDITION} FROM ${ME} JOIN edition e JOIN lesson l ON l.id = e.lessonId ${WORK} WHERE e.id = me.thing`,
   visit: `SELECT STRAIGHT_JOIN me.n, ${LESSON}, ${EDITION}, v.learnerId = me.id AS visits FROM ${ME} JOIN visit v JOIN edition e ON e.id = v.editionId JOIN lesson l ON l.id = e.lessonId ${WORK} WHERE v.id = me.thing`,
   class: `SELECT STRAIGHT_JOIN me.n, EXISTS(SELECT 1 FROM membership m WHERE m.classId = c.id AND m.personId = me.id AND m.part = 'teacher') AS teaches FROM ${ME} JOIN school_class c WHERE c.id = me.thing`,
@@ -107,9 +121,9 @@ export const QUERIES: Readonly<Record<Thing, string>> = {
     EXISTS(SELECT 1 FROM submission x WHERE x.assignmentId = b.id AND x.learnerId = me.id) AS handedIn
     FROM ${ME} JOIN assignment b WHERE b.id = me.thing`,
   submission: `SELECT STRAIGHT_JOIN me.n, ${inClassOf('a.id = x0.assignmentId', 'teacher')} AS teaches FROM ${ME} JOIN submission x0 WHERE x0.id = me.thing`,
-  course: owned('course'),
-  unit: `SELECT STRAIGHT_JOIN me.n, c.ownerId = me.id AS owns FROM ${ME} JOIN unit u JOIN course c ON c.id = u.courseId WHERE u.id = me.thing`,
-  job: owned('job'),
+  course: `SELECT STRAIGHT_JOIN me.n, ${teachesCourse('c.id')} FROM ${ME} JOIN course c WHERE c.id = me.thing`,
+  unit: `SELECT STRAIGHT_JOIN me.n, ${teachesCourse('u.courseId')} FROM ${ME} JOIN unit u WHERE u.id = me.thing`,
+  job: `SELECT STRAIGHT_JOIN me.n, t.ownerId = me.id AS owns FROM ${ME} JOIN job t ON t.id = me.thing`,
   roster: `SELECT STRAIGHT_JOIN me.n FROM ${ME} JOIN roster r ON r.id = me.thing`,
 };
 
@@ -117,6 +131,9 @@ const GIVEN_TO = (part: string): string =>
   `SELECT m.personId AS id FROM assignment a JOIN membership m ON m.classId = a.classId${part} WHERE a.lessonId = ?`;
 const TEACHES = " AND m.part = 'teacher'";
 const ABOUT = `SELECT m.personId AS id FROM lesson l JOIN submission s ON s.id = l.submissionId JOIN assignment a ON a.id = s.assignmentId JOIN membership m ON m.classId = a.classId${TEACHES} WHERE l.id = ?`;
+/** In whose hands a lesson is to be changed. Its parameter, twice: the lesson. */
+export const MAKERS = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION SELECT t.personId FROM lesson l
+  JOIN unit u ON u.id = l.unitId JOIN course_teacher t ON t.courseId = u.courseId WHERE l.id = ? AND l.courseMay = 'change'`;
 /** Who is told of a lesson. Its parameter, five times: the lesson. */
 export const AUDIENCE = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION ${GIVEN_TO('')}
   UNION SELECT s.learnerId FROM lesson l JOIN submission s ON s.id = l.submissionId WHERE l.id = ? UNION ${ABOUT}

@@ -1,6 +1,7 @@
 import { Injectable, SetMetadata, applyDecorators, type CanActivate, type ExecutionContext } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
+import { MOST_AT_ONCE } from '@oakbell/core/library';
 import { notFound } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { AccessService } from './access.service.ts';
@@ -9,7 +10,7 @@ import type { Thing } from './facts.ts';
 
 const NEEDS = 'oakbell:needs';
 
-/** Where the name of the thing is found: a part of the path, or a field of the body that may be left out. */
+/** Where the name of the thing is found: a part of the path, or a field of the body, with one name or many, that may be left out. */
 type Place = { readonly path: string } | { readonly body: string };
 interface Need {
   readonly act: string;
@@ -59,20 +60,23 @@ export class MayGuard implements CanActivate {
     const needs = this.reflector.get<readonly Need[] | undefined>(NEEDS, context.getHandler()) ?? [];
     const request = context.switchToHttp().getRequest<Request & { person?: Person }>();
     for (const { act, thing, place } of needs) {
-      const id = named(request, place);
+      const names = named(request, place);
       // What a body does not name, or names wrongly, is for its own check to say.
-      if ('body' in place && (typeof id !== 'string' || !UUID.test(id))) continue;
-      const mayDo =
-        typeof id === 'string' && UUID.test(id) && request.person !== undefined
-          ? await this.access.decide(request.person, act as never, thing, id)
-          : null;
-      if (!mayDo?.ok) throw notFound(WORDS[thing]);
+      if ('body' in place && !names.every(isName)) continue;
+      const { person } = request;
+      const may = await Promise.all(
+        names.map(async (id) => person && isName(id) && (await this.access.decide(person, act as never, thing, id)).ok),
+      );
+      if (!may.every(Boolean)) throw notFound(WORDS[thing]);
     }
     return true;
   }
 }
 
-function named(request: Request, place: Place): unknown {
-  if ('path' in place) return request.params[place.path];
-  return (request.body as Readonly<Record<string, unknown>> | undefined)?.[place.body];
+/** What is named there; a list names as many as it is long, up to so many that its own check refuses it. */
+function named(request: Request, place: Place): readonly unknown[] {
+  if ('path' in place) return [request.params[place.path]];
+  const there = (request.body as Readonly<Record<string, unknown>> | undefined)?.[place.body];
+  return Array.isArray(there) ? there.slice(0, MOST_AT_ONCE + 1) : [there];
 }
+const isName = (id: unknown): id is string => typeof id === 'string' && UUID.test(id);

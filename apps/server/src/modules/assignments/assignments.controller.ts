@@ -98,10 +98,13 @@ export class AssignmentsController {
 
   @Get('lessons/:id/assignments')
   @For('teacher')
-  @May('make', 'lesson')
+  @May('see', 'lesson')
   @ApiOkResponse({ type: [AssignmentDto] })
   async ofLesson(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<AssignmentDto[]> {
-    return this.#dtos(await this.assignments.ofLesson(id));
+    const given = await this.assignments.ofLesson(id);
+    // A lesson is used by many; what a class was given is told to those who teach it.
+    const teaches = new Set((await this.classes.of(person.id, 'teacher')).map((one) => one.id));
+    return this.#dtos(given.filter((one) => teaches.has(one.classId)));
   }
 
   async #dto(one: AssignmentEntity): Promise<AssignmentDto> {

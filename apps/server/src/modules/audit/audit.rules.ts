@@ -50,6 +50,8 @@ export const NOT_TOLD: Readonly<Record<string, string>> = {
   '/api/lessons': 'lessons are their maker’s own; feedback and answers are told where they are opened',
   '/api/takes': 'a maker’s own recording',
   '/api/editions': 'a maker’s own edition',
+  '/api/library': 'lessons that they can use: their own, and those of their courses',
+  '/api/colleagues': 'the names of teachers, for teachers',
   '/api/courses': 'a teacher’s own order of lessons',
   '/api/units': 'a teacher’s own order of lessons',
   '/api/jobs': 'their own work that is waited for',

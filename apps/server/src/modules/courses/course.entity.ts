@@ -1,11 +1,18 @@
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 
-/** A teacher's course: its units in order, and in them the lessons. */
+/** A course: its units in order, and in them the lessons. */
 @Entity('course')
 export class CourseEntity {
   @PrimaryColumn('uuid') id: string;
-  @ForeignKey('person') @Index() @Column('uuid') ownerId: string;
   @Column({ type: 'varchar', length: 120 }) name: string;
+}
+
+/** Whose a course is: one teacher's, or several of them share it, all alike. */
+@Entity('course_teacher')
+export class CourseTeacherEntity {
+  @ForeignKey('course', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') courseId: string;
+  @ForeignKey('person') @Index() @PrimaryColumn('uuid') personId: string;
+  /** Where it stands among this teacher's courses. */
   @Column({ type: 'int' }) position: number;
 }
 

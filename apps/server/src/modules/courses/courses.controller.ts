@@ -1,11 +1,12 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Patch, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Patch, Post, Put, Query } from '@nestjs/common';
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { readPens } from '@oakbell/core/log';
 import { namingFault } from '@oakbell/core/naming';
 import { ArrayMaxSize, IsArray, IsOptional } from 'class-validator';
-import { Id, Parts, Problem, Text } from '../../platform/http/index.ts';
+import { Id, Parts, Problem, Text, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
+import { PeopleService } from '../people/index.ts';
 import type { PreferenceEntity, UnitEntity } from './course.entity.ts';
 import { CoursesService, type CourseWithUnits } from './courses.service.ts';
 
@@ -15,11 +16,25 @@ export class PlaceNameDto {
 export class UnitDto {
   @Id() id: string;
   @Text() name: string;
+  /** How many are in it, those that are put away left out. */
+  @Whole() lessons: number;
+}
+export class ColleagueDto {
+  @Id() id: string;
+  @Text() name: string;
+}
+export class ColleaguesAskedDto {
+  @Text({ max: 100, optional: true }) words?: string;
+}
+export class NewCourseTeacherDto {
+  @Id() id: string;
 }
 export class CourseDto {
   @Id() id: string;
   @Text() name: string;
   @Parts(() => UnitDto) units: UnitDto[];
+  /** Everybody who has it, whoever asks too. */
+  @Parts(() => ColleagueDto) teachers: ColleagueDto[];
 }
 /** What is left out stays as it is. */
 export class PreferencesDto {
@@ -32,18 +47,22 @@ export class PreferencesDto {
   pens?: object[];
 }
 
-const unitDto = ({ id, name }: UnitEntity): UnitDto => ({ id, name });
-const courseDto = ({ course, units }: CourseWithUnits): CourseDto => ({
+const unitDto = ({ id, name, lessons = 0 }: UnitEntity & { lessons?: number }): UnitDto => ({ id, name, lessons });
+const courseDto = ({ course, units, teachers }: CourseWithUnits): CourseDto => ({
   id: course.id,
   name: course.name,
   units: units.map(unitDto),
+  teachers: teachers.map(({ id, name }) => ({ id, name })),
 });
 const preferencesDto = ({ naming, pens }: PreferenceEntity): PreferencesDto => ({ naming, pens: [...pens] });
 
 @ApiTags('courses')
 @Controller('api')
 export class CoursesController {
-  constructor(private readonly courses: CoursesService) {}
+  constructor(
+    private readonly courses: CoursesService,
+    private readonly people: PeopleService,
+  ) {}
 
   @Get('courses')
   @For('teacher')
@@ -56,13 +75,14 @@ export class CoursesController {
   @For('teacher')
   @ApiCreatedResponse({ type: CourseDto })
   async add(@By() person: SignedIn, @Body() body: PlaceNameDto): Promise<CourseDto> {
-    return courseDto({ course: await this.courses.add(person.id, body.name), units: [] });
+    const course = await this.courses.add(person.id, body.name);
+    return courseDto({ course, units: [], teachers: [await this.people.get(person.id)] });
   }
 
   @Patch('courses/:id')
   @HttpCode(204)
   @For('teacher')
-  @May('own', 'course')
+  @May('teach', 'course')
   @ApiNoContentResponse()
   async rename(
     @By() person: SignedIn,
@@ -75,15 +95,43 @@ export class CoursesController {
   @Delete('courses/:id')
   @HttpCode(204)
   @For('teacher')
-  @May('own', 'course')
+  @May('teach', 'course')
   @ApiNoContentResponse()
   async remove(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
     await this.courses.removeCourse(id);
   }
 
+  /** Teachers of the school by their names, to share a course with. */
+  @Get('colleagues')
+  @For('teacher')
+  @ApiOkResponse({ type: [ColleagueDto] })
+  async colleagues(@By() person: SignedIn, @Query() { words = '' }: ColleaguesAskedDto): Promise<ColleagueDto[]> {
+    const found = await this.people.search({ words, role: 'teacher', from: 0 });
+    return found.people.flatMap(({ id, name, leftAt }) => (id === person.id || leftAt ? [] : [{ id, name }]));
+  }
+
+  @Post('courses/:id/teachers')
+  @HttpCode(204)
+  @For('teacher')
+  @May('teach', 'course')
+  @ApiNoContentResponse()
+  async share(@Param('id', ParseUUIDPipe) id: string, @Body() body: NewCourseTeacherDto): Promise<void> {
+    await this.courses.addTeacher(id, body.id);
+  }
+
+  /** Oneself, or another teacher. */
+  @Delete('courses/:id/teachers/:person')
+  @HttpCode(204)
+  @For('teacher')
+  @May('teach', 'course')
+  @ApiNoContentResponse()
+  async leave(@Param('id', ParseUUIDPipe) id: string, @Param('person', ParseUUIDPipe) person: string): Promise<void> {
+    await this.courses.removeTeacher(id, person);
+  }
+
   @Post('courses/:id/units')
   @For('teacher')
-  @May('own', 'course')
+  @May('teach', 'course')
   @ApiCreatedResponse({ type: UnitDto })
   async addUnit(
     @By() person: SignedIn,
@@ -96,7 +144,7 @@ export class CoursesController {
   @Patch('units/:id')
   @HttpCode(204)
   @For('teacher')
-  @May('own', 'unit')
+  @May('teach', 'unit')
   @ApiNoContentResponse()
   async renameUnit(
     @By() person: SignedIn,
@@ -109,7 +157,7 @@ export class CoursesController {
   @Delete('units/:id')
   @HttpCode(204)
   @For('teacher')
-  @May('own', 'unit')
+  @May('teach', 'unit')
   @ApiNoContentResponse()
   async removeUnit(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
     await this.courses.removeUnit(id);

@@ -69,7 +69,7 @@ export class EditionsController {
 
   @Get('lessons/:id/editions')
   @For('teacher')
-  @May('make', 'lesson')
+  @May('see', 'lesson')
   @ApiOkResponse({ type: [EditionDto] })
   async ofLesson(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<EditionDto[]> {
     return (await this.editions.ofLesson(id)).map(editionDto);

@@ -1,3 +1,4 @@
 export { EditionsModule } from './editions.module.ts';
 export { EditionsService, type EditionHead } from './editions.service.ts';
+export { filesOf } from './editions.rules.ts';
 export type { Edition } from './edition.entity.ts';

@@ -3,7 +3,7 @@ export { checkFile, isDrawing } from './checkFile.ts';
 export { FileChecks, withStored, type CheckedFile } from './fileChecks.service.ts';
 export { MOST_PAGES } from './limits.ts';
 export { checkMedia, posterOf, storeClip } from './media.ts';
-export { drawPages, pdfPages, pdfPicture, pdfPiece, type RawPicture, type Share } from './pdf.ts';
+export { drawPages, pdfPages, pdfPicture, pdfPiece, pdfTexts, type RawPicture, type Share } from './pdf.ts';
 export {
   checkPicture,
   drawSvg,

@@ -1,3 +1,4 @@
+import { MOST_PAGE_LETTERS } from '@oakbell/core/library';
 import { present } from '@oakbell/core/present';
 import { Problem } from '../../platform/http/index.ts';
 import { ConverterError, withFolder, type WorkFolder } from '../../platform/converters/index.ts';
@@ -120,6 +121,29 @@ export async function drawPages<T>(
     return use(picturesIn(folder));
   });
 }
+
+/**
+ * The text of pages `first` to `last` (both in), each by itself; none for pages that hold pictures of text alone. What
+ * cannot be read is no text: the pages can be shown all the same.
+ */
+export async function pdfTexts(file: string, [first, last]: readonly [number, number]): Promise<readonly string[]> {
+  const texts = await withFolder(async (folder) => {
+    await folder.put('file.pdf', { file });
+    const args = ['-f', `${first}`, '-l', `${last}`, '-enc', 'UTF-8', 'file.pdf', '-'];
+    return (await folder.run({ program: 'pdftotext', args })).toString('utf8').split('\f');
+  }).catch((failure: unknown) => {
+    if (!(failure instanceof ConverterError) || failure.fault === 'cancelled') throw failure;
+    return [];
+  });
+  return Array.from({ length: last - first + 1 }, (_, i) => readable(texts[i] ?? ''));
+}
+
+/** Text without what no database keeps, and no longer than a page is searched. */
+const readable = (text: string): string =>
+  text
+    .replaceAll(/[\p{Cc}\p{Cs}\s]+/gu, ' ')
+    .trim()
+    .slice(0, MOST_PAGE_LETTERS);
 
 async function* picturesIn(folder: WorkFolder): AsyncGenerator<RawPicture> {
   // Their numbers are padded alike, so they sort as pages.

@@ -8,7 +8,7 @@ import { cuesOfText, PagesService } from '../pages/index.ts';
 import { DrawnAhead } from './drawnAhead.ts';
 import { withStored, type CheckedFile } from '../files/index.ts';
 import { storeClip } from '../files/index.ts';
-import { drawPages, pdfPicture, type RawPicture } from '../files/index.ts';
+import { drawPages, pdfPicture, pdfTexts, type RawPicture } from '../files/index.ts';
 import { storePictureFile, storeRawPicture, storeSvg, type StoredPicture } from '../files/index.ts';
 import { isDrawing } from '../files/index.ts';
 import { ensureFits, textPictures } from '../files/index.ts';
@@ -86,6 +86,8 @@ export class ImportsService implements OnModuleInit {
       await withStored(this.storage, file.key, async (path) => {
         // A second try of the same job goes on where the first one stopped.
         const pages = numbers.map((page) => ({ page, source: `${file.key}#${page}#${job.id}` }));
+        // Of a hand-in nothing is looked for.
+        const texts = as === 'slide' ? await this.#texts(file, path, numbers) : new Map<number, string>();
         const drawing = new DrawnAhead(
           pages.filter(({ source }) => !there.has(source)).map(({ page }) => page),
           (chunk) => this.#drawChunk(file, path, chunk),
@@ -96,7 +98,13 @@ export class ImportsService implements OnModuleInit {
           // All pictures of a page, or none: a second try finds the page there or not.
           await steps.act(async () => {
             for (const picture of pictures)
-              await this.pages.addPage(job.subjectId, { kind: as, source, cues, ...picture });
+              await this.pages.addPage(job.subjectId, {
+                kind: as,
+                source,
+                cues,
+                text: texts.get(page) ?? '',
+                ...picture,
+              });
           });
           done += 1;
           await progress(done / total);
@@ -104,6 +112,19 @@ export class ImportsService implements OnModuleInit {
       });
     }
     return endsWith();
+  }
+
+  /** What stands on pages as text, by their numbers. */
+  async #texts(
+    { kind, key }: StoredFile,
+    path: string,
+    numbers: readonly number[],
+  ): Promise<ReadonlyMap<number, string>> {
+    if (kind === 'text') return new Map([[1, (await this.storage.read(key)).toString('utf8')]]);
+    if (kind !== 'pdf' || numbers.length === 0) return new Map();
+    const [first, last] = [Math.min(...numbers), Math.max(...numbers)];
+    const texts = await pdfTexts(path, [first, last]);
+    return new Map(texts.map((text, i) => [first + i, text]));
   }
 
   async #addClip(job: Job, steps: JobSteps, file: StoredFile, there: ReadonlySet<string | null>): Promise<void> {

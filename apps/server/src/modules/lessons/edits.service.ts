@@ -24,6 +24,7 @@ import { MoreThan, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
+import { AccessService } from '../access/index.ts';
 import { LessonChangeEntity, LessonEditsEntity, LessonEntity, type Lesson } from './lesson.entity.ts';
 
 export interface Change {
@@ -56,7 +57,7 @@ const CHANGED = () =>
   new Problem(
     409,
     'lesson-changed',
-    'This lesson was changed in another window. Nothing was overwritten; load it again to go on.',
+    'This lesson was changed meanwhile, by somebody else or in another window. Nothing was overwritten; look at it and press again.',
   );
 const DOES_NOT_APPLY = () =>
   new Problem(409, 'edit-does-not-apply', 'The lesson has changed meanwhile. Look at it and try again.');
@@ -98,6 +99,7 @@ export class EditsService {
     @InjectRepository(LessonEditsEntity) private readonly snapshots: Repository<LessonEditsEntity>,
     private readonly acts: Acts,
     private readonly events: Events,
+    private readonly access: AccessService,
   ) {}
 
   /** Lets another module look at what every change makes before it is kept. */
@@ -214,7 +216,7 @@ export class EditsService {
       updatedAt: at,
     };
     await this.lessons.update({ id: lesson.id }, change);
-    await this.events.tell([lesson.ownerId, byId], {
+    await this.events.tell([byId, ...(await this.access.makersOf(lesson.id))], {
       kind: 'lesson',
       id: lesson.id,
       revision: change.revision,

@@ -2,13 +2,15 @@ export { LessonsModule } from './lessons.module.ts';
 export { EditsService } from './edits.service.ts';
 export {
   LESSON_KINDS,
+  COURSE_MAY,
   SAVED_AS,
   isTaught,
   type AnswerLesson,
+  type CourseMay,
   type FeedbackLesson,
   type TaughtLesson,
   type Lesson,
   type LessonKind,
   type SavedAs,
 } from './lesson.entity.ts';
-export { LessonsService } from './lessons.service.ts';
+export { LessonsService, type LessonPlace } from './lessons.service.ts';

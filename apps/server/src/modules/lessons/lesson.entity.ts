@@ -1,5 +1,6 @@
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import type { Edit, EditList } from '@oakbell/core/edits';
+import { LONGEST_TAG } from '@oakbell/core/library';
 import { bigWhole, moment } from '../../platform/database/index.ts';
 
 /** `answer`: what a learner says for an assignment; it is theirs. */
@@ -7,20 +8,26 @@ export const LESSON_KINDS = ['slides', 'worked', 'feedback', 'answer'] as const;
 export type LessonKind = (typeof LESSON_KINDS)[number];
 export const SAVED_AS = ['opening', 'template'] as const;
 export type SavedAs = (typeof SAVED_AS)[number];
+export const COURSE_MAY = ['use', 'change'] as const;
+export type CourseMay = (typeof COURSE_MAY)[number];
 
 @Entity('lesson')
 @Index(['answersId', 'ownerId'], { unique: true })
+@Index(['ownerId', 'updatedAt'])
+@Index(['unitId', 'updatedAt'])
+@Index(['words'], { fulltext: true })
 export class LessonEntity {
   @PrimaryColumn('uuid') id: string;
-  @ForeignKey('person') @Index() @Column('uuid') ownerId: string;
+  @ForeignKey('person') @Column('uuid') ownerId: string;
   @Column({ type: 'varchar', length: 10 }) kind: LessonKind;
   @Column({ type: 'varchar', length: 160 }) title: string;
+  /** Its title and its tags: what it is found by, besides its pages. */
+  @Column({ type: 'varchar', length: 1000, default: '' }) words: string;
   /** The one thing learners can do afterwards. */
   @Column({ type: 'varchar', length: 300, default: '' }) goal: string;
   /** The length aimed at, in milliseconds. */
   @Column({ type: 'int', default: 300_000 }) targetMs: number;
-  @ForeignKey('unit', { onDelete: 'SET NULL' }) @Index() @Column({ type: 'uuid', nullable: true }) unitId:
-    string | null;
+  @ForeignKey('unit', { onDelete: 'SET NULL' }) @Column({ type: 'uuid', nullable: true }) unitId: string | null;
   /** Kept to begin others from: an opening's pages come first in another lesson, a template is copied whole. */
   @Column({ type: 'varchar', length: 10, nullable: true }) savedAs: SavedAs | null;
   /** For spoken feedback: the hand-in it speaks about. */
@@ -32,8 +39,10 @@ export class LessonEntity {
   @ForeignKey('assignment') @Column({ type: 'uuid', nullable: true }) answersId: string | null;
   /** Since when nobody but its maker sees it; null when it is open to those it was given to. */
   @Column({ ...moment, nullable: true }) withdrawnAt: Date | null;
-  /** Other lessons of the same maker whose takes it plays, and whose pages it therefore needs. */
-  @Column({ type: 'json' }) sources: readonly string[];
+  /** What the other teachers of its course may do: use it as it is, or change it. */
+  @Column({ type: 'varchar', length: 6, default: 'use' }) courseMay: CourseMay;
+  /** Since when it is put away; null while it is among the others. Who was given it still has it. */
+  @Column({ ...moment, nullable: true }) archivedAt: Date | null;
   /** Rises with each change of the edits; a change names the one it was made on. */
   @Column({ type: 'int' }) revision: number;
   /** Length of the programme in microseconds, and its cover: what lists show without reading the edits. */
@@ -48,7 +57,21 @@ export class LessonEntity {
   @Column(moment) updatedAt: Date;
 }
 
-type LessonFacts = Omit<LessonEntity, 'kind' | 'unitId' | 'savedAs' | 'submissionId' | 'answersId'>;
+/** Another lesson whose takes a lesson plays, and whose pages it therefore needs. */
+@Entity('lesson_source')
+export class LessonSourceEntity {
+  @ForeignKey('lesson', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') lessonId: string;
+  @ForeignKey('lesson') @Index() @PrimaryColumn('uuid') sourceId: string;
+}
+
+/** A word of its maker's by which a lesson is found. */
+@Entity('lesson_tag')
+export class LessonTagEntity {
+  @ForeignKey('lesson', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') lessonId: string;
+  @PrimaryColumn({ type: 'varchar', length: LONGEST_TAG }) tag: string;
+}
+
+type LessonFacts = Omit<LessonEntity, 'words' | 'kind' | 'unitId' | 'savedAs' | 'submissionId' | 'answersId'>;
 /** A lesson that its teacher gives to whom they like; it has its place among the others. */
 export type TaughtLesson = LessonFacts & {
   readonly kind: 'slides' | 'worked';

@@ -3,26 +3,33 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { editMaking, insertPiece, pieceOf, programmeOf, splitLesson } from '@oakbell/core/edits';
 import { lengthOf, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { randomUUID } from 'node:crypto';
-import { In, Repository } from 'typeorm';
+import { In, IsNull, Repository } from 'typeorm';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { Acts } from '../../platform/acts/index.ts';
+import { Events } from '../../platform/events/index.ts';
+import { AccessService } from '../access/index.ts';
 import { EditsService, UNEDITED } from './edits.service.ts';
 import {
   isTaught,
   LessonEntity,
+  LessonSourceEntity,
+  LessonTagEntity,
   type AnswerLesson,
   type FeedbackLesson,
   type Lesson,
   type TaughtLesson,
 } from './lesson.entity.ts';
 
-export type LessonFacts = Partial<Pick<LessonEntity, 'title' | 'goal' | 'targetMs' | 'unitId' | 'savedAs'>>;
+/** What is said about a lesson. */
+export type LessonFacts = Partial<Pick<LessonEntity, 'title' | 'goal' | 'targetMs'>>;
+/** Where a lesson stands among others, and what others may do with it. */
+export type LessonPlace = Partial<Pick<LessonEntity, 'unitId' | 'savedAs' | 'courseMay' | 'archivedAt'>>;
 interface Begun {
   readonly ownerId: string;
   readonly title: string;
   readonly targetMs?: number;
 }
-type NewTaught = Begun & Pick<TaughtLesson, 'kind'> & Omit<LessonFacts, 'title'>;
+type NewTaught = Begun & Pick<TaughtLesson, 'kind'> & Partial<Pick<TaughtLesson, 'goal' | 'unitId'>>;
 type NewFeedback = Begun & Pick<FeedbackLesson, 'submissionId'>;
 type NewAnswer = Begun & Pick<AnswerLesson, 'answersId'>;
 /** Feedback and answers stand on somebody's own pages: no part of them goes into another lesson. */
@@ -31,19 +38,26 @@ function ensureTaught(lesson: Lesson): asserts lesson is TaughtLesson {
     throw new Problem(422, 'not-a-lesson', 'Feedback and spoken answers stay with the hand-in they belong to.');
 }
 
-const NOTHING_SAID = { goal: '', targetMs: 300_000, unitId: null, savedAs: null } as const;
+const NOTHING_SAID = {
+  ...{ goal: '', targetMs: 300_000, unitId: null, savedAs: null },
+  ...({ courseMay: 'use', archivedAt: null } as const),
+} as const;
 /** A lesson as it begins. */
 function untouched() {
   const now = new Date();
-  return { id: randomUUID(), ...UNEDITED, sources: [], withdrawnAt: null, createdAt: now, updatedAt: now };
+  return { id: randomUUID(), ...UNEDITED, withdrawnAt: null, createdAt: now, updatedAt: now };
 }
 
 @Injectable()
 export class LessonsService {
   constructor(
     @InjectRepository(LessonEntity) private readonly lessons: Repository<Lesson>,
+    @InjectRepository(LessonSourceEntity) private readonly sources: Repository<LessonSourceEntity>,
+    @InjectRepository(LessonTagEntity) private readonly tags: Repository<LessonTagEntity>,
     private readonly edits: EditsService,
     private readonly acts: Acts,
+    private readonly events: Events,
+    private readonly access: AccessService,
   ) {}
 
   async add(lesson: NewTaught): Promise<TaughtLesson> {
@@ -56,7 +70,7 @@ export class LessonsService {
     return this.#insert({ ...NOTHING_SAID, kind: 'answer', submissionId: null, ...lesson, ...untouched() });
   }
   async #insert<One extends Lesson>(made: One): Promise<One> {
-    await this.lessons.insert(made as never);
+    await this.lessons.insert({ ...made, words: made.title } as never);
     return made;
   }
 
@@ -92,15 +106,87 @@ export class LessonsService {
     return found?.kind === 'answer' ? found : null;
   }
 
-  /** A maker's lessons, feedback left out, newest change first. */
-  async of(ownerId: string): Promise<readonly Lesson[]> {
-    return this.lessons.find({ where: { ownerId, kind: In(['slides', 'worked']) }, order: { updatedAt: 'DESC' } });
+  /** The lessons of a maker that were changed last, newest first, without those that are put away. */
+  async recentOf(ownerId: string, most: number): Promise<readonly Lesson[]> {
+    const where = { ownerId, kind: In(['slides', 'worked']), archivedAt: IsNull() };
+    return this.lessons.find({ where, order: { updatedAt: 'DESC' }, take: most });
   }
 
-  /** Changes what is said about a lesson; what is not named stays. @throws Problem `not-a-lesson` for a place among lessons */
-  async describe(lesson: Lesson, facts: LessonFacts): Promise<void> {
-    if (facts.unitId || facts.savedAs) ensureTaught(lesson);
-    await this.lessons.update({ id: lesson.id }, { ...facts, updatedAt: new Date() });
+  /**
+   * Changes what is said about a lesson; what is not named stays. @param was what was there when it was changed, where
+   * somebody else may have changed it since
+   * @throws Problem `said-anew`
+   */
+  async describe(id: string, facts: LessonFacts, was: LessonFacts = {}): Promise<Lesson> {
+    return this.acts.do(async () => {
+      const now = await this.locked(id);
+      const isAnother = (name: keyof LessonFacts) => was[name] !== undefined && now[name] !== was[name];
+      if ((Object.keys(facts) as (keyof LessonFacts)[]).some(isAnother))
+        throw new Problem(
+          409,
+          'said-anew',
+          'Somebody else changed this a moment ago. It is shown as it is now; change it again if you like.',
+        );
+      const change = { ...facts, updatedAt: new Date() };
+      await this.lessons.update({ id }, change);
+      if (facts.title !== undefined) await this.#findable([id]);
+      await this.changed(id);
+      return { ...now, ...change };
+    });
+  }
+
+  /** Puts lessons somewhere else, away, or into other hands; what is not named stays. */
+  async place(ids: readonly string[], place: LessonPlace): Promise<void> {
+    if (ids.length > 0) await this.lessons.update({ id: In([...ids]) }, place);
+  }
+
+  /** The tags of lessons, in the order of the alphabet. */
+  async tagsOf(ids: readonly string[]): Promise<ReadonlyMap<string, readonly string[]>> {
+    const rows = ids.length === 0 ? [] : await this.tags.findBy({ lessonId: In([...ids]) });
+    const of = (id: string) => rows.flatMap((row) => (row.lessonId === id ? row.tag : [])).toSorted();
+    return new Map(ids.map((id) => [id, of(id)]));
+  }
+
+  /** Gives lessons these tags instead of those they had. */
+  async tag(tags: ReadonlyMap<string, readonly string[]>): Promise<void> {
+    const ids = [...tags.keys()];
+    const rows = [...tags].flatMap(([lessonId, all]) => all.map((tag) => ({ lessonId, tag })));
+    await this.tags.delete({ lessonId: In(ids) });
+    if (rows.length > 0) await this.tags.createQueryBuilder().insert().orIgnore().values(rows).execute();
+    await this.#findable(ids);
+  }
+
+  /** Writes down anew what lessons are found by. */
+  async #findable(ids: readonly string[]): Promise<void> {
+    await this.lessons.query(
+      `UPDATE lesson SET words = CONCAT_WS('\\n', title, (SELECT GROUP_CONCAT(tag SEPARATOR '\\n') FROM lesson_tag
+       WHERE lessonId = lesson.id)) WHERE id IN (?)`,
+      [ids],
+    );
+  }
+
+  /** A lesson of this person's that is like another: it plays the same takes. Its own pages are for its maker to bring. */
+  async copy(
+    lesson: Lesson,
+    ownerId: string,
+    { title, unitId }: Pick<TaughtLesson, 'title' | 'unitId'>,
+  ): Promise<Lesson> {
+    ensureTaught(lesson);
+    return this.acts.do(async () => {
+      const { kind, goal, targetMs } = lesson;
+      const made = await this.add({ kind, ownerId, title, goal, targetMs, unitId });
+      await this.#playFrom(made.id, [lesson.id, ...(await this.sourcesOf(lesson.id))]);
+      await this.tag(new Map([[made.id, (await this.tagsOf([lesson.id])).get(lesson.id) ?? []]]));
+      const edits = await this.edits.of(lesson);
+      if (lesson.revision > 0) await this.edits.begin(made.id, ownerId, editMaking(edits));
+      return this.get(made.id);
+    });
+  }
+
+  /** Tells those who may change a lesson together that something of it, other than its edits, changed. */
+  async changed(id: string): Promise<void> {
+    const makers = await this.access.makersOf(id);
+    if (makers.length > 1) await this.acts.do(() => this.events.tell(makers, { kind: 'lesson', id }));
   }
 
   /** Takes a lesson away from everybody it was given to, or gives it back. What they did with it stays. */
@@ -108,9 +194,10 @@ export class LessonsService {
     await this.lessons.update({ id }, { withdrawnAt: withdrawn ? new Date() : null });
   }
 
-  /** Lessons of a unit that goes stay, without a place. */
-  async leaveUnit(unitId: string): Promise<void> {
-    await this.lessons.update({ unitId }, { unitId: null });
+  /** Lessons of units that go stay with their makers, without a place; one maker's alone where they are named. */
+  async leaveUnits(unitIds: readonly string[], ownerId?: string): Promise<void> {
+    if (unitIds.length > 0)
+      await this.lessons.update({ unitId: In([...unitIds]), ...(ownerId ? { ownerId } : {}) }, { unitId: null });
   }
 
   /** Takes the lesson away with its pages: for a hand-in that was replaced before anyone spoke on it. */
@@ -147,7 +234,7 @@ export class LessonsService {
       await this.edits.change(lesson.id, { byId, revision, wanted: { do: parts ? [parts.edit] : [] } });
       const { kind, ownerId, goal, targetMs, unitId } = lesson;
       const made = await this.add({ kind, ownerId, title, goal, targetMs, unitId });
-      await this.lessons.update({ id: made.id }, { sources: [...new Set([lesson.id, ...lesson.sources])] });
+      await this.#playFrom(made.id, [lesson.id, ...(await this.sourcesOf(lesson.id))]);
       if (parts) await this.edits.begin(made.id, byId, editMaking(parts.rest));
       return made;
     });
@@ -165,8 +252,7 @@ export class LessonsService {
     const stretch = range ?? { start: ZERO, end: programmeOf(other).length };
     const piece = pieceOf(other, stretch, randomUUID);
     await this.acts.do(async () => {
-      const others = [...lesson.sources, from.id, ...from.sources].filter((id) => id !== lesson.id);
-      await this.lessons.update({ id: lesson.id }, { sources: [...new Set(others)] });
+      await this.#playFrom(lesson.id, [from.id, ...(await this.sourcesOf(from.id))]);
       await this.edits.change(lesson.id, {
         byId,
         revision,
@@ -182,8 +268,11 @@ export class LessonsService {
 
   /** Other lessons whose takes and pages a lesson plays. */
   async sourcesOf(lessonId: string): Promise<readonly string[]> {
-    return (
-      (await this.lessons.findOne({ where: { id: lessonId }, select: { id: true, sources: true } }))?.sources ?? []
-    );
+    return (await this.sources.findBy({ lessonId })).map((row) => row.sourceId);
+  }
+
+  async #playFrom(lessonId: string, ids: readonly string[]): Promise<void> {
+    const rows = [...new Set(ids)].filter((id) => id !== lessonId).map((sourceId) => ({ lessonId, sourceId }));
+    if (rows.length > 0) await this.sources.createQueryBuilder().insert().orIgnore().values(rows).execute();
   }
 }

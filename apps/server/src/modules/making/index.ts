@@ -1,1 +1,2 @@
 export { MakingModule } from './making.module.ts';
+export { LESSON_RIGHTS, type LessonRight } from './making.dto.ts';

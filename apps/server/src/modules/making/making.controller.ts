@@ -3,16 +3,16 @@ import { ApiCreatedResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { micros } from '@oakbell/core/clock';
 import { headOf, readEdit, type Edit } from '@oakbell/core/edits';
 import type { Wanted } from '@oakbell/core/formats';
-import { pictureKey } from '@oakbell/core/media';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
 import { OnceIfKeyed } from '../../platform/acts/index.ts';
 import { Problem } from '../../platform/http/index.ts';
 import { jobDto, JobsService } from '../../platform/jobs/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
-import { May, MediaService } from '../access/index.ts';
+import { AccessService, May, MediaService } from '../access/index.ts';
 import { IMPORT } from '../imports/index.ts';
 import { EditsService, LessonsService, type Lesson } from '../lessons/index.ts';
 import { PageEditing, PagesService } from '../pages/index.ts';
+import { PeopleService } from '../people/index.ts';
 import {
   ChangeDto,
   ChangedDto,
@@ -22,8 +22,8 @@ import {
   SplitDto,
   lessonDto,
   LessonDto,
-  LessonRowDto,
   LessonFactsDto,
+  type LessonRight,
   NewLessonDto,
 } from './making.dto.ts';
 
@@ -37,40 +37,16 @@ export class MakingController {
     private readonly edits: EditsService,
     private readonly jobs: JobsService,
     private readonly media: MediaService,
+    private readonly people: PeopleService,
+    private readonly access: AccessService,
   ) {}
-
-  @Get()
-  @For('teacher')
-  @ApiOkResponse({ type: [LessonRowDto] })
-  async mine(@By() person: SignedIn): Promise<LessonRowDto[]> {
-    const lessons = await this.lessons.of(person.id);
-    const shown = await this.pages.shownOf(lessons.map((lesson) => lesson.id));
-    return Promise.all(
-      lessons.map(async ({ id, kind, title, unitId, savedAs, updatedAt, length, cover }) => {
-        const { pages = 0, picture = null } = shown.get(id) ?? {};
-        const shows = cover ?? picture;
-        return {
-          id,
-          kind,
-          title,
-          unitId,
-          savedAs,
-          updatedAt: updatedAt.toISOString(),
-          pages,
-          length,
-          coverAddress: shows && (await this.media.address(person, [`lesson:${id}`], pictureKey(shows))),
-          recorded: length > 0,
-        };
-      }),
-    );
-  }
 
   @Post()
   @OnceIfKeyed()
   @For('teacher')
   @May('give', 'lesson', { body: 'from' })
   @May('give', 'lesson', { body: 'opening' })
-  @May('own', 'unit', { body: 'unitId' })
+  @May('teach', 'unit', { body: 'unitId' })
   @ApiCreatedResponse({ type: LessonDto })
   async add(@By() person: SignedIn, @Body() body: NewLessonDto): Promise<LessonDto> {
     const { kind, title, goal = '', targetMs = 300_000, unitId = null, from, opening } = body;
@@ -86,7 +62,7 @@ export class MakingController {
 
   @Get(':id')
   @For('teacher', 'learner')
-  @May('make', 'lesson')
+  @May('see', 'lesson')
   @ApiOkResponse({ type: LessonDto })
   async one(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<LessonDto> {
     return this.#whole(person, id);
@@ -95,14 +71,13 @@ export class MakingController {
   @Patch(':id')
   @For('teacher')
   @May('make', 'lesson')
-  @May('own', 'unit', { body: 'unitId' })
   @ApiOkResponse({ type: LessonDto })
   async describe(
     @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
-    @Body() body: LessonFactsDto,
+    @Body() { was, ...facts }: LessonFactsDto,
   ): Promise<LessonDto> {
-    await this.lessons.describe(await this.lessons.get(id), { ...body });
+    await this.lessons.describe(id, facts, was);
     return this.#whole(person, id);
   }
 
@@ -138,6 +113,7 @@ export class MakingController {
 
   @Post(':id/split')
   @For('teacher')
+  @May('make', 'lesson')
   @May('give', 'lesson')
   @ApiCreatedResponse({ type: LessonDto })
   async split(
@@ -153,6 +129,7 @@ export class MakingController {
   @Post(':id/join')
   @HttpCode(200)
   @For('teacher')
+  @May('make', 'lesson')
   @May('give', 'lesson')
   @May('give', 'lesson', { body: 'from' })
   @ApiOkResponse({ type: LessonDto })
@@ -165,6 +142,11 @@ export class MakingController {
     const [lesson, other] = [await this.lessons.get(id), await this.lessons.get(from)];
     await this.lessons.join(person.id, lesson, { from: other, at: micros(at), range, revision });
     return this.#whole(person, id);
+  }
+
+  async #may(person: SignedIn, id: string): Promise<LessonRight> {
+    if ((await this.access.decide(person, 'own', 'lesson', id)).ok) return 'own';
+    return (await this.access.decide(person, 'make', 'lesson', id)).ok ? 'change' : 'use';
   }
 
   async #last(lesson: Lesson): Promise<Edit | null> {
@@ -181,6 +163,8 @@ export class MakingController {
       borrowed: await this.pages.borrowedPages(id),
       media: await this.media.give(person, [`lesson:${id}`], await this.pages.filesOf(lesson)),
       importing: newest ? jobDto(newest) : null,
+      owner: (await this.people.byIds([lesson.ownerId])).get(lesson.ownerId)?.name ?? '',
+      may: await this.#may(person, id),
     });
   }
 }

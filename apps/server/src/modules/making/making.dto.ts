@@ -1,11 +1,23 @@
 import { ApiProperty } from '@nestjs/swagger';
 import { headOf, type Edit, type EditList } from '@oakbell/core/edits';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsOptional } from 'class-validator';
-import { Choice, Flag, Free, Id, Parts, Text, When, Whole, Part } from '../../platform/http/index.ts';
+import { Choice, Free, Id, Parts, Text, When, Whole, Part } from '../../platform/http/index.ts';
 import { JobDto } from '../../platform/jobs/index.ts';
 import { MediaDto } from '../access/index.ts';
-import { LESSON_KINDS, SAVED_AS, type Lesson, type LessonKind, type SavedAs } from '../lessons/index.ts';
+import {
+  COURSE_MAY,
+  LESSON_KINDS,
+  SAVED_AS,
+  type CourseMay,
+  type Lesson,
+  type LessonKind,
+  type SavedAs,
+} from '../lessons/index.ts';
 import { PageDto, pageDto, type PageEntity } from '../pages/index.ts';
+
+/** One's own; another's, to be changed with them; another's, to be used as it is. */
+export const LESSON_RIGHTS = ['own', 'change', 'use'] as const;
+export type LessonRight = (typeof LESSON_RIGHTS)[number];
 
 export class NewLessonDto {
   @Choice(['slides', 'worked']) kind: 'slides' | 'worked';
@@ -22,14 +34,16 @@ export class NewLessonDto {
   /** An opening, whose pages come first. */
   @Id({ optional: true }) opening?: string;
 }
-/** What is left out stays as it is. */
-export class LessonFactsDto {
+/** What is said about a lesson; what is left out stays as it is. */
+class SaidDto {
   @Text({ min: 1, max: 160, optional: true }) title?: string;
   @Text({ max: 300, optional: true }) goal?: string;
   /** Milliseconds, from ten seconds to six hours. */
   @Whole({ min: 10_000, max: 6 * 3_600_000, optional: true }) targetMs?: number;
-  @Id({ optional: true, nullable: true }) unitId?: string | null;
-  @Choice(SAVED_AS, { optional: true, nullable: true }) savedAs?: SavedAs | null;
+}
+export class LessonFactsDto extends SaidDto {
+  /** What was there when it was changed; refused where somebody else changed it since. */
+  @Part(() => SaidDto, { optional: true }) was?: SaidDto;
 }
 /** One of the three: edits to be done in their order, or so many changes to be taken back or done again. */
 export class ChangeDto {
@@ -105,22 +119,13 @@ export class LessonDto {
   @Part(() => MediaDto) media: MediaDto;
   /** Since when only its maker sees it; null when it is open to those it was given to. */
   @When({ nullable: true }) withdrawnAt: string | null;
+  /** Who made it. */
+  @Text() owner: string;
+  /** What whoever asks may do with it. */
+  @Choice(LESSON_RIGHTS) may: LessonRight;
+  /** What the other teachers of its course may do. */
+  @Choice(COURSE_MAY) courseMay: CourseMay;
 }
-export class LessonRowDto {
-  @Id() id: string;
-  @Choice(LESSON_KINDS) kind: LessonKind;
-  @Text() title: string;
-  @Id({ nullable: true }) unitId: string | null;
-  @Choice(SAVED_AS, { nullable: true }) savedAs: SavedAs | null;
-  @When() updatedAt: string;
-  @Whole() pages: number;
-  /** Length of the programme in microseconds. */
-  @Whole() length: number;
-  /** Address of the picture that stands for it, if there is one. */
-  @Text({ max: 1000, nullable: true }) coverAddress: string | null;
-  @Flag() recorded: boolean;
-}
-
 interface Around {
   readonly edits: EditList;
   readonly last: Edit | null;
@@ -128,13 +133,15 @@ interface Around {
   readonly borrowed: readonly PageEntity[];
   readonly importing: JobDto | null;
   readonly media: MediaDto;
+  readonly owner: string;
+  readonly may: LessonRight;
 }
 
 export function historyDto({ undoable, redoable }: Lesson, last: Edit | null): HistoryDto {
   return { last: last && headOf(last), undoable, redoable };
 }
 
-export function lessonDto(lesson: Lesson, { edits, last, pages, borrowed, importing, media }: Around): LessonDto {
+export function lessonDto(lesson: Lesson, { edits, last, pages, borrowed, ...around }: Around): LessonDto {
   const { id, kind, title, goal, targetMs, unitId, savedAs, submissionId, revision, updatedAt } = lesson;
   return {
     id,
@@ -151,8 +158,8 @@ export function lessonDto(lesson: Lesson, { edits, last, pages, borrowed, import
     updatedAt: updatedAt.toISOString(),
     pages: pages.map(pageDto),
     borrowed: borrowed.map(pageDto),
-    importing,
-    media,
+    ...around,
     withdrawnAt: lesson.withdrawnAt?.toISOString() ?? null,
+    courseMay: lesson.courseMay,
   };
 }

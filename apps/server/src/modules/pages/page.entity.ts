@@ -13,6 +13,7 @@ export interface PageClip {
 
 /** A page of a lesson. A removed page stays, so that removing can be undone and old ink keeps its page. */
 @Entity('page')
+@Index(['words'], { fulltext: true })
 export class PageEntity {
   @PrimaryColumn('uuid') id: string;
   @ForeignKey('lesson', { onDelete: 'CASCADE' }) @Index() @Column('uuid') lessonId: string;
@@ -30,6 +31,10 @@ export class PageEntity {
   @Column({ type: 'json', nullable: true }) clip: PageClip | null;
   /** A few tags of HTML, cleaned when they came in. */
   @Column({ type: 'text' }) cues: string;
+  /** What stands on its picture as text, read from the file it was drawn from. */
+  @Column({ type: 'mediumtext' }) text: string;
+  /** Everything by which it can be found. */
+  @Column({ type: 'mediumtext' }) words: string;
   /** The uploaded file and the page in it that this was drawn from. */
   @Column({ type: 'varchar', length: 200, nullable: true }) source: string | null;
   @Column({ ...moment, nullable: true }) removedAt: Date | null;

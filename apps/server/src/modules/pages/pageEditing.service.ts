@@ -1,7 +1,19 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { pictureKey } from '@oakbell/core/media';
-import { pageOf, PAGE_WIDTH, picturesOf, readBackdrop, readThings, type Page, type Rect } from '@oakbell/core/pages';
+import {
+  mergedThings,
+  pageOf,
+  PAGE_WIDTH,
+  picturesOf,
+  readBackdrop,
+  readThings,
+  type Page,
+  type Rect,
+  type Thing,
+} from '@oakbell/core/pages';
+import { randomUUID } from 'node:crypto';
+import { isDeepStrictEqual } from 'node:util';
 import { liesBeneath } from '@oakbell/core/scene';
 import { Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
@@ -10,6 +22,22 @@ import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { storeCovered, type StoredPicture } from '../files/index.ts';
 import { LessonAssetEntity, PageEntity } from './page.entity.ts';
 import { PagesService } from './pages.service.ts';
+
+const badThings = (reason: 'too-many' | 'bad-thing' | 'same-id', index: number): Problem => {
+  const words =
+    reason === 'too-many' ? 'There are too many things on this page.' : 'One of these things cannot be placed.';
+  return new Problem(422, 'bad-things', `${words} The page is as it was.`, { reason, index });
+};
+/** @throws Problem `bad-things` */
+function thingsIn(value: unknown): readonly Thing[] {
+  const read = readThings(value);
+  if (!read.ok) throw badThings(read.reason, read.index);
+  return read.things;
+}
+/** What is on a page, for another one like it. */
+const onIt = ({ kind, backdrop, things, height, picture, smallPicture, clip, cues, source, text }: PageEntity) => ({
+  ...{ kind, backdrop, things, height, picture, smallPicture, clip, cues, source, text },
+});
 
 interface Copying {
   /** Which pages; all when null. */
@@ -25,14 +53,26 @@ export class PageEditing {
   constructor(
     private readonly pages: PagesService,
     private readonly acts: Acts,
-    @InjectRepository(PageEntity) private readonly rows: Repository<PageEntity>,
     @InjectRepository(LessonAssetEntity) private readonly assets: Repository<LessonAssetEntity>,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
-  /** @throws Problem `bad-backdrop`, `not-a-board`, `picture-missing` */
-  async setBackdrop(lessonId: string, pageId: string, value: unknown): Promise<PageEntity> {
-    const page = await this.pages.pageOf(lessonId, pageId);
+  /**
+   * @param base what it was when it was changed, where somebody else may have changed it since
+   * @throws Problem `bad-backdrop`, `not-a-board`, `picture-missing`, `said-anew`
+   */
+  async setBackdrop(lessonId: string, pageId: string, value: unknown, base?: unknown): Promise<PageEntity> {
+    return this.acts.do(() => this.#setBackdrop(lessonId, pageId, value, base));
+  }
+
+  async #setBackdrop(lessonId: string, pageId: string, value: unknown, base: unknown): Promise<PageEntity> {
+    const page = await this.pages.locked(lessonId, pageId);
+    if (base !== undefined && !isDeepStrictEqual(readBackdrop(base), page.backdrop && readBackdrop(page.backdrop)))
+      throw new Problem(
+        409,
+        'said-anew',
+        'Somebody else changed this board a moment ago. It is shown as it is now; change it again if you like.',
+      );
     if (page.kind !== 'board') throw new Problem(422, 'not-a-board', 'Only a board has a backdrop.');
     const backdrop = readBackdrop(value);
     if (!backdrop) {
@@ -43,37 +83,34 @@ export class PageEditing {
       );
     }
     await this.#ensurePictures(lessonId, { ...pageOf(page), backdrop } as Page);
-    await this.rows.update({ id: pageId }, { backdrop });
-    return { ...page, backdrop };
+    return this.pages.write(page, { backdrop });
   }
 
-  /** @throws Problem `bad-things`, `picture-missing` */
-  async setThings(lessonId: string, pageId: string, value: unknown): Promise<PageEntity> {
-    const page = await this.pages.pageOf(lessonId, pageId);
-    const read = readThings(value);
-    if (!read.ok) {
-      const words =
-        read.reason === 'too-many'
-          ? 'There are too many things on this page.'
-          : 'One of these things cannot be placed.';
-      throw new Problem(422, 'bad-things', `${words} The page is as it was.`, {
-        reason: read.reason,
-        index: read.index,
-      });
-    }
-    await this.#ensurePictures(lessonId, pageOf({ ...page, things: read.things }));
-    await this.rows.update({ id: pageId }, { things: read.things as PageEntity['things'] });
-    return { ...page, things: read.things };
+  /**
+   * Places things on a page. @param base what was there when they were changed, where somebody else may have changed
+   * them since: what each of them did stays
+   * @returns the page as it is now, and how many of these things stand beside another's, because both changed them
+   * @throws Problem `bad-things`, `picture-missing`
+   */
+  async setThings(
+    lessonId: string,
+    pageId: string,
+    { things, base }: { readonly things: unknown; readonly base?: unknown },
+  ): Promise<{ readonly page: PageEntity; readonly beside: number }> {
+    return this.acts.do(async () => {
+      const page = await this.pages.locked(lessonId, pageId);
+      const mine = thingsIn(things);
+      const was = base === undefined ? page.things : thingsIn(base);
+      const made = mergedThings({ base: was, mine, theirs: page.things }, () => randomUUID().slice(0, 8));
+      if (!made) throw badThings('too-many', mine.length);
+      await this.#ensurePictures(lessonId, pageOf({ ...page, things: made.things }));
+      return { page: await this.pages.write(page, { things: made.things }), beside: made.beside };
+    });
   }
 
   /** A copy beside its original, with cues and things. @throws Problem `too-many-pages` */
   async duplicate(lessonId: string, pageId: string): Promise<PageEntity> {
-    const { kind, backdrop, things, height, picture, smallPicture, clip, cues, source } = await this.pages.pageOf(
-      lessonId,
-      pageId,
-    );
-    const copy = { kind, backdrop, things, height, picture, smallPicture, clip, cues, source };
-    return this.pages.addPage(lessonId, copy, pageId);
+    return this.pages.addPage(lessonId, onIt(await this.pages.pageOf(lessonId, pageId)), pageId);
   }
 
   /** Copies pages of another lesson in, in their order: at the front for an opening, else at the end. */
@@ -90,22 +127,10 @@ export class PageEditing {
     }
     const there = await this.pages.pagesOf(lessonId);
     const copies: PageEntity[] = [];
-    for (const { kind, backdrop, things, height, picture, smallPicture, clip, cues, source } of pages) {
+    for (const page of pages) {
       // A hand-in's sheets stay with the hand-in: nobody's work becomes a page of a lesson by way of a copy.
-      if (kind === 'document') continue;
-      copies.push(
-        await this.pages.addPage(lessonId, {
-          kind,
-          backdrop,
-          things,
-          height,
-          picture,
-          smallPicture,
-          clip,
-          cues: withCues ? cues : '',
-          source,
-        }),
-      );
+      if (page.kind === 'document') continue;
+      copies.push(await this.pages.addPage(lessonId, { ...onIt(page), ...(withCues ? {} : { cues: '' }) }));
     }
     if (atFront && there.length > 0) {
       await this.pages.order(
@@ -138,8 +163,8 @@ export class PageEditing {
     for (const digest of [page.picture, page.smallPicture])
       if (digest) await this.pages.addAsset(lessonId, { digest, width: 0, height: page.height });
     const change = { picture: picture.picture, smallPicture: picture.smallPicture, height: picture.height, source };
-    await this.rows.update({ id: pageId }, change);
-    return { ...page, ...change };
+    // What stood on the picture before is not said of this one.
+    return this.pages.write(page, { ...change, text: '' });
   }
 
   /** Puts an earlier picture of this page back. @throws Problem `not-found` */

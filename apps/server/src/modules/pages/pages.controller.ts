@@ -11,10 +11,12 @@ import {
   BackdropDto,
   CopyPagesDto,
   CuesDto,
+  CuesNowDto,
   NewBoardDto,
   NewWindowDto,
   pageDto,
   PageDto,
+  PageNowDto,
   PageOrderDto,
   ThingsDto,
 } from './pages.dto.ts';
@@ -137,17 +139,16 @@ export class PagesController {
   }
 
   @Put('pages/:page/cues')
-  @HttpCode(204)
   @For('teacher')
   @May('make', 'lesson')
-  @ApiNoContentResponse()
+  @ApiOkResponse({ type: CuesNowDto })
   async setCues(
     @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('page', ParseUUIDPipe) page: string,
-    @Body() body: CuesDto,
-  ): Promise<void> {
-    await this.pages.setCues(id, page, body.cues);
+    @Body() { cues, base }: CuesDto,
+  ): Promise<CuesNowDto> {
+    return { cues: await this.pages.setCues(id, page, cues, base) };
   }
 
   @Put('pages/:page/backdrop')
@@ -160,25 +161,26 @@ export class PagesController {
     @Param('page', ParseUUIDPipe) page: string,
     @Body() body: BackdropDto,
   ): Promise<PageDto> {
-    return pageDto(await this.editing.setBackdrop(id, page, body.backdrop));
+    return pageDto(await this.editing.setBackdrop(id, page, body.backdrop, body.base));
   }
 
   @Put('pages/:page/things')
   @For('teacher')
   @May('make', 'lesson')
-  @ApiOkResponse({ type: PageDto })
+  @ApiOkResponse({ type: PageNowDto })
   async setThings(
     @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('page', ParseUUIDPipe) page: string,
-    @Body() body: ThingsDto,
-  ): Promise<PageDto> {
-    return pageDto(await this.editing.setThings(id, page, body.things));
+    @Body() { things, base }: ThingsDto,
+  ): Promise<PageNowDto> {
+    const now = await this.editing.setThings(id, page, { things, ...(base ? { base } : {}) });
+    return { page: pageDto(now.page), beside: now.beside };
   }
 
   @Get('pictures/:digest')
   @For('teacher', 'learner')
-  @May('make', 'lesson')
+  @May('see', 'lesson')
   @Redirected('a picture in WebP')
   async picture(
     @By() person: SignedIn,

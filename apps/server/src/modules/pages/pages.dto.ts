@@ -1,5 +1,5 @@
 import { ApiProperty } from '@nestjs/swagger';
-import { ArrayMaxSize, IsArray } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsOptional } from 'class-validator';
 import { Choice, Flag, Free, Id, Part, Text, Texts, Whole } from '../../platform/http/index.ts';
 import { PAGE_KINDS, type PageEntity, type PageKind } from './page.entity.ts';
 
@@ -19,9 +19,16 @@ export class PageOrderDto {
 export class CuesDto {
   /** Paragraphs, lists and words that stand out, as HTML. */
   @Text({ max: 12_000 }) cues: string;
+  /** What they were when they were changed: what somebody else wrote since stays. Left out, these are all there is. */
+  @Text({ max: 24_000, optional: true }) base?: string;
+}
+export class CuesNowDto {
+  @Text() cues: string;
 }
 export class BackdropDto {
   @Free() backdrop: object;
+  /** What it was when it was changed; refused when somebody else changed it since. */
+  @Free({ optional: true }) base?: object;
 }
 export class ThingsDto {
   /** docs/formats/page.md */
@@ -29,6 +36,12 @@ export class ThingsDto {
   @ArrayMaxSize(301)
   @ApiProperty({ type: 'array', items: { type: 'object', additionalProperties: true } })
   things: object[];
+  /** What was there when they were changed: what somebody else did since stays. Left out, these are all there are. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(301)
+  @ApiProperty({ type: 'array', required: false, items: { type: 'object', additionalProperties: true } })
+  base?: object[];
 }
 export class CopyPagesDto {
   @Id() from: string;
@@ -52,6 +65,11 @@ export class PageDto {
   @Text({ nullable: true }) smallPicture: string | null;
   @Part(() => PageClipDto, { nullable: true }) clip: PageClipDto | null;
   @Text() cues: string;
+}
+export class PageNowDto {
+  @Part(() => PageDto) page: PageDto;
+  /** How many of the things that were sent stand beside another's, because both were changed. */
+  @Whole() beside: number;
 }
 export function pageDto(page: PageEntity): PageDto {
   const { id, kind, backdrop, things, height, picture, smallPicture, clip, cues } = page;

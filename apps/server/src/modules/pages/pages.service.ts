@@ -1,6 +1,7 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { pageOf, picturesOf, SQUARED, WIDE_HEIGHT, type Backdrop } from '@oakbell/core/pages';
+import { findableText } from '@oakbell/core/library';
+import { mergedCues, pageOf, picturesOf, SQUARED, WIDE_HEIGHT, type Backdrop } from '@oakbell/core/pages';
 import { clipKey, pictureKey } from '@oakbell/core/media';
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Repository } from 'typeorm';
@@ -12,7 +13,11 @@ import { LessonAssetEntity, PageEntity } from './page.entity.ts';
 import { MOST_PAGES } from './pages.rules.ts';
 
 type NewPage = Pick<PageEntity, 'kind' | 'height'> &
-  Partial<Pick<PageEntity, 'backdrop' | 'things' | 'picture' | 'smallPicture' | 'clip' | 'cues' | 'source'>>;
+  Partial<Pick<PageEntity, 'backdrop' | 'things' | 'picture' | 'smallPicture' | 'clip' | 'cues' | 'source' | 'text'>>;
+
+type PageChange = Partial<
+  Pick<PageEntity, 'backdrop' | 'things' | 'cues' | 'text' | 'picture' | 'smallPicture' | 'height' | 'source'>
+>;
 
 interface Sized {
   readonly digest: string;
@@ -91,7 +96,7 @@ export class PagesService implements OnModuleInit {
       );
     }
     const before = after === undefined ? now.length - 1 : now.findIndex((one) => one.id === after);
-    const made = this.rows.create({
+    const made: PageEntity = {
       backdrop: null,
       things: [],
       picture: null,
@@ -99,15 +104,19 @@ export class PagesService implements OnModuleInit {
       clip: null,
       cues: '',
       source: null,
+      text: '',
       ...page,
+      words: '',
       id: randomUUID(),
       lessonId,
       position: (now[before]?.position ?? -1) + 1,
       removedAt: null,
-    });
+    };
+    made.words = findableText(made);
     if (before < now.length - 1)
       await this.rows.increment({ id: In(now.slice(before + 1).map((one) => one.id)) }, 'position', 1);
     await this.rows.insert(made);
+    await this.lessons.changed(lessonId);
     return made;
   }
 
@@ -123,16 +132,42 @@ export class PagesService implements OnModuleInit {
       throw new Problem(409, 'not-the-pages', 'The pages have changed meanwhile. The order is as it was.');
     }
     for (const [position, id] of ids.entries()) await this.rows.update({ id }, { position });
+    await this.lessons.changed(lessonId);
   }
 
   async setRemoved(lessonId: string, pageId: string, removed: boolean): Promise<void> {
     await this.pageOf(lessonId, pageId);
     await this.rows.update({ id: pageId }, { removedAt: removed ? new Date() : null });
+    await this.lessons.changed(lessonId);
   }
 
-  async setCues(lessonId: string, pageId: string, cues: string): Promise<void> {
-    await this.pageOf(lessonId, pageId);
-    await this.rows.update({ id: pageId }, { cues: cleanCues(cues) });
+  /**
+   * Writes the cues of a page. @param base what they were when they were changed, where somebody else may have changed
+   * them since: both stay
+   * @returns the cues as they are now
+   */
+  async setCues(lessonId: string, pageId: string, cues: string, base?: string): Promise<string> {
+    return this.acts.do(async () => {
+      const page = await this.locked(lessonId, pageId);
+      const mine = cleanCues(cues);
+      const made = base === undefined ? mine : mergedCues({ base: cleanCues(base), mine, theirs: page.cues });
+      return (await this.write(page, { cues: made })).cues;
+    });
+  }
+
+  /** A page that nobody else can change until this act ends. @throws Problem `not-found` */
+  async locked(lessonId: string, pageId: string): Promise<PageEntity> {
+    await this.lessons.locked(lessonId);
+    return this.pageOf(lessonId, pageId);
+  }
+
+  /** Writes what is on a page, and with it the words by which it is found. */
+  async write(page: PageEntity, change: PageChange): Promise<PageEntity> {
+    const next = { ...page, ...change };
+    next.words = findableText(next);
+    await this.rows.update({ id: page.id }, { ...(change as object), words: next.words });
+    await this.lessons.changed(page.lessonId);
+    return next;
   }
 
   async addAsset(lessonId: string, { digest, width, height }: Sized): Promise<Sized> {
@@ -142,12 +177,13 @@ export class PagesService implements OnModuleInit {
 
   /** Where everything lies that a lesson shows to its maker: the pictures and clips of its pages, placed ones, its cover. */
   async filesOf(lesson: Pick<Lesson, 'id' | 'cover'>): Promise<readonly string[]> {
-    const pages = await this.allPagesOf(lesson.id);
-    const pictures = pages.flatMap((page) => picturesOf(pageOf(page)));
-    const small = pages.flatMap((page) => page.smallPicture ?? []);
-    const cover = lesson.cover ? [lesson.cover] : [];
-    const clips = pages.flatMap((page) => page.clip?.clip ?? []);
-    return [...[...pictures, ...small, ...cover].map(pictureKey), ...clips.map(clipKey)];
+    const cover = lesson.cover ? [pictureKey(lesson.cover)] : [];
+    return [...filesOn(await this.allPagesOf(lesson.id)), ...cover];
+  }
+
+  /** Where the pictures and clips of a lesson's own pages lie, those that were removed too. */
+  async ownFilesOf({ id }: Pick<Lesson, 'id'>): Promise<readonly string[]> {
+    return filesOn(await this.rows.findBy({ lessonId: id }));
   }
 
   /** Whether a clip belongs to the lesson. */
@@ -167,4 +203,12 @@ export class PagesService implements OnModuleInit {
     const lessons = [lessonId, ...(await this.lessons.sourcesOf(lessonId))];
     return this.assets.existsBy({ lessonId: In(lessons), digest });
   }
+}
+
+/** Where the pictures and clips of pages lie. */
+function filesOn(pages: readonly PageEntity[]): readonly string[] {
+  const pictures = pages.flatMap((page) => picturesOf(pageOf(page)));
+  const small = pages.flatMap((page) => page.smallPicture ?? []);
+  const clips = pages.flatMap((page) => page.clip?.clip ?? []);
+  return [...[...pictures, ...small].map(pictureKey), ...clips.map(clipKey)];
 }

@@ -36,10 +36,6 @@ interface Finish {
 /** What a browser and we make of the last moment of a take may differ by so much, in microseconds. */
 const LEEWAY = 1e6;
 
-/** A lesson plays what was recorded for it, by whoever may, and what its maker recorded elsewhere. */
-const belongsTo = (take: TakeEntity, lesson: Pick<Lesson, 'id' | 'ownerId'>): boolean =>
-  take.lessonId === lesson.id || take.byId === lesson.ownerId;
-
 @Injectable()
 export class TakesService implements OnModuleInit {
   constructor(
@@ -58,10 +54,11 @@ export class TakesService implements OnModuleInit {
   onModuleInit(): void {
     const rows = (ids: readonly string[]) => this.takes.find({ where: { id: In([...ids]) }, select: { id: true } });
     this.claims.claim('takes/', claimById(rows));
-    // A lesson plays takes of its own maker and no other: nobody can publish what another said by naming it.
+    // A lesson plays its own takes and those of the lessons it was made from: nobody can publish what another said by
+    // naming it.
     this.edits.guard(async (lesson, { touched }) => {
       const named = [...new Set(touched.flatMap(takesOf))];
-      const own = (await this.byIds(named)).filter((take) => belongsTo(take, lesson));
+      const own = await this.#playable(lesson, named);
       if (own.length < named.length)
         throw new Problem(422, 'take-missing', 'A take that this change needs is not here. The lesson is as it was.');
       const lengths = new Map(own.map((take) => [take.id, takeLength(take)]));
@@ -83,6 +80,12 @@ export class TakesService implements OnModuleInit {
     }
     const open = await this.takes.findBy({ lessonId, state: 'open' });
     const elsewhere = recordedElsewhere(open, windowKey, new Date());
+    if (elsewhere && elsewhere.byId !== person.id)
+      throw new Problem(
+        409,
+        'recorded-by-another',
+        'Another teacher is recording this lesson now. You can record once they have stopped; what you have here is kept.',
+      );
     if (elsewhere && !takeOver) {
       throw new Problem(
         409,
@@ -135,7 +138,7 @@ export class TakesService implements OnModuleInit {
     const { segments } = await this.edits.of(lesson);
     let missing = [...new Set(segments.flatMap(takesOf))].filter((id) => !there.has(id));
     while (missing.length > 0) {
-      for (const take of await this.byIds(missing)) if (belongsTo(take, lesson)) found.set(take.id, take);
+      for (const take of await this.#playable(lesson, missing)) found.set(take.id, take);
       const stoodOn = missing.flatMap((id) => found.get(id)?.earlier ?? []).map((one) => readEarlier(one).takeId);
       missing = [...new Set(stoodOn)].filter((id) => !found.has(id));
     }
@@ -144,6 +147,14 @@ export class TakesService implements OnModuleInit {
 
   async byIds(ids: readonly string[]): Promise<readonly Take[]> {
     return ids.length === 0 ? [] : this.takes.findBy({ id: In([...ids]) });
+  }
+
+  /** Those of these takes that a lesson can play. */
+  async #playable({ id }: Pick<Lesson, 'id'>, takeIds: readonly string[]): Promise<readonly Take[]> {
+    const takes = await this.byIds(takeIds);
+    if (takes.every((take) => take.lessonId === id)) return takes;
+    const lessons = new Set([id, ...(await this.lessons.sourcesOf(id))]);
+    return takes.filter((take) => lessons.has(take.lessonId));
   }
 
   /** Takes of this person that were never finished and are no longer heard: what Today offers to recover. */

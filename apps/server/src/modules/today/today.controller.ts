@@ -68,6 +68,9 @@ export class DeskItemDto {
   @Flag() withdrawn: boolean;
 }
 
+/** So many of a teacher's newest lessons are looked at for what is to be finished. */
+const LOOKED_AT = 200;
+
 @ApiTags('today')
 @Controller('api')
 export class TodayController {
@@ -153,7 +156,7 @@ export class TodayController {
   }
 
   async #toFinish(person: SignedIn): Promise<TodayLessonDto[]> {
-    const lessons = await this.lessons.of(person.id);
+    const lessons = await this.lessons.recentOf(person.id, LOOKED_AT);
     const ids = lessons.map((lesson) => lesson.id);
     const shown = await this.pages.shownOf(ids);
     const assigned = await this.assignments.assignedOf(ids);

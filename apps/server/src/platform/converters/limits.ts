@@ -16,6 +16,7 @@ const KB = 1024;
 export const PROGRAMS = {
   pdfinfo: { seconds: 20, memoryMb: 512, outputMb: 1, processes: 8 },
   pdftoppm: { seconds: 60, memoryMb: 768, outputMb: 64, processes: 8 },
+  pdftotext: { seconds: 30, memoryMb: 512, outputMb: 4, processes: 8 },
   'rsvg-convert': { seconds: 20, memoryMb: 768, outputMb: 64, processes: 16 },
   soffice: { seconds: 240, memoryMb: 6 * KB, outputMb: 256, processes: 128 },
   ffprobe: { seconds: 20, memoryMb: KB, outputMb: 1, processes: 32 },

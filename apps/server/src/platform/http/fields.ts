@@ -7,6 +7,7 @@ import { ApiProperty } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
+  ArrayMinSize,
   IsArray,
   IsBoolean,
   IsIn,
@@ -148,14 +149,28 @@ export const Numbers = (any: Any = {}): PropertyDecorator =>
     ArrayMaxSize(MOST_ENTRIES),
     IsNumber({}, { each: true }),
   );
-export const Texts = (any: Any = {}): PropertyDecorator =>
+export const Texts = ({
+  max = 500,
+  most = MOST_ENTRIES,
+  ...any
+}: Any & { max?: number; most?: number } = {}): PropertyDecorator =>
   field(
     any,
     { type: String, isArray: true } as Shape,
     IsArray(),
-    ArrayMaxSize(MOST_ENTRIES),
+    ArrayMaxSize(most, { message: `There can be ${most} of these at most.` }),
     IsString({ each: true }),
-    MaxLength(500, { each: true }),
+    MaxLength(max, { each: true, message: `Each of these can have ${max} characters at most.` }),
+  );
+/** At least one name, and at most so many. */
+export const Ids = ({ most, ...any }: Any & { most: number }): PropertyDecorator =>
+  field(
+    any,
+    { type: String, format: 'uuid', isArray: true } as Shape,
+    IsArray(),
+    ArrayMinSize(1, { message: 'Nothing is named here yet.' }),
+    ArrayMaxSize(most, { message: `There can be ${most} of these at once.` }),
+    IsUUID(undefined, { each: true, message: 'This names nothing that is known.' }),
   );
 
 /** JSON whose shape the core checks. */

@@ -1,7 +1,8 @@
 import { Button, Stack } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
-import { call, client, useLesson } from '../../shared/api/index.ts';
+import { call, client, useLesson, type Lesson } from '../../shared/api/index.ts';
+import { HeardEdition } from '../../kits/player/index.ts';
 import { Empty, PageTitle, Show } from '../../shared/ui/index.ts';
 import { AssignSheet } from './AssignSheet.tsx';
 import { GivenList } from './GivenList.tsx';
@@ -19,7 +20,7 @@ export function AssignStep() {
   return (
     <div className="ob-page">
       <PageTitle>{`Assign · ${lesson.title}`}</PageTitle>
-      {lesson.edits.segments.length === 0 ? (
+      {lesson.edits.segments.length === 0 && lesson.may !== 'use' ? (
         <Empty
           title="There is nothing to publish yet"
           action={
@@ -34,13 +35,34 @@ export function AssignStep() {
         <Show of={editions} what="Looking at the editions">
           {(made) => (
             <Stack gap="lg">
-              <Publish lesson={lesson} editions={made} />
-              {made.length > 0 && <AssignSheet lesson={lesson} ready={made.some((one) => one.state === 'ready')} />}
+              {lesson.may === 'use' ? (
+                <OfColleague lesson={lesson} ready={made.find((one) => one.state === 'ready')?.id ?? null} />
+              ) : (
+                <Publish lesson={lesson} editions={made} />
+              )}
+              {made.some((one) => one.state === 'ready' || lesson.may !== 'use') && (
+                <AssignSheet lesson={lesson} ready={made.some((one) => one.state === 'ready')} />
+              )}
               <GivenList lesson={lesson} />
             </Stack>
           )}
         </Show>
       )}
     </div>
+  );
+}
+
+/** A colleague's lesson as learners would see it. */
+function OfColleague({ lesson, ready }: { readonly lesson: Lesson; readonly ready: string | null }) {
+  if (ready === null || lesson.withdrawnAt !== null)
+    return (
+      <Empty title="It cannot be given to a class yet">
+        It can be watched and assigned once its maker has published it.
+      </Empty>
+    );
+  return (
+    <section className="ob-card" style={{ padding: 16 }} aria-label="The lesson">
+      <HeardEdition id={ready} />
+    </section>
   );
 }

@@ -1,21 +1,23 @@
 import { present } from '@oakbell/core/present';
-import { TextInput } from '@mantine/core';
+import { Button, Group, Text, TextInput } from '@mantine/core';
+import { LESSON_STEPS, type LessonStep } from '@oakbell/core/library';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router';
-import { call, client, lessonKey, useLesson, type Lesson } from '../../shared/api/index.ts';
-import { ProblemNote, Waiting } from '../../shared/ui/index.ts';
+import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
+import { call, client, isSaidAnew, lessonKey, useLesson, type Lesson } from '../../shared/api/index.ts';
+import { ProblemNote, Waiting, wordsOf } from '../../shared/ui/index.ts';
 import classes from './LessonFrame.module.css';
+import { Others } from './Others.tsx';
 
-const STEPS = ['pages', 'record', 'polish', 'assign', 'watched'] as const;
-type Step = (typeof STEPS)[number];
-const NAMES: Readonly<Record<Step, string>> = {
+const NAMES: Readonly<Record<LessonStep, string>> = {
   pages: 'Pages',
   record: 'Record',
   polish: 'Polish',
   assign: 'Assign',
   watched: 'Watched',
 };
+/** What whoever may use a lesson as it is can do with it. */
+const FOR_USERS: readonly LessonStep[] = ['assign', 'watched'];
 type StepState = 'not begun' | 'in hand' | 'done';
 
 /** A lesson's five steps across the top, each with its state; any can be entered at any time. */
@@ -37,14 +39,22 @@ export function LessonFrame() {
   }
   if (!lesson.data) return <Waiting what="Opening the lesson" />;
   const states = statesOf(lesson.data, assignments.data?.length ?? 0);
-  const step = STEPS.find((one) => pathname.endsWith(`/${one}`)) ?? 'pages';
+  const steps = lesson.data.may === 'use' ? FOR_USERS : LESSON_STEPS;
+  const step = LESSON_STEPS.find((one) => pathname.endsWith(`/${one}`)) ?? 'pages';
+  if (!steps.includes(step)) return <Navigate to={`/lessons/${id}/assign`} replace />;
   return (
     <div className={classes.frame}>
       {step !== 'watched' && <h1 className="ob-hidden">{`${NAMES[step]}: ${lesson.data.title}`}</h1>}
       <div className={classes.head}>
-        <LessonTitle key={lesson.data.id} lesson={lesson.data} />
+        {lesson.data.may === 'use' ? (
+          <Text className={classes.title} fw={700}>
+            <bdi>{lesson.data.title}</bdi>
+          </Text>
+        ) : (
+          <LessonTitle key={`${lesson.data.id} ${lesson.data.title}`} lesson={lesson.data} />
+        )}
         <nav aria-label="Steps of the lesson" className={classes.steps}>
-          {STEPS.map((step) => (
+          {steps.map((step) => (
             <NavLink
               key={step}
               to={`/lessons/${id}/${step}`}
@@ -58,12 +68,13 @@ export function LessonFrame() {
           ))}
         </nav>
       </div>
+      {lesson.data.may === 'use' ? <OfColleague lesson={lesson.data} /> : <Others lesson={lesson.data} step={step} />}
       <Outlet />
     </div>
   );
 }
 
-function statesOf(lesson: Lesson, assignments: number): Readonly<Record<Step, StepState>> {
+function statesOf(lesson: Lesson, assignments: number): Readonly<Record<LessonStep, StepState>> {
   const paged = lesson.pages.length > 0;
   const recorded = lesson.edits.segments.length > 0;
   const polished = lesson.history.last !== null && lesson.history.last.op !== 'insert';
@@ -76,14 +87,43 @@ function statesOf(lesson: Lesson, assignments: number): Readonly<Record<Step, St
   };
 }
 
+/** Whose it is, and what can be done with it. */
+function OfColleague({ lesson }: { readonly lesson: Lesson }) {
+  const navigate = useNavigate();
+  const copy = useMutation({
+    mutationFn: () => call(client.POST('/api/lessons/{id}/copies', { params: { path: { id: lesson.id } } })),
+    onSuccess: (made) => navigate(`/lessons/${made.id}/pages`),
+  });
+  return (
+    <div className={classes.note}>
+      <Group justify="space-between">
+        <Text size="sm">
+          This is <bdi>{lesson.owner}</bdi>’s lesson. You can watch it and assign it; to change something, make a copy.
+        </Text>
+        <Button size="sm" variant="default" loading={copy.isPending} onClick={() => copy.mutate()}>
+          Make a copy
+        </Button>
+      </Group>
+      <ProblemNote failure={copy.error} />
+    </div>
+  );
+}
+
 /** The title, changed where it stands. */
 function LessonTitle({ lesson }: { readonly lesson: Lesson }) {
   const queries = useQueryClient();
   const [title, setTitle] = useState(lesson.title);
   const save = useMutation({
     mutationFn: () =>
-      call(client.PATCH('/api/lessons/{id}', { params: { path: { id: lesson.id } }, body: { title: title.trim() } })),
+      call(
+        client.PATCH('/api/lessons/{id}', {
+          params: { path: { id: lesson.id } },
+          body: { title: title.trim(), was: { title: lesson.title } },
+        }),
+      ),
     onSuccess: (saved) => queries.setQueryData(lessonKey(lesson.id), saved),
+    // Somebody else gave it another title meanwhile: that is shown.
+    onError: (failure) => isSaidAnew(failure) && queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
   });
   const leave = () => {
     if (title.trim() === '') setTitle(lesson.title);
@@ -99,7 +139,7 @@ function LessonTitle({ lesson }: { readonly lesson: Lesson }) {
       onChange={(event) => setTitle(event.currentTarget.value)}
       onBlur={leave}
       onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-      error={save.error ? 'The title could not be saved' : null}
+      error={save.error ? (isSaidAnew(save.error) ? wordsOf(save.error) : 'The title could not be saved') : null}
     />
   );
 }

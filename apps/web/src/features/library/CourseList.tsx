@@ -1,12 +1,14 @@
 import { Button, Menu, Popover, Stack, Text, TextInput } from '@mantine/core';
-import { IconDots, IconPlus } from '@tabler/icons-react';
+import { IconDots, IconPlus, IconUsers } from '@tabler/icons-react';
 import { cloneElement, useState, type ReactElement, type ReactNode } from 'react';
 import { IconAction } from '../../shared/ui/index.ts';
+import { personHere } from '../../shared/api/index.ts';
 import type { Course, CourseActs } from './courses.ts';
 import classes from './Library.module.css';
+import { ShareCourse } from './ShareCourse.tsx';
 
-/** Which lessons are shown: all, those without a place, or those of a course or unit. */
-export type Place = 'all' | 'none' | string;
+/** Which lessons are shown: all, those without a place, those put away, or those of a course or unit. */
+export type Place = 'all' | 'none' | 'away' | string;
 
 interface Props {
   readonly courses: readonly Course[];
@@ -17,7 +19,13 @@ interface Props {
 
 /** Courses and their units, made and named where they stand. */
 export function CourseList({ courses, place, onPlace, acts }: Props) {
-  const line = (key: Place, name: string, indent: boolean, more?: ReactNode) => (
+  const [shared, setShared] = useState<string | null>(null);
+  const sharing = courses.find((one) => one.id === shared);
+  const line = (
+    key: Place,
+    name: string,
+    { indent = false, count, more }: { indent?: boolean; count?: number; more?: ReactNode } = {},
+  ) => (
     <li key={key} className={classes.placeLine}>
       <button
         type="button"
@@ -26,7 +34,12 @@ export function CourseList({ courses, place, onPlace, acts }: Props) {
         aria-current={place === key ? 'true' : undefined}
         onClick={() => onPlace(key)}
       >
-        {name}
+        <bdi>{name}</bdi>
+        {count ? (
+          <Text span size="sm" c="dimmed" ml={6}>
+            {count}
+          </Text>
+        ) : null}
       </button>
       {more}
     </li>
@@ -34,55 +47,76 @@ export function CourseList({ courses, place, onPlace, acts }: Props) {
   return (
     <nav aria-label="Courses" className={classes.courses}>
       <ul>
-        {line('all', 'All lessons', false)}
+        {line('all', 'All lessons')}
         {courses.map((course) => (
           <li key={course.id}>
             <ul>
-              {line(
-                course.id,
-                course.name,
-                false,
-                <More
-                  name={course.name}
-                  onRename={(name) => acts.renameCourse.mutate({ id: course.id, name })}
-                  onRemove={() => acts.removeCourse.mutate(course.id)}
-                  onAdd={(name) => acts.addUnit.mutate({ course: course.id, name })}
-                />,
-              )}
-              {course.units.map((unit) =>
-                line(
-                  unit.id,
-                  unit.name,
-                  true,
+              {line(course.id, course.name, {
+                more: (
                   <More
-                    name={unit.name}
-                    onRename={(name) => acts.renameUnit.mutate({ id: unit.id, name })}
-                    onRemove={() => acts.removeUnit.mutate(unit.id)}
-                  />,
+                    name={course.name}
+                    onRename={(name) => acts.renameCourse.mutate({ id: course.id, name })}
+                    onRemove={course.teachers.length > 1 ? null : () => acts.removeCourse.mutate(course.id)}
+                    onAdd={(name) => acts.addUnit.mutate({ course: course.id, name })}
+                    onShare={() => setShared(course.id)}
+                  />
                 ),
+              })}
+              <SharedWith course={course} onShare={() => setShared(course.id)} />
+              {course.units.map((unit) =>
+                line(unit.id, unit.name, {
+                  indent: true,
+                  count: unit.lessons,
+                  more: (
+                    <More
+                      name={unit.name}
+                      onRename={(name) => acts.renameUnit.mutate({ id: unit.id, name })}
+                      onRemove={() => acts.removeUnit.mutate(unit.id)}
+                    />
+                  ),
+                }),
               )}
             </ul>
           </li>
         ))}
-        {courses.length > 0 && line('none', 'Without a place', false)}
+        {courses.length > 0 && line('none', 'Without a place')}
+        {line('away', 'Put away')}
       </ul>
       <NameOf label="New course" onName={(name) => acts.addCourse.mutate(name)}>
         <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={16} aria-hidden />}>
           New course
         </Button>
       </NameOf>
+      {sharing && <ShareCourse course={sharing} acts={acts} onClose={() => setShared(null)} />}
     </nav>
+  );
+}
+
+/** Who else has a course; nothing where it is one teacher's own. */
+function SharedWith({ course, onShare }: { readonly course: Course; readonly onShare: () => void }) {
+  const others = course.teachers.filter(({ id }) => id !== personHere());
+  const [first] = others;
+  if (!first) return null;
+  return (
+    <li>
+      <button type="button" className={classes.shared} onClick={onShare}>
+        <IconUsers size={16} aria-hidden />
+        <span>Shared with {others.length === 1 ? <bdi>{first.name}</bdi> : `${others.length} colleagues`}</span>
+      </button>
+    </li>
   );
 }
 
 interface MoreProps {
   readonly name: string;
   readonly onRename: (name: string) => void;
-  readonly onRemove: () => void;
+  /** Null where it cannot be removed. */
+  readonly onRemove: (() => void) | null;
   readonly onAdd?: (name: string) => void;
+  readonly onShare?: () => void;
 }
 
-function More({ name, onRename, onRemove, onAdd }: MoreProps) {
+function More({ name, onRename, onRemove, onAdd, onShare }: MoreProps) {
   const [asking, setAsking] = useState<'rename' | 'add' | null>(null);
   return (
     <Popover
@@ -104,7 +138,8 @@ function More({ name, onRename, onRemove, onAdd }: MoreProps) {
             <Menu.Dropdown>
               {onAdd && <Menu.Item onClick={() => setAsking('add')}>Add a unit</Menu.Item>}
               <Menu.Item onClick={() => setAsking('rename')}>Rename</Menu.Item>
-              <Menu.Item onClick={onRemove}>Remove; its lessons stay</Menu.Item>
+              {onShare && <Menu.Item onClick={onShare}>Share with colleagues …</Menu.Item>}
+              {onRemove && <Menu.Item onClick={onRemove}>Remove; its lessons stay</Menu.Item>}
             </Menu.Dropdown>
           </Menu>
         </span>

@@ -1,39 +1,33 @@
-import { Badge, Button, Group, Menu, Text, TextInput, Title } from '@mantine/core';
-import { micros, timeText } from '@oakbell/core/clock';
-import { IconDots, IconSearch } from '@tabler/icons-react';
-import { memo, useDeferredValue, useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
-import { Empty, IconAction, ManyRows, PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
+import { Button, Group, Select, Text, TextInput, Title } from '@mantine/core';
+import { useDebouncedValue } from '@mantine/hooks';
+import { LONGEST_SEARCH } from '@oakbell/core/library';
+import { IconSearch } from '@tabler/icons-react';
+import { useCallback, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useLibrary, type LibraryAsked, type LibraryRow } from '../../shared/api/index.ts';
+import { Empty, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
+import { AboutDialog } from './AboutDialog.tsx';
+import { ChosenBar } from './ChosenBar.tsx';
 import { CourseList, type Place } from './CourseList.tsx';
-import {
-  placeOf,
-  useCourseActs,
-  useCourses,
-  useLessons,
-  type Course,
-  type CourseActs,
-  type LessonRow,
-} from './courses.ts';
+import { useCourseActs, useCourses, useTags } from './courses.ts';
+import { LessonRows, type Opened } from './LessonRows.tsx';
 import classes from './Library.module.css';
 import { MoveDialog } from './MoveDialog.tsx';
 import { NamingPattern } from './NamingPattern.tsx';
 import { NewLesson } from './NewLesson.tsx';
+import { TagDialog } from './TagDialog.tsx';
 
-const KINDS = {
-  slides: 'Slide lesson',
-  worked: 'Worked solution',
-  feedback: 'Spoken feedback',
-  answer: 'Spoken answer',
-} as const;
+/** What is typed is looked for once it rests for so long, in ms. */
+const REST_MS = 200;
 
-/** All lessons of a teacher: by course and unit, and by the words of their titles. */
+/** The lessons in a teacher's hands: by course and unit, by tag, and by the words that are in them. */
 export function LibraryPage() {
   const [search, setSearch] = useSearchParams();
   const [typed, setTyped] = useState(search.get('words') ?? '');
-  // What is typed is seen at once; the rows follow.
-  const words = useDeferredValue(typed);
+  const [words] = useDebouncedValue(typed, REST_MS);
   const place = search.get('place') ?? 'all';
-  const setting = (name: string, value: string | null) =>
+  const tag = search.get('tag');
+  const set = (name: string, value: string | null) =>
     setSearch(
       (before) => {
         if (value) before.set(name, value);
@@ -42,171 +36,177 @@ export function LibraryPage() {
       },
       { replace: true },
     );
-  const setPlace = (next: Place) => setting('place', next === 'all' ? null : next);
-  const lessons = useLessons();
   const courses = useCourses().data ?? [];
+  const tags = useTags().data ?? [];
   const acts = useCourseActs();
   const making = search.has('new');
+  const wanted: LibraryAsked = {
+    ...placeAsked(place),
+    ...(words.trim() ? { words: words.trim() } : {}),
+    ...(tag ? { tag } : {}),
+  };
   return (
     <div className={classes.library}>
       <PageTitle>Lessons</PageTitle>
-      <CourseList courses={courses} place={place} onPlace={setPlace} acts={acts} />
+      <CourseList
+        courses={courses}
+        place={place}
+        onPlace={(next: Place) => set('place', next === 'all' ? null : next)}
+        acts={acts}
+      />
       <div className={classes.main}>
         <Group justify="space-between" mb="md">
           <Title order={1}>Lessons</Title>
           <Group gap="xs">
             <NamingPattern />
-            {!making && <Button onClick={() => setting('new', 'yes')}>Make a lesson</Button>}
+            {!making && <Button onClick={() => set('new', 'yes')}>Make a lesson</Button>}
           </Group>
         </Group>
         <ProblemNote failure={acts.failure} />
         {making && (
           <NewLesson
-            onCancel={() => setting('new', null)}
+            onCancel={() => set('new', null)}
             unitId={courses.some((one) => one.units.some((unit) => unit.id === place)) ? place : null}
           />
         )}
-        <TextInput
-          aria-label="Search lessons"
-          placeholder="Search by title"
-          leftSection={<IconSearch size={18} aria-hidden />}
-          value={typed}
-          onChange={(event) => {
-            setTyped(event.currentTarget.value);
-            setting('words', event.currentTarget.value);
-          }}
-          mb="md"
-        />
-        <Show of={lessons} what="Fetching your lessons">
-          {(all) => (
-            <Rows
-              lessons={found(placed(all, courses, place), words)}
-              any={all.length > 0}
-              courses={courses}
-              acts={acts}
+        <div className={classes.filters}>
+          <TextInput
+            className={classes.search}
+            aria-label="Search lessons"
+            placeholder="Search titles, tags, pages and cues"
+            leftSection={<IconSearch size={18} aria-hidden />}
+            maxLength={LONGEST_SEARCH}
+            value={typed}
+            onChange={(event) => {
+              setTyped(event.currentTarget.value);
+              set('words', event.currentTarget.value);
+            }}
+          />
+          {(tags.length > 0 || tag) && (
+            <Select
+              aria-label="Tag"
+              placeholder="Any tag"
+              clearable
+              searchable
+              w={180}
+              data={[...new Set([...(tag ? [tag] : []), ...tags.map((one) => one.tag)])]}
+              value={tag}
+              onChange={(next) => set('tag', next)}
             />
           )}
-        </Show>
+        </div>
+        <Found wanted={wanted} courses={courses} acts={acts} onTag={(next) => set('tag', next)} />
       </div>
     </div>
   );
 }
 
-/** The lessons of a place. */
-function placed(lessons: readonly LessonRow[], courses: readonly Course[], place: Place): readonly LessonRow[] {
-  if (place === 'all') return lessons;
-  if (place === 'none') return lessons.filter((lesson) => placeOf(courses, lesson.unitId) === null);
-  const units = courses.find((course) => course.id === place)?.units.map((unit) => unit.id) ?? [place];
-  return lessons.filter((lesson) => lesson.unitId !== null && units.includes(lesson.unitId));
+function placeAsked(place: Place): LibraryAsked {
+  if (place === 'all') return {};
+  if (place === 'none') return { without: 'none' };
+  return place === 'away' ? { archived: 'yes' } : { place };
 }
 
-/** The lessons whose title has every one of the words. */
-function found(lessons: readonly LessonRow[], words: string) {
-  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
-  return lessons.filter(({ title }) => wanted.every((word) => title.toLowerCase().includes(word)));
+interface FoundProps {
+  readonly wanted: LibraryAsked;
+  readonly courses: NonNullable<ReturnType<typeof useCourses>['data']>;
+  readonly acts: ReturnType<typeof useCourseActs>;
+  readonly onTag: (tag: string) => void;
 }
 
-interface RowsProps {
-  readonly lessons: readonly LessonRow[];
-  readonly any: boolean;
-  readonly courses: readonly Course[];
-  readonly acts: CourseActs;
+/** What was found; some of it may be chosen, to do the same to all of it. */
+function Found({ wanted, courses, acts, onTag }: FoundProps) {
+  const library = useLibrary(wanted);
+  const navigate = useNavigate();
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [open, setOpen] = useState<{ readonly what: Opened; readonly lesson: LibraryRow } | null>(null);
+  const choose = (lesson: LibraryRow, isChosen: boolean) =>
+    setChosen((before) => new Set(isChosen ? [...before, lesson.id] : [...before].filter((id) => id !== lesson.id)));
+  const none = useCallback(() => setChosen(new Set()), []);
+  const close = () => setOpen(null);
+  return (
+    <Show of={library} what="Fetching your lessons">
+      {({ pages }) => {
+        const lessons = pages.flatMap((page) => page.lessons);
+        const more = pages.at(-1)?.more ?? false;
+        if (lessons.length === 0) return <Nothing wanted={wanted} />;
+        const picked = lessons.filter((one) => chosen.has(one.id));
+        return (
+          <>
+            <LessonRows
+              lessons={lessons}
+              courses={courses}
+              chosen={chosen}
+              acts={acts}
+              onTag={onTag}
+              onChoose={choose}
+              onOpen={(what, lesson) => setOpen({ what, lesson })}
+              onCopy={({ id }) =>
+                acts.copy.mutate(id, { onSuccess: (made) => void navigate(`/lessons/${made.id}/pages`) })
+              }
+              onMore={library.hasNextPage ? () => void library.fetchNextPage() : null}
+            />
+            {more && !library.hasNextPage && (
+              <Text size="sm" c="dimmed" mt="xs" role="status">
+                There are more. Type another word to find fewer.
+              </Text>
+            )}
+            {picked.length > 0 && <ChosenBar lessons={picked} courses={courses} acts={acts} onDone={none} />}
+            {open?.what === 'about' && <AboutDialog lesson={open.lesson} onClose={close} />}
+            {open?.what === 'move' && (
+              <MoveDialog
+                what={`“${open.lesson.title}”`}
+                unitId={open.lesson.unitId}
+                courses={courses}
+                onMove={(unitId, name) =>
+                  acts.change.mutate({
+                    lessons: [open.lesson],
+                    what: { unitId },
+                    said: `“${open.lesson.title}” is in ${name} now.`,
+                  })
+                }
+                onClose={close}
+              />
+            )}
+            {open?.what === 'tag' && (
+              <TagDialog
+                what={`“${open.lesson.title}”`}
+                lessons={[open.lesson]}
+                onTag={(what) => acts.change.mutate({ lessons: [open.lesson], what, said: 'The tags were changed.' })}
+                onClose={close}
+              />
+            )}
+          </>
+        );
+      }}
+    </Show>
+  );
 }
 
-function Rows({ lessons, any, courses, acts }: RowsProps) {
-  const [moved, setMoved] = useState<LessonRow | null>(null);
-  if (lessons.length === 0) {
-    return any ? (
-      <Empty title="There is no such lesson here">Try fewer words, or another course.</Empty>
-    ) : (
-      <Empty
-        title="Your first lesson"
-        action={
-          <Button component={Link} to="/lessons?new">
-            Make a lesson
-          </Button>
-        }
-      >
-        Drop in the slides you have, or take a squared board and a pen.
+function Nothing({ wanted }: { readonly wanted: LibraryAsked }) {
+  if (wanted.words || wanted.tag)
+    return <Empty title="There is no such lesson here">Try fewer words, or another course.</Empty>;
+  if (wanted.archived)
+    return (
+      <Empty title="Nothing is put away">
+        A lesson that you no longer need can be put away: it leaves the list, and classes that were given it still have
+        it.
       </Empty>
     );
-  }
-  return (
-    <>
-      <ManyRows rows={lessons}>
-        {(lesson) => <Row key={lesson.id} lesson={lesson} courses={courses} acts={acts} onMove={setMoved} />}
-      </ManyRows>
-      {moved && (
-        <MoveDialog
-          lesson={moved}
-          courses={courses}
-          onMove={(unitId) => acts.describe.mutate({ id: moved.id, unitId })}
-          onClose={() => setMoved(null)}
-        />
-      )}
-    </>
+  if (wanted.without)
+    return <Empty title="Every lesson has its place">Lessons that are in no unit are shown here.</Empty>;
+  const make = (
+    <Button component={Link} to={wanted.place ? `/lessons?new=yes&place=${wanted.place}` : '/lessons?new'}>
+      Make a lesson
+    </Button>
+  );
+  return wanted.place ? (
+    <Empty title="There is no lesson here yet" action={make}>
+      Make one, or put one of yours here by its menu.
+    </Empty>
+  ) : (
+    <Empty title="Your first lesson" action={make}>
+      Drop in the slides you have, or take a squared board and a pen.
+    </Empty>
   );
 }
-
-const SAVED = { opening: 'Opening', template: 'Template' } as const;
-
-interface RowProps {
-  readonly lesson: LessonRow;
-  readonly courses: readonly Course[];
-  readonly acts: CourseActs;
-  readonly onMove: (lesson: LessonRow) => void;
-}
-
-/** Drawn once for each lesson, whatever is searched for. */
-const Row = memo(function Row({ lesson, courses, acts, onMove }: RowProps) {
-  const where = placeOf(courses, lesson.unitId);
-  return (
-    <li className="ob-row">
-      <span className={classes.cover} data-kind={lesson.kind}>
-        {lesson.coverAddress && <img src={lesson.coverAddress} alt="" loading="lazy" />}
-      </span>
-      <div className="ob-row-main">
-        <Link className="ob-link" to={`/lessons/${lesson.id}/${lesson.recorded ? 'polish' : 'pages'}`}>
-          <bdi>{lesson.title}</bdi>
-        </Link>
-        <Text size="sm" c="dimmed">
-          {where ? `${where.course} · ${where.unit} · ` : ''}
-          {KINDS[lesson.kind]} · {lesson.pages} {lesson.pages === 1 ? 'page' : 'pages'} · changed{' '}
-          {whenText(lesson.updatedAt)}
-        </Text>
-      </div>
-      {lesson.savedAs && (
-        <Badge variant="light" color="oak" size="lg" tt="none">
-          {SAVED[lesson.savedAs]}
-        </Badge>
-      )}
-      <Text className="ob-time">{lesson.recorded ? timeText(micros(lesson.length)) : 'not recorded'}</Text>
-      <Menu withinPortal position="bottom-end">
-        <Menu.Target>
-          <IconAction label={`More for ${lesson.title}`}>
-            <IconDots size={18} aria-hidden />
-          </IconAction>
-        </Menu.Target>
-        <Menu.Dropdown>
-          <Menu.Item onClick={() => onMove(lesson)}>Put it into a unit …</Menu.Item>
-          {lesson.unitId && (
-            <Menu.Item onClick={() => acts.describe.mutate({ id: lesson.id, unitId: null })}>No place</Menu.Item>
-          )}
-          <Menu.Divider />
-          <Menu.Label>Begin other lessons from its pages</Menu.Label>
-          {(['template', 'opening'] as const).map((kind) =>
-            lesson.savedAs === kind ? (
-              <Menu.Item key={kind} onClick={() => acts.describe.mutate({ id: lesson.id, savedAs: null })}>
-                No longer {kind === 'opening' ? 'an opening' : 'a template'}
-              </Menu.Item>
-            ) : (
-              <Menu.Item key={kind} onClick={() => acts.describe.mutate({ id: lesson.id, savedAs: kind })}>
-                Save as {kind === 'opening' ? 'an opening' : 'a template'}
-              </Menu.Item>
-            ),
-          )}
-        </Menu.Dropdown>
-      </Menu>
-    </li>
-  );
-});

@@ -1,23 +1,24 @@
 import { Button, Modal, Select, Text } from '@mantine/core';
 import { useState } from 'react';
 import { DialogFoot } from '../../shared/ui/index.ts';
-import type { Course, LessonRow } from './courses.ts';
+import { unitChoices, type Course } from './courses.ts';
 
 interface Props {
-  readonly lesson: LessonRow;
+  /** What is moved, in words. */
+  readonly what: string;
+  readonly unitId: string | null;
   readonly courses: readonly Course[];
-  readonly onMove: (unitId: string) => void;
+  readonly onMove: (unitId: string, name: string) => void;
   readonly onClose: () => void;
 }
 
-/** Puts a lesson into a unit, found by its name: a school has more of them than fit into a menu. */
-export function MoveDialog({ lesson, courses, onMove, onClose }: Props) {
-  const [unit, setUnit] = useState<string | null>(lesson.unitId);
-  const groups = courses
-    .filter(({ units }) => units.length > 0)
-    .map(({ name, units }) => ({ group: name, items: units.map(({ id, name: label }) => ({ value: id, label })) }));
+/** Puts lessons into a unit, found by its name: a school has more of them than fit into a menu. */
+export function MoveDialog({ what, unitId, courses, onMove, onClose }: Props) {
+  const [unit, setUnit] = useState<string | null>(unitId);
+  const groups = unitChoices(courses);
+  const name = groups.flatMap(({ items }) => items).find(({ value }) => value === unit)?.label;
   return (
-    <Modal opened onClose={onClose} title={`Put “${lesson.title}” into a unit`}>
+    <Modal opened onClose={onClose} title={`Put ${what} into a unit`}>
       {groups.length === 0 ? (
         <Text>There are no units yet. Make a course and a unit on the left first.</Text>
       ) : (
@@ -35,9 +36,9 @@ export function MoveDialog({ lesson, courses, onMove, onClose }: Props) {
       )}
       <DialogFoot onClose={onClose}>
         <Button
-          disabled={unit === null || unit === lesson.unitId}
+          disabled={!name || unit === unitId}
           onClick={() => {
-            if (unit) onMove(unit);
+            if (unit && name) onMove(unit, name);
             onClose();
           }}
         >

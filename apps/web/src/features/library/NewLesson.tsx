@@ -7,9 +7,17 @@ import type { Thing } from '@oakbell/core/pages';
 import { useMutation } from '@tanstack/react-query';
 import { useState, type ClipboardEvent } from 'react';
 import { useNavigate } from 'react-router';
-import { call, client, once, sendFiles } from '../../shared/api/index.ts';
+import {
+  call,
+  client,
+  once,
+  sendFiles,
+  useLessonChoices,
+  useLessonSearch,
+  type LibraryRow,
+} from '../../shared/api/index.ts';
 import { DialogFoot, ProblemNote } from '../../shared/ui/index.ts';
-import { placeOf, unitChoices, useCourses, useLessons, usePreferences } from './courses.ts';
+import { placeOf, unitChoices, useCourses, usePreferences } from './courses.ts';
 import classes from './Library.module.css';
 
 const KINDS = [
@@ -49,7 +57,9 @@ interface Placed {
 export function NewLesson({ onCancel, unitId }: { readonly onCancel: () => void; readonly unitId: string | null }) {
   const navigate = useNavigate();
   const courses = useCourses().data ?? [];
-  const lessons = useLessons().data ?? [];
+  const templates = useLessonChoices({ savedAs: 'template' });
+  const openings = useLessonChoices({ savedAs: 'opening' });
+  const search = useLessonSearch({ savedAs: 'none' });
   const naming = usePreferences().data?.naming ?? DEFAULT_NAMING;
   const [picture, setPicture] = useState<File | null>(null);
   const form = useForm<Values>({
@@ -67,9 +77,8 @@ export function NewLesson({ onCancel, unitId }: { readonly onCancel: () => void;
   });
   const { kind, title } = form.values;
   const place = placeOf(courses, form.values.unitId);
-  const number = lessons.filter((lesson) => lesson.unitId !== null && lesson.unitId === form.values.unitId).length + 1;
   const name = nameFrom(naming, {
-    ...(place ? { ...place, number: String(number) } : {}),
+    ...(place ? { course: place.course, unit: place.unit, number: String(place.lessons + 1) } : {}),
     title: title.trim(),
     date: new Date().toLocaleDateString(undefined, { day: 'numeric', month: 'short' }),
   });
@@ -102,11 +111,8 @@ export function NewLesson({ onCancel, unitId }: { readonly onCancel: () => void;
     const file = [...event.clipboardData.files].find((one) => one.type.startsWith('image/'));
     if (file) setPicture(file);
   };
-  const saved = (as: 'template' | 'opening') =>
-    lessons.filter((lesson) => lesson.savedAs === as).map((lesson) => ({ value: lesson.id, label: lesson.title }));
-  const others = lessons
-    .filter((lesson) => lesson.savedAs === null && lesson.pages > 0)
-    .map((lesson) => ({ value: lesson.id, label: lesson.title }));
+  const items = (rows: readonly LibraryRow[]) => rows.map(({ id, title }) => ({ value: id, label: title }));
+  const others = search.rows.filter((one) => one.pages > 0 && one.savedAs === null);
   return (
     <form onSubmit={form.onSubmit((values) => make.mutate(values))} onPaste={onPaste} noValidate>
       <Stack className="ob-card" p="lg" mb="lg">
@@ -171,25 +177,32 @@ export function NewLesson({ onCancel, unitId }: { readonly onCancel: () => void;
             </Group>
           </>
         )}
-        {(lessons.length > 0 || saved('template').length > 0) && (
+        {(!search.isEmpty || templates.length > 0) && (
           <Group grow>
             <Select
               label="Begin from"
               placeholder="Nothing"
               clearable
               searchable
+              nothingFoundMessage="No lesson has these words in it"
+              filter={({ options }) => options}
+              onSearchChange={search.onSearchChange}
               data={[
-                ...(saved('template').length > 0 ? [{ group: 'Templates', items: saved('template') }] : []),
-                { group: 'Pages of another lesson', items: others },
+                ...(templates.length > 0 ? [{ group: 'Templates', items: items(templates) }] : []),
+                { group: 'Pages of another lesson', items: items(others) },
               ]}
-              {...form.getInputProps('from')}
+              value={form.values.from}
+              onChange={(id) => {
+                form.setFieldValue('from', id);
+                search.choose(id, templates);
+              }}
             />
-            {saved('opening').length > 0 && (
+            {openings.length > 0 && (
               <Select
                 label="Opening"
                 placeholder="None"
                 clearable
-                data={saved('opening')}
+                data={items(openings)}
                 {...form.getInputProps('opening')}
               />
             )}

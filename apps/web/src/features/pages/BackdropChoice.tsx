@@ -16,7 +16,8 @@ interface Props {
 /** What lies behind the ink of a board. It is locked: writing never moves it. */
 export function BackdropChoice({ lesson, page, acts }: Props) {
   const now: Backdrop = readBackdrop(page.backdrop) ?? { kind: 'blank' };
-  const set = (backdrop: Backdrop) => acts.setBackdrop.mutate({ page: page.id, backdrop });
+  const set = (backdrop: Backdrop) =>
+    acts.setBackdrop.mutate({ page: page.id, backdrop, was: page.backdrop ? now : null });
   const choose = (kind: string) => {
     const offer = BACKDROPS.find((one) => one.kind === kind);
     if (offer) set({ ...offer.first, ...(now.dark ? { dark: true } : {}) });

@@ -10,10 +10,13 @@ interface Props {
   readonly html: string;
   /** With every letter typed. */
   readonly onWords: (text: string) => void;
-  readonly onSave: (html: string) => void;
+  /** @param was what it was before, as far as it is known here */
+  readonly onSave: (html: string, was: string) => void;
 }
 /** Cues are saved when nothing was typed for so long, and when the field is left, in ms. */
 const REST_MS = 900;
+
+const written = (html: string): string => (html === '<p></p>' ? '' : html);
 
 /** Private notes on a page: paragraphs, lists, words that stand out. */
 export function CuesEditor({ html, onWords, onSave }: Props) {
@@ -47,12 +50,20 @@ export function CuesEditor({ html, onWords, onSave }: Props) {
   });
   const save = (now: string) => {
     clearTimeout(timer.current);
-    const text = now === '<p></p>' ? '' : now;
+    const text = written(now);
     if (text === saved.current) return;
+    const was = saved.current;
     saved.current = text;
-    latest.current.onSave(text);
+    latest.current.onSave(text, was);
   };
   useEffect(() => () => clearTimeout(timer.current), []);
+  // Somebody else wrote cues for this page, or beside these: they are shown unless something is being typed.
+  useEffect(() => {
+    if (!editor || html === saved.current || written(editor.getHTML()) !== saved.current) return;
+    saved.current = html;
+    editor.commands.setContent(html, { emitUpdate: false });
+    latest.current.onWords(editor.getText());
+  }, [editor, html]);
   return (
     <div>
       <Text fw={500} id={label}>

@@ -11,6 +11,7 @@ import {
   historyOf,
   keepsShape,
   layered,
+  onTopOf,
   resized,
   stepBack,
   stepForward,
@@ -53,18 +54,26 @@ export function PageEditor({ lesson, page, name, acts }: Props) {
   const pictures = usePictures(picturesOf(shown), pictureOf(lesson.id));
   const thing = present(shown.things).find((one) => one.id === chosen) ?? null;
 
+  // Somebody else changed the page: theirs is shown, and what can be taken back stays one's own.
+  const [followed, setFollowed] = useState(core.things);
+  if (followed !== core.things) {
+    setFollowed(core.things);
+    if (JSON.stringify(core.things ?? []) !== JSON.stringify(history.now))
+      setHistory(onTopOf(core.things ?? [], history, newId));
+  }
+
   useEffect(() => stage.current?.show(plainScene(shown)));
   const save = (next: typeof history) => {
     setHistory(next);
     setDraft(null);
-    acts.setThings.mutate({ page: page.id, things: next.now });
+    acts.setThings.mutate({ page: page.id, things: next.now, was: history.now });
   };
   const set = (things: readonly Thing[]) => save(changed(history, things));
   const change = (part: Partial<Thing>) => {
     if (thing) set(withThing(history.now, thing.id, fitted({ ...thing, ...part } as Thing)));
   };
   const add = (made: NewThing) => {
-    const id = crypto.randomUUID().slice(0, 8);
+    const id = newId();
     // Below what is there, so that nothing new hides what was placed before.
     const foot = Math.max(40, ...history.now.map((one) => one.y + one.height + 24));
     const y = foot + made.height < core.height ? foot : made.y;
@@ -172,6 +181,8 @@ export function PageEditor({ lesson, page, name, acts }: Props) {
     </div>
   );
 }
+
+const newId = () => crypto.randomUUID().slice(0, 8);
 
 const NAMES = {
   text: 'Text',

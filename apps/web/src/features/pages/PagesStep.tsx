@@ -3,7 +3,7 @@ import { fromMillis, timeText } from '@oakbell/core/clock';
 import { wordCount } from '@oakbell/core/pages';
 import { IconArrowDown, IconArrowUp, IconCopy, IconPhotoEdit, IconTrash } from '@tabler/icons-react';
 import { useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { useLesson, type Lesson, type LessonPage } from '../../shared/api/index.ts';
 import { clockText, IconAction, PageTitle, ProblemNote } from '../../shared/ui/index.ts';
 import { AddBoard } from './AddBoard.tsx';
@@ -48,7 +48,9 @@ function FirstPages({ lesson }: { readonly lesson: Lesson }) {
 function PageDesk({ lesson: saved }: { readonly lesson: Lesson }) {
   const acts = usePageActs(saved);
   const lesson = { ...saved, pages: acts.pages };
-  const [chosen, setChosen] = useState<string | null>(null);
+  // Whoever found something on a page comes straight to it.
+  const [search] = useSearchParams();
+  const [chosen, setChosen] = useState(search.get('page'));
   const at = Math.max(
     0,
     lesson.pages.findIndex((page) => page.id === chosen),
@@ -144,7 +146,9 @@ function PageSide({ lesson, page, at, acts, spoken, wordsPerMinute }: SideProps)
       <CuesEditor
         html={page.cues}
         onWords={setWords}
-        onSave={(cues) => acts.setCues.mutate({ page: page.id, cues }, { onSuccess: () => setSaved(new Date()) })}
+        onSave={(cues, was) =>
+          acts.setCues.mutate({ page: page.id, cues, was }, { onSuccess: () => setSaved(new Date()) })
+        }
       />
       <Text size="sm" c="dimmed" role="status">
         {seconds > 0

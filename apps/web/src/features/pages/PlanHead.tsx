@@ -12,6 +12,12 @@ const LONG = 15;
 /** The one goal and the length aimed at; what the cues will take, beside it. */
 export function PlanHead({ lesson, acts }: { readonly lesson: Lesson; readonly acts: PageActs }) {
   const [goal, setGoal] = useState(lesson.goal);
+  const [shown, setShown] = useState(lesson.goal);
+  // Somebody else wrote another goal: it is shown, unless this one is being written.
+  if (shown !== lesson.goal) {
+    setShown(lesson.goal);
+    if (goal === shown) setGoal(lesson.goal);
+  }
   const plan = usePlan(lesson);
   const minutes = lesson.targetMs / 60_000;
   const over = plan.seconds * 1000 > lesson.targetMs;
@@ -26,7 +32,7 @@ export function PlanHead({ lesson, acts }: { readonly lesson: Lesson; readonly a
         maxLength={300}
         value={goal}
         onChange={(event) => setGoal(event.currentTarget.value)}
-        onBlur={() => goal !== lesson.goal && acts.describe.mutate({ goal })}
+        onBlur={() => goal !== lesson.goal && acts.describe.mutate({ goal, was: { goal: lesson.goal } })}
       />
       <div className={classes.target}>
         <NumberInput
@@ -40,7 +46,7 @@ export function PlanHead({ lesson, acts }: { readonly lesson: Lesson; readonly a
             typeof value === 'number' &&
             value >= 0.5 &&
             value <= 360 &&
-            acts.describe.mutate({ targetMs: Math.round(value * 60_000) })
+            acts.describe.mutate({ targetMs: Math.round(value * 60_000), was: { targetMs: lesson.targetMs } })
           }
         />
         <Text size="sm" role="status" data-over={over} className={classes.planSum}>

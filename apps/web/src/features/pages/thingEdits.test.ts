@@ -1,5 +1,15 @@
 import type { Thing } from '@oakbell/core/pages';
-import { changed, historyOf, layered, resized, stepBack, stepForward, without, withThing } from './thingEdits.ts';
+import {
+  changed,
+  historyOf,
+  layered,
+  onTopOf,
+  resized,
+  stepBack,
+  stepForward,
+  without,
+  withThing,
+} from './thingEdits.ts';
 
 const box = (id: string): Thing => ({
   id,
@@ -32,6 +42,18 @@ describe('things on a page', () => {
   });
   it('change alone', () => {
     expect(withThing(things, 'b', { x: 7 }).map((thing) => thing.x)).toEqual([100, 7, 100]);
+  });
+});
+
+describe('what somebody else did to the page meanwhile', () => {
+  it('is shown, and stays when one takes back and does again what one did oneself', () => {
+    const mine = changed(changed(historyOf([box('a')]), [box('a'), box('b')]), [box('b')]);
+    const theirs = [box('b'), box('x')];
+    const history = onTopOf(theirs, mine, () => 'new');
+    expect(ids(history.now)).toBe('bx');
+    expect(ids(stepBack(history).now)).toBe('bxa');
+    expect(ids(stepBack(stepBack(history)).now)).toBe('xa');
+    expect(ids(stepForward(stepBack(history)).now)).toBe('bx');
   });
 });
 

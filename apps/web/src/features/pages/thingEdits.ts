@@ -1,5 +1,5 @@
 /* Changes to the things on a page, as new lists; and what was before, so that they can be taken back. */
-import { SMALLEST_THING, type Rect, type Thing } from '@oakbell/core/pages';
+import { mergedThings, SMALLEST_THING, type Rect, type Thing } from '@oakbell/core/pages';
 
 export interface ThingHistory {
   readonly now: readonly Thing[];
@@ -21,6 +21,15 @@ export function stepBack({ now, before, after }: ThingHistory): ThingHistory {
 export function stepForward({ now, before, after }: ThingHistory): ThingHistory {
   const [next, ...rest] = after;
   return next ? { now: next, before: [...before, now], after: rest } : { now, before, after };
+}
+
+/**
+ * The same history on top of what somebody else has made of the page: what is taken back afterwards is one's own, and
+ * theirs stays.
+ */
+export function onTopOf(theirs: readonly Thing[], history: ThingHistory, makeId: () => string): ThingHistory {
+  const moved = (mine: readonly Thing[]) => mergedThings({ base: history.now, mine, theirs }, makeId)?.things ?? mine;
+  return { now: theirs, before: history.before.map(moved), after: history.after.map(moved) };
 }
 
 export const withThing = (things: readonly Thing[], id: string, change: Partial<Thing>): readonly Thing[] =>

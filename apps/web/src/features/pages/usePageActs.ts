@@ -1,10 +1,17 @@
+import { notifications } from '@mantine/notifications';
 import type { Backdrop, Thing } from '@oakbell/core/pages';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { call, client, lessonKey, type Lesson, type LessonPage } from '../../shared/api/index.ts';
 import { offerUndo } from '../../shared/ui/index.ts';
 
 const json = (value: object) => value as unknown as Record<string, never>;
+
+/** What is said of a lesson beside its pages. */
+interface Said {
+  readonly goal?: string;
+  readonly targetMs?: number;
+}
 
 const inOrder = (pages: readonly LessonPage[], ids: readonly string[]): LessonPage[] => {
   const placeOf = ({ id }: LessonPage) => (ids.includes(id) ? ids.indexOf(id) : ids.length);
@@ -68,20 +75,56 @@ export function usePageActs(lesson: Lesson) {
     ...settled,
   });
   const setBackdrop = useMutation({
-    mutationFn: ({ page, backdrop }: { page: string; backdrop: Backdrop }) =>
-      call(client.PUT('/api/lessons/{id}/pages/{page}/backdrop', { ...at(page), body: { backdrop: json(backdrop) } })),
+    scope: { id: `pages of ${id}` },
+    mutationFn: ({ page, backdrop, was }: { page: string; backdrop: Backdrop; was: Backdrop | null }) =>
+      call(
+        client.PUT('/api/lessons/{id}/pages/{page}/backdrop', {
+          ...at(page),
+          body: { backdrop: json(backdrop), ...(was ? { base: json(was) } : {}) },
+        }),
+      ),
     onMutate: ({ page, backdrop }) => showPage(page, { backdrop: json(backdrop) }),
     ...settled,
   });
+  const onPages = ['on pages', id];
+  const isLast = () => queries.isMutating({ mutationKey: onPages }) <= 1;
+  /** What changes that did not get through were made on: the next one is told from there. */
+  const missed = useRef(new Map<string, readonly Thing[] | string>());
   const setThings = useMutation({
-    mutationFn: ({ page, things }: { page: string; things: readonly Thing[] }) =>
-      call(client.PUT('/api/lessons/{id}/pages/{page}/things', { ...at(page), body: { things: things.map(json) } })),
+    mutationKey: onPages,
+    // One after another: what the first brings back is known before the next is told.
+    scope: { id: `pages of ${id}` },
+    mutationFn: ({ page, things, was }: { page: string; things: readonly Thing[]; was: readonly Thing[] }) => {
+      const base = (missed.current.get(`things of ${page}`) ?? was) as readonly Thing[];
+      const body = { things: things.map(json), base: base.map(json) };
+      return call(client.PUT('/api/lessons/{id}/pages/{page}/things', { ...at(page), body }));
+    },
     onMutate: ({ page, things }) => showPage(page, { things: things.map(json) }),
+    onSuccess: ({ page: now, beside }, { page }) => {
+      missed.current.delete(`things of ${page}`);
+      if (isLast()) showPage(page, { things: now.things });
+      if (beside > 0)
+        notifications.show({ message: 'Somebody else changed the same thing. Yours stands beside theirs.' });
+    },
+    onError: (_, { page, was }) => {
+      if (!missed.current.has(`things of ${page}`)) missed.current.set(`things of ${page}`, was);
+    },
   });
   const setCues = useMutation({
-    mutationFn: ({ page, cues }: { page: string; cues: string }) =>
-      call(client.PUT('/api/lessons/{id}/pages/{page}/cues', { ...at(page), body: { cues } })),
+    mutationKey: onPages,
+    scope: { id: `pages of ${id}` },
+    mutationFn: ({ page, cues, was }: { page: string; cues: string; was: string }) => {
+      const base = (missed.current.get(`cues of ${page}`) ?? was) as string;
+      return call(client.PUT('/api/lessons/{id}/pages/{page}/cues', { ...at(page), body: { cues, base } }));
+    },
     onMutate: ({ page, cues }) => showPage(page, { cues }),
+    onSuccess: ({ cues }, { page }) => {
+      missed.current.delete(`cues of ${page}`);
+      if (isLast()) showPage(page, { cues });
+    },
+    onError: (_, { page, was }) => {
+      if (!missed.current.has(`cues of ${page}`)) missed.current.set(`cues of ${page}`, was);
+    },
   });
   const replacePicture = useMutation({
     mutationFn: ({ page, upload, number }: { page: LessonPage; upload: string; number: number }) =>
@@ -96,13 +139,10 @@ export function usePageActs(lesson: Lesson) {
     ...settled,
   });
   const describe = useMutation({
-    mutationFn: (facts: {
-      goal?: string;
-      targetMs?: number;
-      unitId?: string | null;
-      savedAs?: 'opening' | 'template' | null;
-    }) => call(client.PATCH('/api/lessons/{id}', { params: { path: { id } }, body: facts })),
-    onMutate: (facts) => queries.setQueryData<Lesson>(key, (before) => before && { ...before, ...facts }),
+    mutationFn: ({ was, ...facts }: Said & { readonly was: Said }) =>
+      call(client.PATCH('/api/lessons/{id}', { params: { path: { id } }, body: { ...facts, was } })),
+    onMutate: ({ was: _, ...facts }) =>
+      queries.setQueryData<Lesson>(key, (before) => before && { ...before, ...facts }),
     ...settled,
   });
   const all = [order, addBoard, addWindow, duplicate, remove, setBackdrop, setThings, setCues, describe];

@@ -1,9 +1,9 @@
-import { Button, NativeSelect, Stack, Text, TextInput } from '@mantine/core';
+import { Button, Select, Stack, Text, TextInput } from '@mantine/core';
 import { timeText } from '@oakbell/core/clock';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { call, client, lessonKey } from '../../shared/api/index.ts';
+import { call, client, lessonKey, useLessonChoices, useLessonSearch, type LibraryRow } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 import type { Polish } from './usePolish.ts';
 
@@ -61,10 +61,11 @@ function Split({ polish: { lesson, time, programme } }: { readonly polish: Polis
 
 function Join({ polish: { lesson, time } }: { readonly polish: Polish }) {
   const queries = useQueryClient();
-  const [from, setFrom] = useState('');
-  const all = useQuery({ queryKey: ['lessons'], queryFn: () => call(client.GET('/api/lessons')) });
-  const others = (all.data ?? []).filter((one) => one.id !== lesson.id && one.recorded);
-  const openings = others.filter((one) => one.savedAs === 'opening');
+  const isOther = (one: LibraryRow) => one.id !== lesson.id;
+  const openings = useLessonChoices({ recorded: 'yes', savedAs: 'opening' }).filter(isOther);
+  const search = useLessonSearch({ recorded: 'yes' });
+  const others = search.rows.filter(isOther);
+  const from = search.chosen?.id ?? '';
   const join = useMutation({
     mutationFn: (at: number) =>
       call(
@@ -75,22 +76,30 @@ function Join({ polish: { lesson, time } }: { readonly polish: Polish }) {
       ),
     onSettled: () => queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
   });
-  if (others.length === 0) return <Text size="sm">There is no other recorded lesson to put in here.</Text>;
+  if (others.length === 0 && search.isEmpty)
+    return <Text size="sm">There is no other recorded lesson to put in here.</Text>;
   const isOpening = openings.some((one) => one.id === from);
   return (
     <div>
-      <NativeSelect
+      <Select
         label="Put another lesson in"
-        value={from}
-        onChange={(event) => setFrom(event.currentTarget.value)}
+        placeholder="Type words of it"
+        searchable
+        clearable
+        nothingFoundMessage="No recorded lesson has these words in it"
+        filter={({ options }) => options}
+        onSearchChange={search.onSearchChange}
+        value={search.chosen?.id ?? null}
+        onChange={(id) => search.choose(id, openings)}
         data={[
-          { value: '', label: 'Choose …' },
           ...(openings.length > 0
             ? [{ group: 'Openings', items: openings.map((one) => ({ value: one.id, label: one.title })) }]
             : []),
           {
             group: 'Lessons',
-            items: others.filter((one) => !openings.includes(one)).map((one) => ({ value: one.id, label: one.title })),
+            items: others
+              .filter((one) => one.savedAs !== 'opening')
+              .map((one) => ({ value: one.id, label: one.title })),
           },
         ]}
       />

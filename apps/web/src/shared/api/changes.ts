@@ -5,11 +5,13 @@ import { inTurn } from './turns.ts';
 
 /** What is on screen and may be old now, by the first word of its key. */
 const TOUCHED: Readonly<Record<Change['kind'], readonly string[]>> = {
-  lesson: ['lessons', 'changes'],
+  lesson: ['library', 'changes', 'about'],
+  here: ['here'],
+  course: ['courses', 'library', 'lesson'],
   job: ['job', 'upload', 'hand-in', 'editions', 'rosters'],
-  edition: ['editions', 'lessons', 'desk', 'feedback', 'marking', 'hand-in', 'watched'],
+  edition: ['editions', 'library', 'about', 'desk', 'feedback', 'marking', 'hand-in', 'watched'],
   'hand-in': ['hand-in', 'marking', 'today', 'desk', 'feedback'],
-  assignment: ['desk', 'lesson-assignments', 'marking', 'today'],
+  assignment: ['desk', 'lesson-assignments', 'marking', 'today', 'library', 'about'],
   watched: ['watched', 'today', 'marking'],
 };
 

@@ -1,6 +1,7 @@
 export * from './client.ts';
 export * from './session.ts';
 export * from './lessons.ts';
+export * from './library.ts';
 export * from './media.ts';
 export { ownName, personHere } from './whose.ts';
 export { useServerEvents } from './events.ts';

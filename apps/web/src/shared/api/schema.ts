@@ -1112,7 +1112,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["making_mine"];
+        get?: never;
         put?: never;
         post: operations["making_add"];
         delete?: never;
@@ -1180,6 +1180,102 @@ export interface paths {
         put?: never;
         post: operations["making_join"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["library_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library/tags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["library_tags"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["library_change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/about": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["library_aboutOne"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["library_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/here/{window}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["here_stand"];
+        post?: never;
+        delete: operations["here_leave"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1359,6 +1455,54 @@ export interface paths {
         options?: never;
         head?: never;
         patch: operations["courses_rename"];
+        trace?: never;
+    };
+    "/api/colleagues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["courses_colleagues"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/teachers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["courses_share"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/teachers/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["courses_leave"];
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/courses/{id}/units": {
@@ -1981,9 +2125,16 @@ export interface components {
         };
         CuesDto: {
             cues: string;
+            base?: string;
+        };
+        CuesNowDto: {
+            cues: string;
         };
         BackdropDto: {
             backdrop: {
+                [key: string]: unknown;
+            };
+            base?: {
                 [key: string]: unknown;
             };
         };
@@ -1991,6 +2142,13 @@ export interface components {
             things: {
                 [key: string]: unknown;
             }[];
+            base?: {
+                [key: string]: unknown;
+            }[];
+        };
+        PageNowDto: {
+            page: components["schemas"]["PageDto"];
+            beside: number;
         };
         TakeDto: {
             /** Format: uuid */
@@ -2218,23 +2376,6 @@ export interface components {
             rest: "likely" | "new" | null;
             emptied: boolean;
         };
-        LessonRowDto: {
-            /** Format: uuid */
-            id: string;
-            /** @enum {string} */
-            kind: "slides" | "worked" | "feedback" | "answer";
-            title: string;
-            /** Format: uuid */
-            unitId: string | null;
-            /** @enum {string|null} */
-            savedAs: "opening" | "template" | null;
-            /** Format: date-time */
-            updatedAt: string;
-            pages: number;
-            length: number;
-            coverAddress: string | null;
-            recorded: boolean;
-        };
         NewLessonDto: {
             /** @enum {string} */
             kind: "slides" | "worked";
@@ -2286,15 +2427,22 @@ export interface components {
             media: components["schemas"]["MediaDto"];
             /** Format: date-time */
             withdrawnAt: string | null;
+            owner: string;
+            /** @enum {string} */
+            may: "own" | "change" | "use";
+            /** @enum {string} */
+            courseMay: "use" | "change";
+        };
+        SaidDto: {
+            title?: string;
+            goal?: string;
+            targetMs?: number;
         };
         LessonFactsDto: {
             title?: string;
             goal?: string;
             targetMs?: number;
-            /** Format: uuid */
-            unitId?: string | null;
-            /** @enum {string|null} */
-            savedAs?: "opening" | "template" | null;
+            was?: components["schemas"]["SaidDto"];
         };
         ChangeDto: {
             revision: number;
@@ -2332,6 +2480,111 @@ export interface components {
             from: string;
             start?: number;
             end?: number;
+        };
+        MarkDto: {
+            start: number;
+            end: number;
+        };
+        FoundPlaceDto: {
+            /** @enum {string} */
+            kind: "page" | "cue";
+            /** Format: uuid */
+            pageId: string;
+            pageNumber: number;
+            text: string;
+            marks: components["schemas"]["MarkDto"][];
+        };
+        LibraryRowDto: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            kind: "slides" | "worked" | "feedback" | "answer";
+            title: string;
+            /** Format: uuid */
+            unitId: string | null;
+            /** @enum {string|null} */
+            savedAs: "opening" | "template" | null;
+            /** Format: date-time */
+            updatedAt: string;
+            pages: number;
+            length: number;
+            coverAddress: string | null;
+            recorded: boolean;
+            tags: string[];
+            archived: boolean;
+            /** @enum {string} */
+            may: "own" | "change" | "use";
+            /** @enum {string} */
+            courseMay: "use" | "change";
+            owner: string | null;
+            classes: number;
+            places: components["schemas"]["FoundPlaceDto"][];
+        };
+        LibraryDto: {
+            lessons: components["schemas"]["LibraryRowDto"][];
+            next: string | null;
+            more: boolean;
+        };
+        TagDto: {
+            tag: string;
+            lessons: number;
+        };
+        LibraryChangeDto: {
+            ids: string[];
+            /** Format: uuid */
+            unitId?: string | null;
+            archived?: boolean;
+            /** @enum {string} */
+            courseMay?: "use" | "change";
+            /** @enum {string|null} */
+            savedAs?: "opening" | "template" | null;
+            addTags?: string[];
+            removeTags?: string[];
+        };
+        LessonUseDto: {
+            /** Format: uuid */
+            assignmentId: string;
+            className: string;
+            /** Format: date-time */
+            dueAt: string;
+            learners: number;
+            begun: number;
+            seen: number;
+        };
+        NamedLessonDto: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+        };
+        LessonBytesDto: {
+            voice: number;
+            camera: number;
+            pages: number;
+            editions: number;
+        };
+        AboutLessonDto: {
+            uses: components["schemas"]["LessonUseDto"][];
+            elsewhere: number;
+            playedIn: components["schemas"]["NamedLessonDto"][];
+            bytes: components["schemas"]["LessonBytesDto"];
+        };
+        CopiedDto: {
+            /** Format: uuid */
+            id: string;
+        };
+        StandingDto: {
+            /** @enum {string} */
+            step: "pages" | "record" | "polish" | "assign" | "watched";
+        };
+        OtherDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @enum {string} */
+            step: "pages" | "record" | "polish" | "assign" | "watched";
+        };
+        OthersDto: {
+            others: components["schemas"]["OtherDto"][];
         };
         UploadDto: {
             /** Format: uuid */
@@ -2386,15 +2639,26 @@ export interface components {
             /** Format: uuid */
             id: string;
             name: string;
+            lessons: number;
+        };
+        ColleagueDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
         };
         CourseDto: {
             /** Format: uuid */
             id: string;
             name: string;
             units: components["schemas"]["UnitDto"][];
+            teachers: components["schemas"]["ColleagueDto"][];
         };
         PlaceNameDto: {
             name: string;
+        };
+        NewCourseTeacherDto: {
+            /** Format: uuid */
+            id: string;
         };
         PreferencesDto: {
             naming?: string;
@@ -3788,11 +4052,13 @@ export interface operations {
             };
         };
         responses: {
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["CuesNowDto"];
+                };
             };
         };
     };
@@ -3843,7 +4109,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PageDto"];
+                    "application/json": components["schemas"]["PageNowDto"];
                 };
             };
         };
@@ -4456,25 +4722,6 @@ export interface operations {
             };
         };
     };
-    making_mine: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LessonRowDto"][];
-                };
-            };
-        };
-    };
     making_add: {
         parameters: {
             query?: never;
@@ -4640,6 +4887,165 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LessonDto"];
                 };
+            };
+        };
+    };
+    library_of: {
+        parameters: {
+            query?: {
+                words?: string;
+                place?: string;
+                without?: "none";
+                tag?: string;
+                archived?: "yes";
+                savedAs?: "opening" | "template" | "none";
+                recorded?: "yes";
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LibraryDto"];
+                };
+            };
+        };
+    };
+    library_tags: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TagDto"][];
+                };
+            };
+        };
+    };
+    library_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LibraryChangeDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    library_aboutOne: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AboutLessonDto"];
+                };
+            };
+        };
+    };
+    library_copy: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopiedDto"];
+                };
+            };
+        };
+    };
+    here_stand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                window: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandingDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OthersDto"];
+                };
+            };
+        };
+    };
+    here_leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                window: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -4946,6 +5352,70 @@ export interface operations {
                 "application/json": components["schemas"]["PlaceNameDto"];
             };
         };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    courses_colleagues: {
+        parameters: {
+            query?: {
+                words?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColleagueDto"][];
+                };
+            };
+        };
+    };
+    courses_share: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCourseTeacherDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    courses_leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             204: {
                 headers: {

@@ -1,5 +1,6 @@
 export * from './notes.tsx';
 export * from './dates.ts';
+export * from './sizes.ts';
 export * from './IconAction.tsx';
 export * from './useKeys.ts';
 export * from './ShareBar.tsx';

@@ -1,3 +1,4 @@
+import { Library1765400000000 } from './1765400000000-library.ts';
 import { Identity1765300000000 } from './1765300000000-identity.ts';
 import { Audit1765200000000 } from './1765200000000-audit.ts';
 import { Rosters1765100000000 } from './1765100000000-rosters.ts';
@@ -29,4 +30,5 @@ export const MIGRATIONS = [
   Rosters1765100000000,
   Audit1765200000000,
   Identity1765300000000,
+  Library1765400000000,
 ];

@@ -1,8 +1,8 @@
 import { Text } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconFileTypePdf, IconRotateClockwise2, IconX } from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
-import { IconAction } from '../../../shared/ui/index.ts';
-import { canBeTurned, moved, sizeText, turned, type Chosen } from './chosen.ts';
+import { IconAction, sizeText } from '../../../shared/ui/index.ts';
+import { canBeTurned, moved, turned, type Chosen } from './chosen.ts';
 import classes from './Giving.module.css';
 
 interface Props {

@@ -1,4 +1,5 @@
-import { moved, sizeText, turned, withFiles, type Chosen } from './chosen.ts';
+import { sizeText } from '../../../shared/ui/sizes.ts';
+import { moved, turned, withFiles, type Chosen } from './chosen.ts';
 
 const file = (name: string) => new File(['a'], name, { type: 'image/jpeg' });
 const names = (chosen: readonly Chosen[]) => chosen.map((one) => one.file.name);

@@ -30,7 +30,3 @@ export function moved(chosen: readonly Chosen[], id: string, by: number): readon
 
 export const turned = (chosen: readonly Chosen[], id: string): readonly Chosen[] =>
   chosen.map((one) => (one.id === id ? { ...one, turns: (one.turns + 1) % 4 } : one));
-
-/** `3.2 MB`, `12 kB` */
-export const sizeText = (bytes: number): string =>
-  bytes >= 1_000_000 ? `${(bytes / 1_000_000).toFixed(1)} MB` : `${Math.max(1, Math.round(bytes / 1000))} kB`;

@@ -1,0 +1,1 @@
+export { HereModule } from './here.module.ts';

@@ -1,0 +1,108 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { DataSource } from 'typeorm';
+import { STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { EditionsService, filesOf } from '../editions/index.ts';
+import { LessonsService } from '../lessons/index.ts';
+import { PagesService } from '../pages/index.ts';
+import { pairKey, WatchCounts } from '../watching/index.ts';
+
+export interface LessonUse {
+  readonly assignmentId: string;
+  readonly className: string;
+  readonly dueAt: Date;
+  readonly learners: number;
+  readonly begun: number;
+  /** The mean over all learners, 0 to 1. */
+  readonly seen: number;
+}
+export interface AboutLesson {
+  readonly uses: readonly LessonUse[];
+  /** Classes that whoever asks does not teach. */
+  readonly elsewhere: number;
+  readonly playedIn: readonly { readonly id: string; readonly title: string }[];
+  readonly bytes: Readonly<Record<'voice' | 'camera' | 'pages' | 'editions', number>>;
+}
+interface UseRow {
+  readonly id: string;
+  readonly classId: string;
+  readonly name: string;
+  readonly dueAt: Date;
+  readonly teaches: number;
+}
+
+/** Where one lesson is used, how much of it was seen there, and what it keeps. */
+@Injectable()
+export class AboutLessonService {
+  constructor(
+    private readonly database: DataSource,
+    private readonly lessons: LessonsService,
+    private readonly pages: PagesService,
+    private readonly editions: EditionsService,
+    private readonly counts: WatchCounts,
+    @Inject(STORAGE) private readonly storage: Storage,
+  ) {}
+
+  async of(personId: string, lessonId: string): Promise<AboutLesson> {
+    const given = (await this.database.query(
+      `SELECT a.id, a.classId, c.name, a.dueAt, EXISTS(SELECT 1 FROM membership m
+         WHERE m.classId = a.classId AND m.personId = ? AND m.part = 'teacher') AS teaches
+       FROM assignment a JOIN school_class c ON c.id = a.classId WHERE a.lessonId = ? ORDER BY a.dueAt, a.id`,
+      [personId, lessonId],
+    )) as UseRow[];
+    const own = given.filter((one) => Number(one.teaches) === 1);
+    const others = new Set(given.filter((one) => Number(one.teaches) === 0).map((one) => one.classId));
+    const playedIn = (await this.database.query(
+      'SELECT l.id, l.title FROM lesson_source x JOIN lesson l ON l.id = x.lessonId WHERE x.sourceId = ? AND l.ownerId = ? ORDER BY l.title LIMIT 50',
+      [lessonId, personId],
+    )) as { id: string; title: string }[];
+    return {
+      uses: await this.#uses(lessonId, own),
+      elsewhere: others.size,
+      playedIn,
+      bytes: await this.#bytes(lessonId),
+    };
+  }
+
+  async #uses(lessonId: string, rows: readonly UseRow[]): Promise<readonly LessonUse[]> {
+    const edition = await this.editions.newestReady(lessonId);
+    const classIds = rows.map((one) => one.classId);
+    const members =
+      rows.length === 0
+        ? []
+        : ((await this.database.query(
+            "SELECT classId, personId FROM membership WHERE classId IN (?) AND part = 'learner'",
+            [classIds],
+          )) as { classId: string; personId: string }[]);
+    const watched = await this.counts.ofPairs(
+      edition ? members.map(({ personId }) => ({ learnerId: personId, edition })) : [],
+    );
+    return rows.map(({ id, classId, name, dueAt }) => {
+      const learners = members.filter((one) => one.classId === classId);
+      const shares = learners.flatMap(({ personId }) => watched.get(pairKey(personId, lessonId))?.share ?? []);
+      const seen = shares.reduce((sum, share) => sum + share, 0) / Math.max(1, learners.length);
+      return { assignmentId: id, className: name, dueAt, learners: learners.length, begun: shares.length, seen };
+    });
+  }
+
+  async #bytes(lessonId: string): Promise<AboutLesson['bytes']> {
+    const parts = (await this.database.query(
+      "SELECT p.track, SUM(p.bytes) AS bytes FROM take t JOIN take_part p ON p.takeId = t.id WHERE t.lessonId = ? AND t.state <> 'discarded' GROUP BY p.track",
+      [lessonId],
+    )) as { track: string; bytes: string }[];
+    const of = (track: string) => Number(parts.find((one) => one.track === track)?.bytes ?? 0);
+    const pages = await this.pages.ownFilesOf(await this.lessons.get(lessonId));
+    const editions = (await this.editions.ofLesson(lessonId)).flatMap(filesOf);
+    return {
+      voice: of('voice') + of('log'),
+      camera: of('film'),
+      pages: await this.#sizeOf(pages),
+      editions: await this.#sizeOf(editions.filter((key) => !pages.includes(key))),
+    };
+  }
+
+  async #sizeOf(keys: readonly string[]): Promise<number> {
+    let bytes = 0;
+    for (const key of new Set(keys)) bytes += (await this.storage.size(key)) ?? 0;
+    return bytes;
+  }
+}

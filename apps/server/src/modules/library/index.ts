@@ -1,0 +1,1 @@
+export { LibraryModule } from './library.module.ts';

@@ -1,0 +1,3 @@
+export * from './limits.ts';
+export * from './search.ts';
+export * from './tags.ts';
