@@ -196,14 +196,17 @@ test(
     const unit = `Vectors ${Date.now() % 100_000}`;
     await page.goto('/lessons');
     await page.getByRole('button', { name: 'New course' }).click();
-    await page.getByRole('textbox', { name: 'New course' }).fill('Coastal pilotage');
+    await page.getByRole('dialog', { name: 'New course' }).getByLabel('Name').fill('Coastal pilotage');
     await page.getByRole('button', { name: 'Add', exact: true }).click();
     await page
       .getByRole('button', { name: /^More for Coastal pilotage/ })
       .last()
       .click();
     await page.getByRole('menuitem', { name: 'Add a unit' }).click();
-    await page.getByRole('textbox', { name: 'New unit' }).fill(unit);
+    await page
+      .getByRole('dialog', { name: /^New unit/ })
+      .getByLabel('Name')
+      .fill(unit);
     await page.getByRole('button', { name: 'Add', exact: true }).click();
     await page.getByRole('button', { name: 'Naming' }).click();
     await page.getByLabel('New lessons are named').fill('{unit} {number} · {title}');

@@ -27,11 +27,14 @@ test('a department of two shares a course and edits one lesson at the same time,
   await test.step('the course is made and shared by name', async () => {
     await page.goto('/lessons');
     await page.getByRole('button', { name: 'New course' }).click();
-    await page.getByLabel('New course').last().fill(course);
+    await page.getByRole('dialog', { name: 'New course' }).getByLabel('Name').fill(course);
     await page.getByRole('button', { name: 'Add', exact: true }).click();
     await page.getByRole('button', { name: `More for ${course}` }).click();
     await page.getByRole('menuitem', { name: 'Add a unit' }).click();
-    await page.getByLabel('New unit').fill(unit);
+    await page
+      .getByRole('dialog', { name: /^New unit/ })
+      .getByLabel('Name')
+      .fill(unit);
     await page.getByRole('button', { name: 'Add', exact: true }).click();
     await page.getByRole('button', { name: `More for ${course}` }).click();
     await page.getByRole('menuitem', { name: 'Share with colleagues' }).click();
@@ -96,6 +99,8 @@ test('a department of two shares a course and edits one lesson at the same time,
       await expect
         .poll(async () => (await placed(one).allTextContents()).toSorted())
         .toEqual(all.map((words) => `Text: ${words}`).toSorted());
+    // Its words, and then that it was put there.
+    await page.getByRole('button', { name: 'Undo' }).first().click();
     await page.getByRole('button', { name: 'Undo' }).first().click();
     for (const one of [page, jon.page])
       await expect

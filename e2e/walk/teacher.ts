@@ -64,6 +64,30 @@ export const TEACHER: readonly State[] = [
   },
   { name: 'a password to be changed', at: '/account', open: press(/^Change/), seen: heading(/account/i) },
   { name: 'a new lesson', at: '/lessons?new', seen: (page) => page.getByLabel('Title', { exact: true }) },
+  {
+    name: 'lessons found by a word, some of them chosen',
+    at: '/lessons?words=tide',
+    open: async (page) => {
+      for (const title of ['The rule of twelfths', 'Reading a tide table'])
+        await page.getByLabel(`Choose ${title}`).check();
+    },
+    seen: (page) => page.getByText('2 lessons chosen'),
+  },
+  {
+    name: 'where a lesson is used',
+    at: '/lessons?words=twelfths',
+    open: async (page) => {
+      await press('More for The rule of twelfths')(page);
+      await page.getByRole('menuitem', { name: 'Where it is used' }).click();
+    },
+    seen: (page) => page.getByText(/^It takes /),
+  },
+  {
+    name: 'with whom a course is shared',
+    at: '/lessons',
+    open: press('Shared with Jon Vale'),
+    seen: (page) => page.getByRole('dialog', { name: 'Share “Coastal navigation”' }),
+  },
   { name: 'no lesson of that name', at: '/lessons?words=nothing', seen: heading('There is no such lesson here') },
   {
     name: 'pages, one removed, with its notice',
@@ -151,6 +175,14 @@ export const TEACHER: readonly State[] = [
 ];
 
 export const CO_TEACHER: readonly State[] = [
+  {
+    name: 'a lesson of a colleague',
+    at: async (page) => {
+      await page.goto('/lessons?words=twelfths');
+      await page.getByRole('link', { name: 'The rule of twelfths' }).click();
+    },
+    seen: (page) => page.getByText('This is Ilse Marrow’s lesson.'),
+  },
   { name: 'today', at: '/today', seen: heading('Assignments not yet watched by all') },
   { name: 'no lessons yet', at: '/lessons', seen: heading('Your first lesson') },
   { name: 'a pile of another one’s', at: desk, seen: (page) => page.getByText('Ready to record') },

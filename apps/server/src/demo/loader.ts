@@ -66,8 +66,9 @@ export class DemoLoader {
     await Promise.all(everyone);
     await this.#addClasses(world);
     const owner = present(this.#people.get(world.classes[0]!.teacher));
-    for (const { name, units } of world.courses) {
+    for (const { name, sharedWith = [], units } of world.courses) {
       const course = await this.courses.add(owner, name);
+      for (const other of sharedWith) await this.courses.addTeacher(course.id, present(this.#people.get(other)));
       for (const unit of units) this.#units.set(unit, (await this.courses.addUnit(course.id, unit)).id);
     }
     for (const lesson of world.lessons) await this.#addLesson(folder, owner, lesson);
@@ -92,9 +93,10 @@ export class DemoLoader {
   async #addLesson(
     folder: string,
     ownerId: string,
-    { key, title, unit, goal, kind, boards, pdf, take, cues = [] }: WorldLesson,
+    { key, title, unit, goal, kind, boards, pdf, take, tags = [], cues = [] }: WorldLesson,
   ): Promise<void> {
     const lesson = await this.lessons.add({ ownerId, kind, title, goal, unitId: this.#units.get(unit) ?? null });
+    await this.lessons.tag(new Map([[lesson.id, tags]]));
     for (let i = 0; i < boards; i += 1) await this.pages.addBoard(lesson.id);
     if (pdf) {
       const path = join(folder, pdf);

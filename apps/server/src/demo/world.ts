@@ -16,7 +16,12 @@ export interface World {
     readonly coTeachers?: readonly string[];
     readonly learners: readonly string[];
   }[];
-  readonly courses: readonly { readonly name: string; readonly units: readonly string[] }[];
+  readonly courses: readonly {
+    readonly name: string;
+    /** Other teachers who have it too. */
+    readonly sharedWith?: readonly string[];
+    readonly units: readonly string[];
+  }[];
   readonly lessons: readonly WorldLesson[];
   readonly assignments: readonly {
     readonly key: string;
@@ -62,6 +67,7 @@ export interface WorldLesson {
   /** The name of a unit of one of the courses. */
   readonly unit: string;
   readonly goal: string;
+  readonly tags?: readonly string[];
   readonly kind: 'slides' | 'worked';
   readonly boards: number;
   readonly pdf?: string;

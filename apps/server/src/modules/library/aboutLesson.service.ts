@@ -85,16 +85,16 @@ export class AboutLessonService {
   }
 
   async #bytes(lessonId: string): Promise<AboutLesson['bytes']> {
-    const parts = (await this.database.query(
-      "SELECT p.track, SUM(p.bytes) AS bytes FROM take t JOIN take_part p ON p.takeId = t.id WHERE t.lessonId = ? AND t.state <> 'discarded' GROUP BY p.track",
-      [lessonId],
-    )) as { track: string; bytes: string }[];
-    const of = (track: string) => Number(parts.find((one) => one.track === track)?.bytes ?? 0);
+    const takes = (await this.database.query("SELECT id FROM take WHERE lessonId = ? AND state <> 'discarded'", [
+      lessonId,
+    ])) as { id: string }[];
+    const recorded: string[] = [];
+    for (const { id } of takes) recorded.push(...(await this.storage.list(`takes/${id}/`)));
     const pages = await this.pages.ownFilesOf(await this.lessons.get(lessonId));
     const editions = (await this.editions.ofLesson(lessonId)).flatMap(filesOf);
     return {
-      voice: of('voice') + of('log'),
-      camera: of('film'),
+      voice: await this.#sizeOf(recorded.filter((key) => !isFilm(key))),
+      camera: await this.#sizeOf(recorded.filter(isFilm)),
       pages: await this.#sizeOf(pages),
       editions: await this.#sizeOf(editions.filter((key) => !pages.includes(key))),
     };
@@ -106,3 +106,5 @@ export class AboutLessonService {
     return bytes;
   }
 }
+
+const isFilm = (key: string): boolean => /\/film/.test(key);

@@ -6,6 +6,7 @@ import { HeardEdition } from '../../kits/player/index.ts';
 import { Empty, PageTitle, Show } from '../../shared/ui/index.ts';
 import { AssignSheet } from './AssignSheet.tsx';
 import { GivenList } from './GivenList.tsx';
+import classes from './Assign.module.css';
 import { Publish } from './Publish.tsx';
 
 /** Publishing, and one sheet that reads as a sentence: who, what to do, by when, worth what. */
@@ -61,7 +62,7 @@ function OfColleague({ lesson, ready }: { readonly lesson: Lesson; readonly read
       </Empty>
     );
   return (
-    <section className="ob-card" style={{ padding: 16 }} aria-label="The lesson">
+    <section className={classes.heard} aria-label="The lesson">
       <HeardEdition id={ready} />
     </section>
   );

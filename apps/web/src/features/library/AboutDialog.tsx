@@ -44,8 +44,10 @@ function Uses({ lesson, about: { uses, elsewhere } }: { lesson: LibraryRow; abou
   if (uses.length === 0) return <Text>{others || 'It was not given to a class yet.'}</Text>;
   return (
     <section aria-label="Where it is used">
-      <Table>
-        <Table.Caption ta="left">Where it is used, and how much of it a class has seen on average</Table.Caption>
+      <Table captionSide="top">
+        <Table.Caption ta="left" mt={0}>
+          Where it is used, and how much of it a class has seen on average
+        </Table.Caption>
         <Table.Thead>
           <Table.Tr>
             <Table.Th>Class</Table.Th>

@@ -1,7 +1,7 @@
-import { Button, Menu, Popover, Stack, Text, TextInput } from '@mantine/core';
+import { Button, Menu, Text } from '@mantine/core';
 import { IconDots, IconPlus, IconUsers } from '@tabler/icons-react';
-import { cloneElement, useState, type ReactElement, type ReactNode } from 'react';
-import { IconAction } from '../../shared/ui/index.ts';
+import { useState, type ReactNode } from 'react';
+import { FieldsDialog, IconAction } from '../../shared/ui/index.ts';
 import { personHere } from '../../shared/api/index.ts';
 import type { Course, CourseActs } from './courses.ts';
 import classes from './Library.module.css';
@@ -19,6 +19,7 @@ interface Props {
 
 /** Courses and their units, made and named where they stand. */
 export function CourseList({ courses, place, onPlace, acts }: Props) {
+  const [making, setMaking] = useState(false);
   const [shared, setShared] = useState<string | null>(null);
   const sharing = courses.find((one) => one.id === shared);
   const line = (
@@ -55,9 +56,9 @@ export function CourseList({ courses, place, onPlace, acts }: Props) {
                 more: (
                   <More
                     name={course.name}
-                    onRename={(name) => acts.renameCourse.mutate({ id: course.id, name })}
+                    onRename={(name) => acts.renameCourse.mutateAsync({ id: course.id, name })}
                     onRemove={course.teachers.length > 1 ? null : () => acts.removeCourse.mutate(course.id)}
-                    onAdd={(name) => acts.addUnit.mutate({ course: course.id, name })}
+                    onAdd={(name) => acts.addUnit.mutateAsync({ course: course.id, name })}
                     onShare={() => setShared(course.id)}
                   />
                 ),
@@ -70,7 +71,7 @@ export function CourseList({ courses, place, onPlace, acts }: Props) {
                   more: (
                     <More
                       name={unit.name}
-                      onRename={(name) => acts.renameUnit.mutate({ id: unit.id, name })}
+                      onRename={(name) => acts.renameUnit.mutateAsync({ id: unit.id, name })}
                       onRemove={() => acts.removeUnit.mutate(unit.id)}
                     />
                   ),
@@ -82,11 +83,21 @@ export function CourseList({ courses, place, onPlace, acts }: Props) {
         {courses.length > 0 && line('none', 'Without a place')}
         {line('away', 'Put away')}
       </ul>
-      <NameOf label="New course" onName={(name) => acts.addCourse.mutate(name)}>
-        <Button variant="subtle" size="compact-sm" leftSection={<IconPlus size={16} aria-hidden />}>
-          New course
-        </Button>
-      </NameOf>
+      <Button
+        variant="subtle"
+        size="compact-sm"
+        leftSection={<IconPlus size={16} aria-hidden />}
+        onClick={() => setMaking(true)}
+      >
+        New course
+      </Button>
+      {making && (
+        <NameDialog
+          title="New course"
+          onName={(name) => acts.addCourse.mutateAsync(name)}
+          onClose={() => setMaking(false)}
+        />
+      )}
       {sharing && <ShareCourse course={sharing} acts={acts} onClose={() => setShared(null)} />}
     </nav>
   );
@@ -109,119 +120,56 @@ function SharedWith({ course, onShare }: { readonly course: Course; readonly onS
 
 interface MoreProps {
   readonly name: string;
-  readonly onRename: (name: string) => void;
+  readonly onRename: (name: string) => Promise<unknown>;
   /** Null where it cannot be removed. */
   readonly onRemove: (() => void) | null;
-  readonly onAdd?: (name: string) => void;
+  readonly onAdd?: (name: string) => Promise<unknown>;
   readonly onShare?: () => void;
 }
 
 function More({ name, onRename, onRemove, onAdd, onShare }: MoreProps) {
   const [asking, setAsking] = useState<'rename' | 'add' | null>(null);
   return (
-    <Popover
-      opened={asking !== null}
-      onChange={() => setAsking(null)}
-      withinPortal
-      trapFocus
-      withRoles={false}
-      position="right"
-    >
-      <Popover.Target>
-        <span>
-          <Menu withinPortal>
-            <Menu.Target>
-              <IconAction label={`More for ${name}`}>
-                <IconDots size={18} aria-hidden />
-              </IconAction>
-            </Menu.Target>
-            <Menu.Dropdown>
-              {onAdd && <Menu.Item onClick={() => setAsking('add')}>Add a unit</Menu.Item>}
-              <Menu.Item onClick={() => setAsking('rename')}>Rename</Menu.Item>
-              {onShare && <Menu.Item onClick={onShare}>Share with colleagues …</Menu.Item>}
-              {onRemove && <Menu.Item onClick={onRemove}>Remove; its lessons stay</Menu.Item>}
-            </Menu.Dropdown>
-          </Menu>
-        </span>
-      </Popover.Target>
-      <Popover.Dropdown>
-        {asking && (
-          <NameForm
-            label={asking === 'add' ? 'New unit' : 'Name'}
-            begin={asking === 'add' ? '' : name}
-            onName={(next) => {
-              setAsking(null);
-              if (asking === 'add') onAdd?.(next);
-              else onRename(next);
-            }}
-          />
-        )}
-      </Popover.Dropdown>
-    </Popover>
+    <>
+      <Menu withinPortal>
+        <Menu.Target>
+          <IconAction label={`More for ${name}`}>
+            <IconDots size={18} aria-hidden />
+          </IconAction>
+        </Menu.Target>
+        <Menu.Dropdown>
+          {onAdd && <Menu.Item onClick={() => setAsking('add')}>Add a unit …</Menu.Item>}
+          {onShare && <Menu.Item onClick={onShare}>Share with colleagues …</Menu.Item>}
+          <Menu.Item onClick={() => setAsking('rename')}>Rename …</Menu.Item>
+          {onRemove && <Menu.Item onClick={onRemove}>Remove; its lessons stay</Menu.Item>}
+        </Menu.Dropdown>
+      </Menu>
+      {asking === 'rename' && (
+        <NameDialog title={`Rename “${name}”`} now={name} onName={onRename} onClose={() => setAsking(null)} />
+      )}
+      {asking === 'add' && onAdd && (
+        <NameDialog title={`New unit in “${name}”`} onName={onAdd} onClose={() => setAsking(null)} />
+      )}
+    </>
   );
 }
 
-function NameOf({
-  label,
-  onName,
-  children,
-}: {
-  readonly label: string;
-  readonly onName: (name: string) => void;
-  readonly children: ReactElement<{ onClick?: () => void }>;
-}) {
-  const [open, setOpen] = useState(false);
-  return (
-    <Popover opened={open} onChange={setOpen} withinPortal trapFocus position="right">
-      <Popover.Target>{cloneElement(children, { onClick: () => setOpen(true) })}</Popover.Target>
-      <Popover.Dropdown>
-        <NameForm
-          label={label}
-          begin=""
-          onName={(name) => {
-            setOpen(false);
-            onName(name);
-          }}
-        />
-      </Popover.Dropdown>
-    </Popover>
-  );
+interface NameProps {
+  readonly title: string;
+  /** What it is called now; left out for something new. */
+  readonly now?: string;
+  readonly onName: (name: string) => Promise<unknown>;
+  readonly onClose: () => void;
 }
 
-function NameForm({
-  label,
-  begin,
-  onName,
-}: {
-  readonly label: string;
-  readonly begin: string;
-  readonly onName: (name: string) => void;
-}) {
-  const [name, setName] = useState(begin);
+function NameDialog({ title, now, onName, onClose }: NameProps) {
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (name.trim() !== '') onName(name.trim());
-      }}
-    >
-      <Stack gap="xs">
-        <TextInput
-          label={label}
-          maxLength={120}
-          data-autofocus
-          value={name}
-          onChange={(event) => setName(event.currentTarget.value)}
-        />
-        <Button type="submit" size="sm" disabled={name.trim() === ''}>
-          {begin === '' ? 'Add' : 'Rename'}
-        </Button>
-        {begin === '' && (
-          <Text size="sm" c="dimmed">
-            It can be renamed later.
-          </Text>
-        )}
-      </Stack>
-    </form>
+    <FieldsDialog
+      title={title}
+      action={now === undefined ? 'Add' : 'Rename'}
+      fields={[{ name: 'name', label: 'Name', max: 120, ...(now === undefined ? {} : { now }) }]}
+      onSave={({ name }) => onName(name)}
+      onClose={onClose}
+    />
   );
 }

@@ -69,7 +69,6 @@ const Row = memo(
       KINDS[lesson.kind],
       `${lesson.pages} ${lesson.pages === 1 ? 'page' : 'pages'}`,
       ...(lesson.classes > 0 ? [`used in ${lesson.classes} ${lesson.classes === 1 ? 'class' : 'classes'}`] : []),
-      `changed ${whenText(lesson.updatedAt)}`,
     ];
     return (
       <li className="ob-row">
@@ -95,7 +94,7 @@ const Row = memo(
                 by <bdi>{lesson.owner}</bdi> ·{' '}
               </>
             )}
-            {facts.join(' · ')}
+            {facts.join(' · ')} · <span className={classes.whole}>changed {whenText(lesson.updatedAt)}</span>
           </Text>
           {lesson.tags.length > 0 && (
             <div className={classes.tags}>

@@ -67,7 +67,7 @@ export function ShareCourse({
           searchable
           clearable
           placeholder="Type a name"
-          nothingFoundMessage="No teacher is called that"
+          nothingFoundMessage={typed === '' ? 'Every other teacher has it already' : 'No teacher is called that'}
           filter={({ options }) => options}
           data={others.map(({ id, name }) => ({ value: id, label: name }))}
           value={chosen}
@@ -75,6 +75,7 @@ export function ShareCourse({
           onSearchChange={setTyped}
         />
         <Button
+          size="sm"
           disabled={chosen === null}
           loading={acts.share.isPending}
           onClick={() =>

@@ -8,6 +8,8 @@ import classes from './Pages.module.css';
 
 interface Props {
   readonly html: string;
+  /** Whether others see them too. */
+  readonly shared: boolean;
   /** With every letter typed. */
   readonly onWords: (text: string) => void;
   /** @param was what it was before, as far as it is known here */
@@ -19,7 +21,7 @@ const REST_MS = 900;
 const written = (html: string): string => (html === '<p></p>' ? '' : html);
 
 /** Private notes on a page: paragraphs, lists, words that stand out. */
-export function CuesEditor({ html, onWords, onSave }: Props) {
+export function CuesEditor({ html, shared, onWords, onSave }: Props) {
   const label = useId();
   const saved = useRef(html);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -70,7 +72,7 @@ export function CuesEditor({ html, onWords, onSave }: Props) {
         Cues
       </Text>
       <Text size="sm" c="dimmed" mb={4}>
-        Only you see them, also while recording.
+        Only {shared ? 'you and your colleagues of the course' : 'you'} see them, also while recording.
       </Text>
       <RichTextEditor editor={editor} className={classes.cues}>
         <RichTextEditor.Toolbar>

@@ -145,6 +145,7 @@ function PageSide({ lesson, page, at, acts, spoken, wordsPerMinute }: SideProps)
       )}
       <CuesEditor
         html={page.cues}
+        shared={lesson.may !== 'own' || lesson.courseMay === 'change'}
         onWords={setWords}
         onSave={(cues, was) =>
           acts.setCues.mutate({ page: page.id, cues, was }, { onSuccess: () => setSaved(new Date()) })
