@@ -184,7 +184,7 @@ export const CO_TEACHER: readonly State[] = [
     seen: (page) => page.getByText('This is Ilse Marrow’s lesson.'),
   },
   { name: 'today', at: '/today', seen: heading('Assignments not yet watched by all') },
-  { name: 'no lessons yet', at: '/lessons', seen: heading('Your first lesson') },
+  { name: 'nothing put away', at: '/lessons?place=away', seen: heading('Nothing is put away') },
   { name: 'a pile of another one’s', at: desk, seen: (page) => page.getByText('Ready to record') },
   {
     name: 'who has watched another one’s lesson',

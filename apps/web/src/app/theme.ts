@@ -69,6 +69,12 @@ const note = (ground: string, edge: string) => ({
   '--alert-bd': `1px solid var(--ob-${edge})`,
 });
 
+/** A long list of choices scrolls itself: what scrolls around it could not be reached by keys. */
+const choices = {
+  defaultProps: { withScrollArea: false },
+  styles: { options: { maxHeight: 220, overflowY: 'auto' as const } },
+};
+
 export const theme = createTheme({
   colors: { oak, leaf, brass, ember, harbour },
   primaryColor: 'leaf',
@@ -97,6 +103,8 @@ export const theme = createTheme({
         root: variant === 'filled' ? {} : color === 'leaf' ? note('leaf-soft', 'leaf') : note('brass-pale', 'brass'),
       }),
     }),
+    Select: choices,
+    TagsInput: choices,
     // A menu holds its items and nothing else.
     Menu: { defaultProps: { withInitialFocusPlaceholder: false } },
     ColorInput: { defaultProps: { eyeDropperButtonProps: { 'aria-label': 'Take a colour from the screen' } } },

@@ -67,7 +67,14 @@ export function ShareCourse({
           searchable
           clearable
           placeholder="Type a name"
-          nothingFoundMessage={typed === '' ? 'Every other teacher has it already' : 'No teacher is called that'}
+          description={
+            others.length > 0 || colleagues.data === undefined
+              ? 'By name'
+              : typed === ''
+                ? 'Every other teacher of the school has it already.'
+                : 'No teacher is called that.'
+          }
+          {...(others.length === 0 ? { dropdownOpened: false } : {})}
           filter={({ options }) => options}
           data={others.map(({ id, name }) => ({ value: id, label: name }))}
           value={chosen}

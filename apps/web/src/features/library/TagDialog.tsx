@@ -19,6 +19,7 @@ export function TagDialog({ what, lessons, onTag, onClose }: Props) {
   const [first, ...others] = lessons;
   const shared = (first?.tags ?? []).filter((tag) => others.every((one) => one.tags.includes(tag)));
   const [tags, setTags] = useState<string[]>(shared);
+  const [typed, setTyped] = useState('');
   const addTags = tags.filter((tag) => !shared.includes(tag));
   const removeTags = shared.filter((tag) => !tags.includes(tag));
   return (
@@ -32,6 +33,10 @@ export function TagDialog({ what, lessons, onTag, onClose }: Props) {
         maxTags={MOST_TAGS}
         value={tags}
         onChange={(now) => setTags(now.map((tag) => tag.slice(0, LONGEST_TAG)))}
+        searchValue={typed}
+        onSearchChange={setTyped}
+        // What is known is offered while a word is typed: it would lie over what comes next otherwise.
+        dropdownOpened={typed.trim() !== ''}
         acceptValueOnBlur
       />
       {others.length > 0 && (

@@ -82,8 +82,9 @@ export function useCourseActs() {
       ...settled,
     }),
   };
-  /** What of all this did not work, as long as it was not tried again. */
-  const failure = Object.values(acts).find(({ error }) => error)?.error ?? null;
+  /** What of this did not work, as long as it was not tried again; dialogs say so themselves. */
+  const failure =
+    [acts.removeCourse, acts.removeUnit, acts.change, acts.copy].find(({ error }) => error)?.error ?? null;
   return { ...acts, failure };
 }
 export type CourseActs = ReturnType<typeof useCourseActs>;
