@@ -16,6 +16,16 @@ export const CLASSES: readonly State[] = [
   { name: 'classes', at: '/classes', seen: heading('Classes') },
   { name: 'a class that is made', at: '/classes', open: press('Make a class'), seen: dialog('A new class') },
   { name: 'a class', at: oneClass, seen: heading('Navigation 10a') },
+  { name: 'a join code, not made yet', at: oneClass, open: more('Join code …'), seen: dialog(/^Join code of/) },
+  {
+    name: 'what a learner needs',
+    at: oneClass,
+    open: async (page) => {
+      await press('More for Tam Oriel')(page);
+      await page.getByRole('menuitem', { name: 'What they need' }).click();
+    },
+    seen: dialog('What Tam Oriel needs'),
+  },
   {
     name: 'the menu of a learner',
     at: oneClass,

@@ -4,6 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import type { agent, Response } from 'supertest';
 import { DataSource } from 'typeorm';
+import { PeopleService } from '../modules/people/index.ts';
 import { TakesService } from '../modules/takes/index.ts';
 import type { ActDataSource } from '../platform/database/index.ts';
 import { endsWith, JobHandlers, JobsService } from '../platform/jobs/index.ts';
@@ -125,6 +126,18 @@ const newcomer = async (): Promise<string> => {
   const { body } = await keeper!.post('/api/people').send({ role: 'learner', people }).expect(201);
   return (body as [{ id: string }])[0].id;
 };
+async function classWithCode(): Promise<{ id: string; code: string }> {
+  const id = await made('classes', NEW_CLASS);
+  const { body } = await ilse!.put(`/api/classes/${id}/join-code`).expect(200);
+  return { id, code: (body as { code: string }).code };
+}
+/** Another learner each time: nobody may try many codes. */
+async function somebodyElse(): Promise<string> {
+  const signInName = randomUUID();
+  const people = test.app.get(PeopleService, { strict: false });
+  await people.add({ signInName, name: 'Somebody', role: 'learner', password: PASSWORD });
+  return signInName;
+}
 const attach = (bytes: Buffer, name: string) => (request: ReturnType<Agent['post']>) =>
   request.attach('files', bytes, name);
 const count = async (sql: string, parameters: unknown[]): Promise<number> =>
@@ -389,6 +402,35 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     await ilse!.post(`/api/classes/${id}/teachers`).send({ signInName: 'bo' }).expect(201);
     return { path: `/api/classes/${id}/members/${ids['bo']}`, again: 404 };
   },
+  'put /api/classes/{id}/join-code': async () => ({
+    path: `/api/classes/${await made('classes', NEW_CLASS)}/join-code`,
+  }),
+  'delete /api/classes/{id}/join-code': async () => {
+    const id = await made('classes', NEW_CLASS);
+    await ilse!.put(`/api/classes/${id}/join-code`).expect(200);
+    return { path: `/api/classes/${id}/join-code` };
+  },
+  'post /api/joining': async () => {
+    const { id, code } = await classWithCode();
+    await database.query('DELETE FROM class_asking');
+    const inTheEnd = async () =>
+      expect(await count('SELECT COUNT(*) AS n FROM class_asking WHERE classId = ?', [id])).toBe(1);
+    return { path: '/api/joining', by: await test.signedIn(await somebodyElse()), body: { code }, inTheEnd };
+  },
+  'put /api/classes/{id}/asking/{person}': async () => {
+    const { id, code } = await classWithCode();
+    await (await test.signedIn(await somebodyElse())).post('/api/joining').send({ code }).expect(204);
+    const [{ personId }] = (await database.query('SELECT personId FROM class_asking WHERE classId = ?', [id])) as [
+      { personId: string },
+    ];
+    return { path: `/api/classes/${id}/asking/${personId}`, body: { letIn: true }, again: 404 };
+  },
+  'put /api/people/{id}/needs': () =>
+    Promise.resolve({
+      path: `/api/people/${ids['tam']}/needs`,
+      body: { captions: true, largerText: true, extraTime: 0.25 },
+    }),
+  'put /api/look': () => Promise.resolve({ path: '/api/look', body: { textSize: 'large', lessMotion: true } }),
   'put /api/classes/{id}/members/{person}': async () => {
     const id = await made('classes', NEW_CLASS);
     await ilse!.post(`/api/classes/${id}/teachers`).send({ signInName: 'bo' }).expect(201);

@@ -5,6 +5,7 @@ import { Link, Navigate, Outlet, useLocation, useNavigate } from 'react-router';
 import { useServerEvents, useSession, useSignOut, type Api } from '../shared/api/index.ts';
 import { setSchoolZone, Waiting } from '../shared/ui/index.ts';
 import { HOME } from './Front.tsx';
+import { useLook } from './look.ts';
 import { SessionDoor } from './SessionDoor.tsx';
 import classes from './Shell.module.css';
 
@@ -15,7 +16,8 @@ interface Place {
 
 /** A place with a list of its own is told by that; any other by the beginning of its path. */
 function isHere(to: string, pathname: string, search: string): boolean {
-  if (to.startsWith('/desk') && pathname === '/desk') return to === `/desk${search}`;
+  if (to.startsWith('/desk') && pathname === '/desk')
+    return to === (search.startsWith('?list=') ? `/desk${search}` : '/desk');
   return !to.includes('?') && pathname.startsWith(to);
 }
 
@@ -34,6 +36,7 @@ export function Shell({
   const signOut = useSignOut();
   const { pathname, search } = useLocation();
   useServerEvents(person?.id ?? null);
+  useLook();
   const navigate = useNavigate();
   const shown = useRef<string | null>(null);
   const id = person?.id ?? null;

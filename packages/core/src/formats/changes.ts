@@ -2,7 +2,17 @@
 import type { Edit } from '../edits/index.ts';
 
 /** What can change under somebody's eyes. */
-export const CHANGED = ['lesson', 'here', 'course', 'job', 'edition', 'hand-in', 'assignment', 'watched'] as const;
+export const CHANGED = [
+  'lesson',
+  'here',
+  'course',
+  'class',
+  'job',
+  'edition',
+  'hand-in',
+  'assignment',
+  'watched',
+] as const;
 
 /** Something changed: that it did, never how. Whoever shows it asks, and rights hold. */
 export interface Change {

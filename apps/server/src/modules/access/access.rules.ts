@@ -73,6 +73,8 @@ export const ACTS = {
     /** To let them in again: whoever keeps the school, and whoever teaches a learner. */
     guide: (role: Role, { teachesThem }: FactsOf['person']) =>
       when(role === 'keeper' || (role === 'teacher' && teachesThem)),
+    /** To know what a learner needs. */
+    accommodate: (role: Role, { teachesThem }: FactsOf['person']) => when(role === 'teacher' && teachesThem),
   },
   assignment: {
     teach: (role: Role, { teaches }: FactsOf['assignment']) => when(role === 'teacher' && teaches),

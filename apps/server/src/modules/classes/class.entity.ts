@@ -1,4 +1,5 @@
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
+import { moment } from '../../platform/database/index.ts';
 
 @Entity('school_class')
 export class SchoolClassEntity {
@@ -9,6 +10,11 @@ export class SchoolClassEntity {
   @Index({ unique: true })
   @Column({ type: 'varchar', length: 200, collation: 'utf8mb4_bin', nullable: true })
   rosterKey: string | null;
+  /** By which learners ask to join it, and until when; null while nobody can. */
+  @Index({ unique: true })
+  @Column({ type: 'varchar', length: 8, collation: 'utf8mb4_bin', nullable: true })
+  joinCode: string | null;
+  @Column({ ...moment, nullable: true }) joinUntil: Date | null;
   @ForeignKey('term', { onDelete: 'SET NULL' }) @Index() @Column({ type: 'uuid', nullable: true }) termId:
     string | null;
 }
@@ -32,4 +38,12 @@ export class MembershipEntity {
   @ForeignKey('school_class', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') classId: string;
   @ForeignKey('person', { onDelete: 'CASCADE' }) @Index() @PrimaryColumn('uuid') personId: string;
   @Column({ type: 'varchar', length: 10 }) part: 'teacher' | 'learner';
+}
+
+/** A learner who asks to join a class by its code: their teacher says yes or no. */
+@Entity('class_asking')
+export class ClassAskingEntity {
+  @ForeignKey('school_class', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') classId: string;
+  @ForeignKey('person', { onDelete: 'CASCADE' }) @Index() @PrimaryColumn('uuid') personId: string;
+  @Column(moment) at: Date;
 }

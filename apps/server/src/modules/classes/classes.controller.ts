@@ -16,12 +16,22 @@ import {
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiProduces, ApiTags } from '@nestjs/swagger';
 import { ArrayMaxSize, ArrayMinSize } from 'class-validator';
 import type { Request, Response } from 'express';
-import { Id, Parts, Text, Whole } from '../../platform/http/index.ts';
+import { Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
-import { NewPersonDto, PeopleService, RosterPersonDto, rosterPersonDto } from '../people/index.ts';
+import {
+  AccommodationsService,
+  NeedsDto,
+  NewPersonDto,
+  PeopleService,
+  type Needs,
+  RosterPersonDto,
+  rosterPersonDto,
+} from '../people/index.ts';
 import type { SchoolClassEntity } from './class.entity.ts';
 import { ClassesService } from './classes.service.ts';
+import { JoinCodeDto } from './joining.controller.ts';
+import { JoiningService } from './joining.service.ts';
 import { MembersService } from './members.service.ts';
 import { slipsPdf } from './slips.ts';
 
@@ -35,8 +45,21 @@ export class ClassDto extends NewClassDto {
   /** The name of its term; null for none. */
   @Text({ nullable: true }) term: string | null;
 }
+export class ClassLearnerDto extends RosterPersonDto {
+  /** What they need, for those who teach them; null for everybody else, and for nothing. */
+  @Part(() => NeedsDto, { nullable: true }) needs: NeedsDto | null;
+}
+export class AskingDto {
+  @Id() id: string;
+  @Text() name: string;
+  @When() at: string;
+}
 export class ClassWithPeopleDto extends ClassDto {
-  @Parts(() => RosterPersonDto) roster: RosterPersonDto[];
+  @Parts(() => ClassLearnerDto) roster: ClassLearnerDto[];
+  /** By which learners can ask to join; null while nobody can. */
+  @Part(() => JoinCodeDto, { nullable: true }) joinCode: JoinCodeDto | null;
+  /** Who has asked, longest first. */
+  @Parts(() => AskingDto) asking: AskingDto[];
   @Parts(() => RosterPersonDto) teachers: RosterPersonDto[];
 }
 export class NewLearnersDto {
@@ -58,6 +81,9 @@ export class CoTeacherDto {
   @Text({ min: 1, max: LONGEST_SIGN_IN_NAME }) signInName: string;
 }
 
+const needsDto = (needs: Needs | undefined): NeedsDto | null =>
+  needs ? { captions: needs.captions, largerText: needs.largerText, extraTime: needs.extraTime } : null;
+
 const classDto = (
   { id, name, course, termId }: SchoolClassEntity,
   learners: number,
@@ -71,6 +97,8 @@ export class ClassesController {
     private readonly classes: ClassesService,
     private readonly members: MembersService,
     private readonly people: PeopleService,
+    private readonly joining: JoiningService,
+    private readonly accommodations: AccommodationsService,
   ) {}
 
   /** A teacher's own classes; all of the school for whoever keeps it. */
@@ -97,12 +125,18 @@ export class ClassesController {
   @For('teacher', 'keeper')
   @May('run', 'class')
   @ApiOkResponse({ type: ClassWithPeopleDto })
-  async one(@Param('id', ParseUUIDPipe) id: string): Promise<ClassWithPeopleDto> {
+  async one(@By() by: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<ClassWithPeopleDto> {
     const found = await this.classes.get(id);
     const { learners: roster, teachers } = await this.members.of(id);
+    const isKept = by.role === 'keeper';
+    const needs = isKept ? new Map<string, Needs>() : await this.accommodations.ofAll(roster.map((one) => one.id));
+    const asking = await this.joining.askingFor(id);
+    const { joinCode: code, joinUntil: until } = found;
     return {
       ...classDto(found, roster.length, await this.classes.termNames([found])),
-      roster: roster.map(rosterPersonDto),
+      roster: roster.map((one) => ({ ...rosterPersonDto(one), needs: needsDto(needs.get(one.id)) })),
+      joinCode: code && until && until > new Date() ? { code, until: until.toISOString() } : null,
+      asking: asking.map(({ at, ...one }) => ({ ...one, at: at.toISOString() })),
       teachers: teachers.map(rosterPersonDto),
     };
   }

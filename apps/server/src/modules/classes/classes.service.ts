@@ -40,7 +40,10 @@ export class ClassesService {
   ) {}
 
   async add(name: string, course: string): Promise<SchoolClassEntity> {
-    const made = this.classes.create({ id: randomUUID(), name, course, rosterKey: null, termId: null });
+    const made = this.classes.create({
+      ...{ id: randomUUID(), name, course, rosterKey: null, termId: null },
+      ...{ joinCode: null, joinUntil: null },
+    });
     await this.classes.insert(made);
     return made;
   }

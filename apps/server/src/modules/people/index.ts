@@ -4,3 +4,5 @@ export { PeopleService } from './people.service.ts';
 export { firstKeeperWords } from './firstWords.ts';
 export { NewPersonDto, PersonDto, RosterPersonDto, rosterPersonDto } from './people.controller.ts';
 export type { PersonEntity as PersonRow } from './person.entity.ts';
+export { AccommodationsService, type Needs } from './accommodations.service.ts';
+export { NeedsDto } from './look.controller.ts';

@@ -4,15 +4,17 @@ import { SchoolModule } from '../school/index.ts';
 import { BeginningController } from './beginning.controller.ts';
 import { PeopleController } from './people.controller.ts';
 import { PeopleService } from './people.service.ts';
-import { PersonEntity } from './person.entity.ts';
+import { AccommodationsService } from './accommodations.service.ts';
+import { LookController } from './look.controller.ts';
+import { AccommodationEntity, PersonEntity } from './person.entity.ts';
 import { SessionsController } from './sessions.controller.ts';
 import { SessionHand } from './sessionHand.ts';
 import { SignInLimits } from './signInLimits.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([PersonEntity]), SchoolModule],
-  controllers: [BeginningController, PeopleController, SessionsController],
-  providers: [PeopleService, SignInLimits, SessionHand],
-  exports: [PeopleService, SessionHand],
+  imports: [TypeOrmModule.forFeature([PersonEntity, AccommodationEntity]), SchoolModule],
+  controllers: [BeginningController, PeopleController, SessionsController, LookController],
+  providers: [PeopleService, SignInLimits, SessionHand, AccommodationsService],
+  exports: [PeopleService, SessionHand, AccommodationsService],
 })
 export class PeopleModule {}

@@ -270,6 +270,11 @@ export class PeopleService {
    * Somebody has left, or is back. Whoever has left cannot sign in; nothing of theirs goes.
    * @throws Problem `last-keeper` when nobody would be left to keep the school
    */
+  /** How somebody likes to read. */
+  async setLook(id: string, look: Pick<PersonEntity, 'textSize' | 'lessMotion'>): Promise<void> {
+    await this.people.update({ id }, look);
+  }
+
   async setLeft(id: string, hasLeft: boolean): Promise<void> {
     await this.acts.do(async () => {
       const person = await this.get(id);

@@ -1,4 +1,5 @@
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import type { TextSize } from '@oakbell/core/people';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { moment } from '../../platform/database/index.ts';
 import type { Role } from '../../platform/sessions/index.ts';
 
@@ -25,5 +26,19 @@ export class PersonEntity {
   @Index({ unique: true })
   @Column({ type: 'varchar', length: 255, collation: 'utf8mb4_bin', nullable: true })
   identityKey: string | null;
+  /** How large they want letters; null where they have not chosen. */
+  @Column({ type: 'varchar', length: 10, nullable: true }) textSize: TextSize | null;
+  /** They want nothing on the screen to move by itself, whatever their machine says. */
+  @Column({ type: 'boolean', default: false }) lessMotion: boolean;
   @Column(moment) createdAt: Date;
+}
+
+/** What a learner needs: seen by those who teach them, and by nobody else. No row: nothing. */
+@Entity('accommodation')
+export class AccommodationEntity {
+  @ForeignKey('person', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') personId: string;
+  @Column({ type: 'boolean' }) captions: boolean;
+  @Column({ type: 'boolean' }) largerText: boolean;
+  /** So much more time than the others have, as a share. */
+  @Column({ type: 'float' }) extraTime: number;
 }

@@ -1,10 +1,10 @@
-import { LONGEST_PASSWORD } from '@oakbell/core/people';
+import { LONGEST_PASSWORD, TEXT_SIZES, textSizeFor, type TextSize } from '@oakbell/core/people';
 import { present } from '@oakbell/core/present';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Req, Res } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { Acts, InSteps } from '../../platform/acts/index.ts';
-import { Flag, Id, notFound, Problem, Text, When, Whole } from '../../platform/http/index.ts';
+import { Choice, Flag, Id, notFound, Problem, Text, When, Whole } from '../../platform/http/index.ts';
 import {
   BeforeFirstPassword,
   By,
@@ -17,6 +17,7 @@ import {
   type SignedIn,
 } from '../../platform/sessions/index.ts';
 import { SchoolService } from '../school/index.ts';
+import { AccommodationsService } from './accommodations.service.ts';
 import { PersonDto, personDto } from './people.controller.ts';
 import type { PersonEntity } from './person.entity.ts';
 import { PeopleService } from './people.service.ts';
@@ -33,6 +34,11 @@ export class MeDto extends PersonDto {
   @When() endsAt: string;
   /** The school's time zone, by its IANA name: days and times are shown in it. */
   @Text() timeZone: string;
+  /** How large letters are for them, and what they chose themselves. */
+  @Choice(TEXT_SIZES) textSize: TextSize;
+  @Choice(TEXT_SIZES, { nullable: true }) chosenTextSize: TextSize | null;
+  /** Nothing is to move on the screen by itself. */
+  @Flag() lessMotion: boolean;
   /** It ends sooner when nothing is asked in it for so long, in ms. */
   @Whole() idleMs: number;
 }
@@ -62,6 +68,7 @@ export class SessionsController {
     private readonly hand: SessionHand,
     private readonly acts: Acts,
     private readonly school: SchoolService,
+    private readonly accommodations: AccommodationsService,
   ) {}
 
   @Post('session')
@@ -169,6 +176,9 @@ export class SessionsController {
       mustChangePassword: mustChange,
       endsAt: endsAt.toISOString(),
       timeZone: await this.school.timeZone(),
+      textSize: textSizeFor(person.textSize, (await this.accommodations.of(person.id)).largerText),
+      chosenTextSize: person.textSize,
+      lessMotion: person.lessMotion,
       idleMs: IDLE_HOURS * HOUR_MS,
     };
   }

@@ -3,11 +3,12 @@ import { notifications } from '@mantine/notifications';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call, client, type Api } from '../../shared/api/index.ts';
 import { PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
+import { Look } from './Look.tsx';
 import { PasswordForm } from './PasswordForm.tsx';
 
 const KEY = ['sessions'];
 
-/** Where one is signed in, and the password. */
+/** How it looks, where one is signed in, and the password. */
 export function AccountPage() {
   return (
     <div className="ob-page">
@@ -16,6 +17,7 @@ export function AccountPage() {
         Account
       </Title>
       <Stack gap="lg">
+        <Look />
         <SignedIn />
         <section className="ob-card" style={{ padding: 16 }} aria-labelledby="password">
           <Title order={2} id="password" mb="xs">

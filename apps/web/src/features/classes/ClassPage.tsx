@@ -13,15 +13,19 @@ import {
   PageTitle,
   ProblemNote,
   Show,
+  whenText,
 } from '../../shared/ui/index.ts';
 import { classFields } from './classFields.ts';
 import { learnersText } from './ClassesPage.tsx';
+import { JoinCode } from './JoinCode.tsx';
+import { NeedsDialog, needsText } from './Needs.tsx';
 import { useClass } from './useClassActs.ts';
 
 type Person = Api['RosterPersonDto'];
+type Learner = Api['ClassLearnerDto'];
 type Whole = Api['ClassWithPeopleDto'];
 type Acts = ReturnType<typeof useClass>;
-type Open = 'names' | 'learner' | 'teacher' | 'fields' | 'removal' | null;
+type Open = 'names' | 'learner' | 'teacher' | 'fields' | 'code' | 'removal' | null;
 
 /** Who is in a class: learners and teachers, taken in and let go. */
 export function ClassPage() {
@@ -40,6 +44,7 @@ export function ClassPage() {
 function Filled({ whole, acts }: { readonly whole: Whole; readonly acts: Acts }) {
   const [open, setOpen] = useState<Open>(null);
   const [letIn, setLetIn] = useState<Person | null>(null);
+  const [needing, setNeeding] = useState<Learner | null>(null);
   const close = () => setOpen(null);
   const fresh = whole.roster.filter((one) => one.isNew).length;
   const add = (
@@ -80,7 +85,8 @@ function Filled({ whole, acts }: { readonly whole: Whole; readonly acts: Acts })
           <ClassMenu onOpen={setOpen} />
         </Group>
       </Group>
-      <ProblemNote failure={acts.takeOut.error} />
+      <ProblemNote failure={acts.takeOut.error ?? acts.answer.error} />
+      <WhoAsks whole={whole} acts={acts} />
       {whole.roster.length === 0 ? (
         <Empty title="Nobody learns here yet" action={add}>
           Type or paste their names. Each gets a name to sign in with, and a slip to take along.
@@ -88,7 +94,16 @@ function Filled({ whole, acts }: { readonly whole: Whole; readonly acts: Acts })
       ) : (
         <section aria-label="Learners">
           <ManyRows rows={whole.roster}>
-            {(one) => <Row key={one.id} person={one} whole={whole} acts={acts} onLetIn={setLetIn} />}
+            {(one) => (
+              <Row
+                key={one.id}
+                person={one}
+                whole={whole}
+                acts={acts}
+                onLetIn={setLetIn}
+                onNeeds={() => setNeeding(one)}
+              />
+            )}
           </ManyRows>
         </section>
       )}
@@ -144,6 +159,16 @@ function Filled({ whole, acts }: { readonly whole: Whole; readonly acts: Acts })
           onClose={close}
         />
       )}
+      {open === 'code' && (
+        <JoinCode whole={whole} onOpen={acts.openCode} onCloseCode={acts.closeCode} onClose={close} />
+      )}
+      {needing && (
+        <NeedsDialog
+          person={needing}
+          onSave={(needs) => acts.setNeeds(needing.id, needs)}
+          onClose={() => setNeeding(null)}
+        />
+      )}
       {open === 'removal' && <Removal whole={whole} onRemove={acts.remove} onClose={close} />}
     </>
   );
@@ -158,6 +183,7 @@ function ClassMenu({ onOpen }: { readonly onOpen: (what: Open) => void }) {
         </ActionIcon>
       </Menu.Target>
       <Menu.Dropdown>
+        <Menu.Item onClick={() => onOpen('code')}>Join code …</Menu.Item>
         <Menu.Item onClick={() => onOpen('learner')}>Add a learner of another class</Menu.Item>
         <Menu.Item onClick={() => onOpen('fields')}>Rename</Menu.Item>
         <Menu.Item onClick={() => onOpen('removal')}>Remove this class</Menu.Item>
@@ -166,14 +192,55 @@ function ClassMenu({ onOpen }: { readonly onOpen: (what: Open) => void }) {
   );
 }
 
+/** Who asks to come in: a yes or a no for each. */
+function WhoAsks({ whole, acts }: { readonly whole: Whole; readonly acts: Acts }) {
+  if (whole.asking.length === 0) return null;
+  return (
+    <section aria-label="Ask to join">
+      <Title order={2} mb="xs">
+        Ask to join
+      </Title>
+      <ul className="ob-rows ob-card">
+        {whole.asking.map(({ id, name, at }) => (
+          <li key={id} className="ob-row">
+            <div className="ob-row-main">
+              <bdi>{name}</bdi>
+              <Text size="sm" c="dimmed">
+                asked {whenText(at)}
+              </Text>
+            </div>
+            <Button
+              size="sm"
+              aria-label={`Let ${name} in`}
+              onClick={() => acts.answer.mutate({ person: id, letIn: true })}
+            >
+              Let in
+            </Button>
+            <Button
+              size="sm"
+              variant="default"
+              aria-label={`Say no to ${name}`}
+              onClick={() => acts.answer.mutate({ person: id, letIn: false })}
+            >
+              No
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 interface RowProps {
-  readonly person: Person;
+  readonly person: Person | Learner;
   readonly whole: Whole;
   readonly acts: Acts;
   readonly onLetIn: (person: Person) => void;
+  /** For learners, where what they need may be known. */
+  readonly onNeeds?: () => void;
 }
 
-function Row({ person, whole, acts, onLetIn }: RowProps) {
+function Row({ person, whole, acts, onLetIn, onNeeds }: RowProps) {
   const me = useSession();
   const isLearner = person.role === 'learner';
   const takeOut = () =>
@@ -189,6 +256,7 @@ function Row({ person, whole, acts, onLetIn }: RowProps) {
         <bdi>{person.name}</bdi>
         <Text size="sm" c="dimmed">
           signs in as {person.signInName}
+          {'needs' in person && person.needs && ` · ${needsText(person.needs)}`}
         </Text>
       </div>
       <Text size="sm" c="dimmed">
@@ -206,6 +274,7 @@ function Row({ person, whole, acts, onLetIn }: RowProps) {
               {person.isNew ? 'Show the first password' : 'Forgotten password'}
             </Menu.Item>
           )}
+          {onNeeds && me?.role === 'teacher' && <Menu.Item onClick={onNeeds}>What they need …</Menu.Item>}
           <Menu.Item onClick={takeOut}>Take out of this class</Menu.Item>
         </Menu.Dropdown>
       </Menu>

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { call, client } from '../../shared/api/index.ts';
+import { call, client, type Api } from '../../shared/api/index.ts';
 
 /** A class with everybody in it, and everything that can be done to it. */
 export function useClass(id: string) {
@@ -16,8 +16,18 @@ export function useClass(id: string) {
       call(client.DELETE('/api/classes/{id}/members/{person}', { params: { path: { id, person } } })),
     onSettled: refresh,
   });
+  const answer = useMutation({
+    mutationFn: ({ person, letIn }: { person: string; letIn: boolean }) =>
+      call(client.PUT('/api/classes/{id}/asking/{person}', { params: { path: { id, person } }, body: { letIn } })),
+    onSettled: refresh,
+  });
   return {
     found,
+    answer,
+    openCode: () => call(client.PUT('/api/classes/{id}/join-code', path)).then(refresh),
+    closeCode: () => call(client.DELETE('/api/classes/{id}/join-code', path)).then(refresh),
+    setNeeds: (person: string, body: Api['NeedsDto']) =>
+      call(client.PUT('/api/people/{id}/needs', { params: { path: { id: person } }, body })).then(refresh),
     refresh,
     takeOut,
     bringBack: (person: string, back: string) =>

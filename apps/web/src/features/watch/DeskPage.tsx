@@ -4,6 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
 import { call, client, type Api } from '../../shared/api/index.ts';
 import { dueDistance, Empty, ManyRows, PageTitle, Show, whenText } from '../../shared/ui/index.ts';
+import { JoinClass } from './JoinClass.tsx';
 import classes from './Watch.module.css';
 
 const LISTS = [
@@ -19,7 +20,7 @@ const EMPTY = {
 
 /** A plain list with due dates and minutes. */
 export function DeskPage() {
-  const [search] = useSearchParams();
+  const [search, setSearch] = useSearchParams();
   const list = LISTS.find((one) => one.key === search.get('list')) ?? LISTS[0];
   const desk = useQuery({ queryKey: ['desk'], queryFn: () => call(client.GET('/api/desk')) });
   return (
@@ -40,6 +41,12 @@ export function DeskPage() {
           return <ManyRows rows={shown}>{(item) => <DeskRow key={item.assignmentId} item={item} />}</ManyRows>;
         }}
       </Show>
+      {list.key === 'desk' && (
+        <JoinClass
+          code={search.get('join')}
+          onCode={(code) => setSearch(code === null ? {} : { join: code }, { replace: true })}
+        />
+      )}
     </div>
   );
 }

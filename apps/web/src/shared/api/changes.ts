@@ -8,6 +8,7 @@ const TOUCHED: Readonly<Record<Change['kind'], readonly string[]>> = {
   lesson: ['library', 'changes', 'about'],
   here: ['here'],
   course: ['courses', 'library', 'lesson'],
+  class: ['class', 'classes', 'joining', 'desk'],
   job: ['job', 'upload', 'hand-in', 'editions', 'rosters'],
   edition: ['editions', 'library', 'about', 'desk', 'feedback', 'marking', 'hand-in', 'watched'],
   'hand-in': ['hand-in', 'marking', 'today', 'desk', 'feedback'],

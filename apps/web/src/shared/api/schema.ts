@@ -241,6 +241,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{id}/join-code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["joining_open"];
+        post?: never;
+        delete: operations["joining_close"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/asking/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["joining_answer"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/joining": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["joining_askedFor"];
+        put?: never;
+        post: operations["joining_ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/beginning": {
         parameters: {
             query?: never;
@@ -394,6 +442,38 @@ export interface paths {
         };
         get?: never;
         put: operations["sessions_changePassword"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["look_setLook"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["look_needs"];
+        put: operations["look_setNeeds"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1936,6 +2016,35 @@ export interface components {
             name: string;
             course: string;
         };
+        NeedsDto: {
+            captions: boolean;
+            largerText: boolean;
+            extraTime: number;
+        };
+        ClassLearnerDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @enum {string} */
+            role: "teacher" | "learner" | "keeper";
+            signInName: string;
+            isNew: boolean;
+            /** Format: date-time */
+            leftAt: string | null;
+            needs: components["schemas"]["NeedsDto"] | null;
+        };
+        JoinCodeDto: {
+            code: string;
+            /** Format: date-time */
+            until: string;
+        };
+        AskingDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: date-time */
+            at: string;
+        };
         RosterPersonDto: {
             /** Format: uuid */
             id: string;
@@ -1954,7 +2063,9 @@ export interface components {
             id: string;
             learners: number;
             term: string | null;
-            roster: components["schemas"]["RosterPersonDto"][];
+            roster: components["schemas"]["ClassLearnerDto"][];
+            joinCode: components["schemas"]["JoinCodeDto"] | null;
+            asking: components["schemas"]["AskingDto"][];
             teachers: components["schemas"]["RosterPersonDto"][];
         };
         NewPersonDto: {
@@ -1973,6 +2084,19 @@ export interface components {
         };
         BackDto: {
             back: string;
+        };
+        LetInDto: {
+            letIn: boolean;
+        };
+        AskedForDto: {
+            /** Format: uuid */
+            classId: string;
+            className: string;
+            /** Format: date-time */
+            at: string;
+        };
+        TypedCodeDto: {
+            code: string;
         };
         BegunDto: {
             begun: boolean;
@@ -2019,6 +2143,11 @@ export interface components {
             /** Format: date-time */
             endsAt: string;
             timeZone: string;
+            /** @enum {string} */
+            textSize: "usual" | "large" | "larger";
+            /** @enum {string|null} */
+            chosenTextSize: "usual" | "large" | "larger" | null;
+            lessMotion: boolean;
             idleMs: number;
         };
         SessionDto: {
@@ -2034,6 +2163,11 @@ export interface components {
         PasswordDto: {
             current: string;
             next: string;
+        };
+        LookDto: {
+            /** @enum {string|null} */
+            textSize: "usual" | "large" | "larger" | null;
+            lessMotion: boolean;
         };
         HolidayDto: {
             name: string;
@@ -3325,6 +3459,110 @@ export interface operations {
             };
         };
     };
+    joining_open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoinCodeDto"];
+                };
+            };
+        };
+    };
+    joining_close: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    joining_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LetInDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    joining_askedFor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskedForDto"][];
+                };
+            };
+        };
+    };
+    joining_ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedCodeDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     beginning_isBegun: {
         parameters: {
             query?: never;
@@ -3671,6 +3909,71 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["MeDto"];
                 };
+            };
+        };
+    };
+    look_setLook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    look_needs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NeedsDto"];
+                };
+            };
+        };
+    };
+    look_setNeeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NeedsDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

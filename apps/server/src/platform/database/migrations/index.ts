@@ -1,3 +1,4 @@
+import { Joining1765500000000 } from './1765500000000-joining.ts';
 import { Library1765400000000 } from './1765400000000-library.ts';
 import { Identity1765300000000 } from './1765300000000-identity.ts';
 import { Audit1765200000000 } from './1765200000000-audit.ts';
@@ -31,4 +32,5 @@ export const MIGRATIONS = [
   Audit1765200000000,
   Identity1765300000000,
   Library1765400000000,
+  Joining1765500000000,
 ];
