@@ -26,6 +26,7 @@ test('a teacher’s screens', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Good day, Ilse' })).toBeVisible();
   await picture(page, 'today');
   await page.getByRole('link', { name: 'Lessons' }).click();
+  await expect(page.getByRole('list', { name: 'Lessons' }).getByRole('link').first()).toBeVisible();
   await picture(page, 'lessons');
   await page.getByRole('link', { name: 'Classes' }).click();
   await page.getByRole('link', { name: 'Navigation 10a' }).click();
