@@ -393,6 +393,12 @@ describe('two who change one lesson', () => {
     const cut = (by: Agent, end: number) => by.post(`/api/lessons/${id}/changes`).send({ revision, do: [trim(end)] });
     await cut(bo!, 1e6).expect(200);
     expect((await cut(ilse!, 5e5).expect(409)).body).toMatchObject({ code: 'lesson-changed' });
+    // Each of them is told who did what, unless it was they themselves.
+    const lastBy = async (by: Agent) =>
+      ((await by.get(`/api/lessons/${id}`)).body as { history: { lastBy: string | null } }).history.lastBy;
+    expect([await lastBy(ilse!), await lastBy(bo!)]).toEqual(['bo', null]);
+    const past = (await bo!.get(`/api/lessons/${id}/changes`).expect(200)).body as { by: string | null }[];
+    expect(past.map((one) => one.by)).toEqual([null, 'ilse']);
   });
 
   it('see each other, and no longer once one has left', async () => {

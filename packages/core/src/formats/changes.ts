@@ -34,4 +34,6 @@ export interface PastChange {
   readonly edit: Edit;
   /** How long the lesson was before it, in microseconds. */
   readonly lengthBefore: number;
+  /** Who did it; null for whoever asks. */
+  readonly by: string | null;
 }

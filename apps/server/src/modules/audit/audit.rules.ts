@@ -52,7 +52,7 @@ export const TOLD: Readonly<Record<string, Told>> = {
 
 /** Single routes, and whole parts, that have nothing of a person's in them but their own maker's. */
 export const NOT_TOLD: Readonly<Record<string, string>> = {
-  '/api/lessons': 'lessons are their maker’s own; feedback and answers are told where they are opened',
+  '/api/lessons': 'lessons are their maker’s own, or of a course; feedback and answers are told where they are opened',
   '/api/takes': 'a maker’s own recording',
   '/api/editions': 'a maker’s own edition',
   '/api/library': 'lessons that they can use: their own, and those of their courses',

@@ -18,7 +18,7 @@ import {
   type Segment,
   type Step,
 } from '@oakbell/core/edits';
-import type { PastChange, Wanted } from '@oakbell/core/formats';
+import type { Wanted } from '@oakbell/core/formats';
 import { LRUCache } from 'lru-cache';
 import { MoreThan, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
@@ -44,6 +44,13 @@ export interface Made {
   readonly before: EditList;
   readonly edits: EditList;
   readonly touched: readonly Segment[];
+}
+/** A change that can be taken back, with the length before it in microseconds. */
+export interface PastEdit {
+  readonly revision: number;
+  readonly edit: Edit;
+  readonly byId: string;
+  readonly lengthBefore: number;
 }
 /** Refuses an edit list that its maker may not have, with a Problem. */
 export type EditsGuard = (lesson: Lesson, made: Made) => Promise<void>;
@@ -143,7 +150,7 @@ export class EditsService {
   }
 
   /** The newest changes that can be taken back, newest first. */
-  async past(lesson: Lesson, most: number): Promise<readonly PastChange[]> {
+  async past(lesson: Lesson, most: number): Promise<readonly PastEdit[]> {
     const rows = await this.#chain(lesson.id, lesson.undo, most);
     if (rows.length === 0) return [];
     const before = await this.changes.find({
@@ -151,7 +158,10 @@ export class EditsService {
       select: { revision: true, length: true },
     });
     const lengths = new Map(before.map((row) => [row.revision, row.length]));
-    return rows.map(({ revision, edit }) => ({ revision, edit, lengthBefore: lengths.get(revision - 1) ?? 0 }));
+    return rows.map(({ revision, edit, byId }) => ({
+      ...{ revision, edit, byId },
+      lengthBefore: lengths.get(revision - 1) ?? 0,
+    }));
   }
 
   /** A lesson that nobody else can change until this act ends. @throws Problem `not-found` */
@@ -182,7 +192,11 @@ export class EditsService {
   }
 
   /** Rows of one stack from the top down, at most so many. */
-  async #chain(lessonId: string, top: number | null, most: number): Promise<readonly ChangeRow[]> {
+  async #chain(
+    lessonId: string,
+    top: number | null,
+    most: number,
+  ): Promise<readonly (ChangeRow & { readonly byId: string })[]> {
     if (top === null) return [];
     const found = (await this.changes.query(
       `WITH RECURSIVE chain AS (
@@ -192,7 +206,7 @@ export class EditsService {
        ) SELECT revision FROM chain ORDER BY depth`,
       [lessonId, top, lessonId, most],
     )) as { revision: number }[];
-    const rows: ChangeRow[] = [];
+    const rows: LessonChangeEntity[] = [];
     for (const { revision } of found) rows.push(await this.changes.findOneByOrFail({ lessonId, revision }));
     return rows;
   }

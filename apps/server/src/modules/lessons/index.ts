@@ -1,5 +1,5 @@
 export { LessonsModule } from './lessons.module.ts';
-export { EditsService } from './edits.service.ts';
+export { EditsService, type PastEdit } from './edits.service.ts';
 export {
   LESSON_KINDS,
   COURSE_MAY,

@@ -23,6 +23,7 @@ import {
   lessonDto,
   LessonDto,
   LessonFactsDto,
+  type LastEdit,
   type LessonRight,
   NewLessonDto,
 } from './making.dto.ts';
@@ -97,7 +98,7 @@ export class MakingController {
     return {
       revision,
       applied: 'do' in wanted ? [] : [...made.done],
-      history: historyDto(made.lesson, await this.#last(made.lesson)),
+      history: historyDto(made.lesson, await this.#last(person, made.lesson)),
       updatedAt: updatedAt.toISOString(),
     };
   }
@@ -107,7 +108,7 @@ export class MakingController {
   @May('make', 'lesson')
   @ApiOkResponse({ type: [PastChangeDto] })
   async past(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<PastChangeDto[]> {
-    const past = await this.edits.past(await this.lessons.get(id), LISTED);
+    const past = await this.#past(person, await this.lessons.get(id), LISTED);
     return past.map(({ edit, ...one }) => ({ ...one, edit: headOf(edit) }));
   }
 
@@ -149,8 +150,16 @@ export class MakingController {
     return (await this.access.decide(person, 'make', 'lesson', id)).ok ? 'change' : 'use';
   }
 
-  async #last(lesson: Lesson): Promise<Edit | null> {
-    return (await this.edits.past(lesson, 1))[0]?.edit ?? null;
+  async #last(person: SignedIn, lesson: Lesson): Promise<LastEdit | null> {
+    return (await this.#past(person, lesson, 1))[0] ?? null;
+  }
+
+  /** The newest changes, with who did them where that was somebody else. */
+  async #past(person: SignedIn, lesson: Lesson, most: number): Promise<(Omit<PastChangeDto, 'edit'> & LastEdit)[]> {
+    const past = await this.edits.past(lesson, most);
+    const others = [...new Set(past.map((one) => one.byId))].filter((id) => id !== person.id);
+    const names = await this.people.byIds(others);
+    return past.map(({ byId, ...one }) => ({ ...one, by: names.get(byId)?.name ?? null }));
   }
 
   async #whole(person: SignedIn, id: string): Promise<LessonDto> {
@@ -158,7 +167,7 @@ export class MakingController {
     const newest = await this.jobs.newestFor(id, [IMPORT]);
     return lessonDto(lesson, {
       edits: await this.edits.of(lesson),
-      last: await this.#last(lesson),
+      last: await this.#last(person, lesson),
       pages: await this.pages.pagesOf(id),
       borrowed: await this.pages.borrowedPages(id),
       media: await this.media.give(person, [`lesson:${id}`], await this.pages.filesOf(lesson)),

@@ -62,6 +62,8 @@ export class ChangeDto {
 export class HistoryDto {
   /** The newest change, without its parts; null before the first. */
   @Free({ nullable: true }) last: object | null;
+  /** Who did it; null for whoever asks. */
+  @Text({ nullable: true }) lastBy: string | null;
   /** How many changes can be taken back, and done again. */
   @Whole() undoable: number;
   @Whole() redoable: number;
@@ -79,6 +81,8 @@ export class PastChangeDto {
   @Free() edit: object;
   /** How long the lesson was before it, in microseconds. */
   @Whole() lengthBefore: number;
+  /** Who did it; null for whoever asks. */
+  @Text({ nullable: true }) by: string | null;
 }
 export class SplitDto {
   /** The revision the change began from. */
@@ -128,7 +132,7 @@ export class LessonDto {
 }
 interface Around {
   readonly edits: EditList;
-  readonly last: Edit | null;
+  readonly last: LastEdit | null;
   readonly pages: readonly PageEntity[];
   readonly borrowed: readonly PageEntity[];
   readonly importing: JobDto | null;
@@ -137,8 +141,14 @@ interface Around {
   readonly may: LessonRight;
 }
 
-export function historyDto({ undoable, redoable }: Lesson, last: Edit | null): HistoryDto {
-  return { last: last && headOf(last), undoable, redoable };
+/** The newest change, and who did it where that was somebody else. */
+export interface LastEdit {
+  readonly edit: Edit;
+  readonly by: string | null;
+}
+
+export function historyDto({ undoable, redoable }: Lesson, last: LastEdit | null): HistoryDto {
+  return { last: last && headOf(last.edit), lastBy: last?.by ?? null, undoable, redoable };
 }
 
 export function lessonDto(lesson: Lesson, { edits, last, pages, borrowed, ...around }: Around): LessonDto {

@@ -21,6 +21,7 @@ import { SidePanel } from './SidePanel.tsx';
 import { strokeAt, type PickedStroke } from './StrokePanel.tsx';
 import { Undoing } from './Undoing.tsx';
 import { doing, useChange } from './useChange.ts';
+import { useUndo } from './useUndo.ts';
 import { useCutting } from './useCutting.ts';
 import { useFound } from './useFound.ts';
 import { usePasting } from './usePasting.ts';
@@ -38,6 +39,7 @@ interface Props {
 /** The stage, what can be done beside it, and the timeline across the whole width. */
 export function Desk({ lesson, takes }: Props) {
   const change = useChange(lesson);
+  const { undo, redo } = useUndo(lesson, change);
   // The timeline shows the takes whole, so that a trimmed end can be drawn out again.
   const whole = useMemo(() => untrimmed(lesson.edits, takes), [lesson.edits, takes]);
   const saved = useMemo(() => keptOf(lesson.edits, whole), [lesson.edits, whole]);
@@ -134,8 +136,8 @@ export function Desk({ lesson, takes }: Props) {
     Escape: letGo,
     'Ctrl+c': () => (polish.marked ? paste.copy() : (false as const)),
     'Ctrl+v': paste.paste,
-    'Ctrl+z': () => change.mutate(({ history }) => (history.undoable > 0 ? { undo: 1 } : null)),
-    'Ctrl+Shift+z': () => change.mutate(({ history }) => (history.redoable > 0 ? { redo: 1 } : null)),
+    'Ctrl+z': undo,
+    'Ctrl+Shift+z': redo,
   };
   useKeys(speaking ? {} : keys);
   const pick = (place: { readonly x: number; readonly y: number }) => {

@@ -6,32 +6,22 @@ import { clockText, IconAction } from '../../shared/ui/index.ts';
 import { useState } from 'react';
 import { editInWords } from './editWords.ts';
 import { useChange } from './useChange.ts';
+import { useUndo } from './useUndo.ts';
 
 /** Undo, redo, and the history in words to go back in. */
 export function Undoing({ lesson }: { readonly lesson: Lesson }) {
   const change = useChange(lesson);
   const [opened, setOpened] = useState(false);
-  const { last, undoable, redoable } = lesson.history;
+  const { undo, redo } = useUndo(lesson, change);
+  const { last, lastBy, undoable, redoable } = lesson.history;
   const past = usePastChanges(lesson, opened);
   return (
     <div>
       <Group gap={4} wrap="nowrap">
-        <IconAction
-          hall
-          label="Undo"
-          keyText="Ctrl+Z"
-          disabled={undoable === 0}
-          onClick={() => change.mutate(({ history }) => (history.undoable > 0 ? { undo: 1 } : null))}
-        >
+        <IconAction hall label="Undo" keyText="Ctrl+Z" disabled={undoable === 0} onClick={undo}>
           <IconArrowBackUp aria-hidden />
         </IconAction>
-        <IconAction
-          hall
-          label="Redo"
-          keyText="Ctrl+Shift+Z"
-          disabled={redoable === 0}
-          onClick={() => change.mutate(({ history }) => (history.redoable > 0 ? { redo: 1 } : null))}
-        >
+        <IconAction hall label="Redo" keyText="Ctrl+Shift+Z" disabled={redoable === 0} onClick={redo}>
           <IconArrowForwardUp aria-hidden />
         </IconAction>
         <Menu position="bottom-end" withinPortal opened={opened} onChange={setOpened}>
@@ -42,8 +32,9 @@ export function Undoing({ lesson }: { readonly lesson: Lesson }) {
           </Menu.Target>
           <Menu.Dropdown mah="60vh" style={{ overflow: 'auto' }}>
             <Menu.Label>Go back to before …</Menu.Label>
-            {past.data?.map(({ revision, edit, lengthBefore }, i) => (
+            {past.data?.map(({ revision, edit, lengthBefore, by }, i) => (
               <Menu.Item key={revision} onClick={() => change.mutate(() => ({ undo: i + 1 }))}>
+                {by !== null && <bdi>{by}: </bdi>}
                 {editInWords(edit)}
                 <Text span size="sm" c="dimmed" className="ob-time">
                   {` · back to ${timeText(micros(lengthBefore), { tenths: true })}`}
@@ -66,6 +57,7 @@ export function Undoing({ lesson }: { readonly lesson: Lesson }) {
         </Menu>
       </Group>
       <Text size="sm" role="status">
+        {lastBy !== null && <bdi>{lastBy}: </bdi>}
         {last ? editInWords(last) : 'Nothing changed yet'} · Saved {clockText(new Date(lesson.updatedAt))}
       </Text>
     </div>

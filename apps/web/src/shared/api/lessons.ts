@@ -14,6 +14,8 @@ export type Lesson = Omit<Api['LessonDto'], 'edits' | 'history'> & {
 export interface History {
   /** The newest change, without its parts; null before the first. */
   readonly last: Edit | null;
+  /** Who did it; null for oneself. */
+  readonly lastBy: string | null;
   /** How many changes can be taken back, and done again. */
   readonly undoable: number;
   readonly redoable: number;

@@ -2531,6 +2531,7 @@ export interface components {
             last: {
                 [key: string]: unknown;
             } | null;
+            lastBy: string | null;
             undoable: number;
             redoable: number;
         };
@@ -2601,6 +2602,7 @@ export interface components {
                 [key: string]: unknown;
             };
             lengthBefore: number;
+            by: string | null;
         };
         SplitDto: {
             revision: number;
