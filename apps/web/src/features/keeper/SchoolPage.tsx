@@ -6,6 +6,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { TimeZoneSelect } from '../../kits/roster/index.ts';
 import { call, client, Problem, type Api } from '../../shared/api/index.ts';
 import { IconAction, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
+import { Roles } from './Roles.tsx';
 
 type School = Api['SchoolDto'];
 const KEY = ['school'];
@@ -23,6 +24,7 @@ export function SchoolPage() {
       <Show of={school} what="Fetching what is known of the school">
         {(known) => <Fields known={known} />}
       </Show>
+      <Roles />
     </div>
   );
 }
