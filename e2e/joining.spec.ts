@@ -45,6 +45,12 @@ test('a learner joins a class by its code, with the teacher’s yes, and reads i
   await expect(page.getByRole('heading', { name: 'Ask to join' })).toBeHidden();
   await expect(learner.page.getByText(`You asked to join ${name}`)).toBeHidden();
 
+  await page.getByRole('button', { name: 'Make a group' }).click();
+  await page.getByRole('dialog').getByLabel('Name').fill('Port watch');
+  await page.getByRole('checkbox', { name: 'Idris Penhale' }).check();
+  await page.getByRole('button', { name: 'Make the group' }).click();
+  await expect(page.getByRole('region', { name: 'Groups' }).getByText('Idris Penhale')).toBeVisible();
+
   const letters = () =>
     learner.page.evaluate(() => Number.parseFloat(getComputedStyle(document.documentElement).fontSize));
   const usual = await letters();

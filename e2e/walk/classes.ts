@@ -26,6 +26,7 @@ export const CLASSES: readonly State[] = [
     },
     seen: dialog('What Tam Oriel needs'),
   },
+  { name: 'a group that is made', at: oneClass, open: press('Make a group'), seen: dialog('A new group') },
   {
     name: 'the menu of a learner',
     at: oneClass,

@@ -131,6 +131,10 @@ async function classWithCode(): Promise<{ id: string; code: string }> {
   const { body } = await ilse!.put(`/api/classes/${id}/join-code`).expect(200);
   return { id, code: (body as { code: string }).code };
 }
+async function madeGroup(): Promise<string> {
+  await database.query('DELETE FROM class_group');
+  return made(`classes/${ids['10a']}/groups`, { name: 'Watch', members: [ids['tam']] });
+}
 /** Another learner each time: nobody may try many codes. */
 async function somebodyElse(): Promise<string> {
   const signInName = randomUUID();
@@ -402,6 +406,16 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     await ilse!.post(`/api/classes/${id}/teachers`).send({ signInName: 'bo' }).expect(201);
     return { path: `/api/classes/${id}/members/${ids['bo']}`, again: 404 };
   },
+  'post /api/classes/{id}/groups': () =>
+    Promise.resolve({ path: `/api/classes/${ids['10a']}/groups`, body: { name: 'Port watch', members: [ids['tam']] } }),
+  'put /api/classes/{id}/groups/{group}': async () => ({
+    path: `/api/classes/${ids['10a']}/groups/${await madeGroup()}`,
+    body: { name: 'Starboard watch', members: [ids['wren']] },
+  }),
+  'delete /api/classes/{id}/groups/{group}': async () => ({
+    path: `/api/classes/${ids['10a']}/groups/${await madeGroup()}`,
+    again: 404,
+  }),
   'put /api/classes/{id}/join-code': async () => ({
     path: `/api/classes/${await made('classes', NEW_CLASS)}/join-code`,
   }),

@@ -125,3 +125,74 @@ describe('what a learner needs', () => {
     await wren.put('/api/look').send({ textSize: 'huge', lessMotion: true }).expect(400);
   });
 });
+
+describe('groups inside a class', () => {
+  interface Group {
+    readonly id: string;
+    readonly name: string;
+    readonly members: readonly string[];
+  }
+  const groups = async (): Promise<readonly Group[]> =>
+    ((await classOf(ilse!)) as unknown as { groups: readonly Group[] }).groups;
+  const path = () => `/api/classes/${ids['10a']}/groups`;
+
+  it('are made, filled, renamed and removed by whoever runs the class', async () => {
+    const { body } = await ilse!
+      .post(path())
+      .send({ name: ' Port watch ', members: [ids['tam'], ids['wren'], ids['tam']] })
+      .expect(201);
+    const { id } = body as { id: string };
+    expect((await groups()).map(({ name, members }) => [name, members.length])).toEqual([['Port watch', 2]]);
+    await co!
+      .put(`${path()}/${id}`)
+      .send({ name: 'Starboard watch', members: [ids['wren']] })
+      .expect(204);
+    expect(await groups()).toEqual([{ id, name: 'Starboard watch', members: [ids['wren']] }]);
+    await bo!.delete(`${path()}/${id}`).expect(404);
+    await ilse!.delete(`${path()}/${id}`).expect(204);
+    await ilse!.delete(`${path()}/${id}`).expect(404);
+    expect(await groups()).toEqual([]);
+  });
+
+  it('hold nobody who is not in the class, and nobody who has left it', async () => {
+    expect(
+      (
+        await ilse!
+          .post(path())
+          .send({ name: 'x', members: [ids['ola']] })
+          .expect(422)
+      ).body,
+    ).toMatchObject({
+      code: 'not-in-class',
+    });
+    expect(await groups()).toEqual([]);
+    const { id } = (
+      await ilse!
+        .post(path())
+        .send({ name: 'Watch', members: [ids['wren']] })
+        .expect(201)
+    ).body as {
+      id: string;
+    };
+    const { back } = (await ilse!.delete(`/api/classes/${ids['10a']}/members/${ids['wren']}`).expect(200)).body as {
+      back: string;
+    };
+    expect((await groups())[0]!.members).toEqual([]);
+    await ilse!.put(`/api/classes/${ids['10a']}/members/${ids['wren']}`).send({ back }).expect(204);
+    expect((await groups())[0]!.members).toEqual([ids['wren']]);
+    await ilse!.delete(`${path()}/${id}`).expect(204);
+  });
+
+  it('are not without end', async () => {
+    for (let i = 0; i < 40; i += 1)
+      await ilse!
+        .post(path())
+        .send({ name: `Group ${i}`, members: [] })
+        .expect(201);
+    expect((await ilse!.post(path()).send({ name: 'x', members: [] }).expect(422)).body).toMatchObject({
+      code: 'too-many-groups',
+    });
+    for (const wrong of [{ name: '', members: [] }, { name: 'x'.repeat(61), members: [] }, { name: 'x' }])
+      await ilse!.post(path()).send(wrong).expect(400);
+  });
+});

@@ -103,6 +103,9 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'delete /api/classes/{id}/members/{person}': classKeepers,
   'put /api/classes/{id}/members/{person}': classKeepers,
   'get /api/classes/{id}/slips': classKeepers,
+  'post /api/classes/{id}/groups': classKeepers,
+  'put /api/classes/{id}/groups/{group}': classKeepers,
+  'delete /api/classes/{id}/groups/{group}': classKeepers,
   'put /api/classes/{id}/join-code': classKeepers,
   'delete /api/classes/{id}/join-code': classKeepers,
   'put /api/classes/{id}/asking/{person}': classKeepers,
@@ -315,7 +318,7 @@ async function answerTo(who: Who, route: string): Promise<string> {
     // A visit is begun under a name of the player's own.
     .replace('{id}', route === 'put /api/watching/visits/{id}' ? randomUUID() : idFor(path))
     .replace('{page}', things['page']!)
-    .replace(/\{(upload|person|window)\}/, randomUUID())
+    .replace(/\{(upload|person|window|group)\}/, randomUUID())
     .replace('{track}', 'voice')
     .replace(/\{(number|run)\}/, '0')
     .replace('{digest}', 'none')

@@ -6,6 +6,9 @@ export const LONGEST_PASSWORD = 200;
 /** Letters of a class's name, and of what it learns. */
 export const LONGEST_CLASS = 80;
 export const LONGEST_COURSE = 120;
+/** Letters of a group's name, and groups of one class. */
+export const LONGEST_GROUP = 60;
+export const MOST_GROUPS = 40;
 export const MOST_HOLIDAYS = 60;
 /** Domains of addresses that may come in by the school's own sign-in. */
 export const MOST_DOMAINS = 20;

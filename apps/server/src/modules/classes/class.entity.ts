@@ -1,3 +1,4 @@
+import { LONGEST_GROUP } from '@oakbell/core/people';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { moment } from '../../platform/database/index.ts';
 
@@ -46,4 +47,19 @@ export class ClassAskingEntity {
   @ForeignKey('school_class', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') classId: string;
   @ForeignKey('person', { onDelete: 'CASCADE' }) @Index() @PrimaryColumn('uuid') personId: string;
   @Column(moment) at: Date;
+}
+
+/** Some learners of a class under one name. */
+@Entity('class_group')
+export class ClassGroupEntity {
+  @PrimaryColumn('uuid') id: string;
+  @ForeignKey('school_class', { onDelete: 'CASCADE' }) @Index() @Column('uuid') classId: string;
+  @Column({ type: 'varchar', length: LONGEST_GROUP }) name: string;
+}
+
+/** Who is in a group. It counts for as long as they learn in its class. */
+@Entity('class_group_member')
+export class ClassGroupMemberEntity {
+  @ForeignKey('class_group', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') groupId: string;
+  @ForeignKey('person', { onDelete: 'CASCADE' }) @Index() @PrimaryColumn('uuid') personId: string;
 }

@@ -30,6 +30,8 @@ import {
 } from '../people/index.ts';
 import type { SchoolClassEntity } from './class.entity.ts';
 import { ClassesService } from './classes.service.ts';
+import { GroupDto } from './groups.controller.ts';
+import { GroupsService } from './groups.service.ts';
 import { JoinCodeDto } from './joining.controller.ts';
 import { JoiningService } from './joining.service.ts';
 import { MembersService } from './members.service.ts';
@@ -56,6 +58,7 @@ export class AskingDto {
 }
 export class ClassWithPeopleDto extends ClassDto {
   @Parts(() => ClassLearnerDto) roster: ClassLearnerDto[];
+  @Parts(() => GroupDto) groups: GroupDto[];
   /** By which learners can ask to join; null while nobody can. */
   @Part(() => JoinCodeDto, { nullable: true }) joinCode: JoinCodeDto | null;
   /** Who has asked, longest first. */
@@ -99,6 +102,7 @@ export class ClassesController {
     private readonly people: PeopleService,
     private readonly joining: JoiningService,
     private readonly accommodations: AccommodationsService,
+    private readonly groups: GroupsService,
   ) {}
 
   /** A teacher's own classes; all of the school for whoever keeps it. */
@@ -131,10 +135,12 @@ export class ClassesController {
     const isKept = by.role === 'keeper';
     const needs = isKept ? new Map<string, Needs>() : await this.accommodations.ofAll(roster.map((one) => one.id));
     const asking = await this.joining.askingFor(id);
+    const groups = await this.groups.of(id);
     const { joinCode: code, joinUntil: until } = found;
     return {
       ...classDto(found, roster.length, await this.classes.termNames([found])),
       roster: roster.map((one) => ({ ...rosterPersonDto(one), needs: needsDto(needs.get(one.id)) })),
+      groups: groups.map((group) => ({ ...group, members: [...group.members] })),
       joinCode: code && until && until > new Date() ? { code, until: until.toISOString() } : null,
       asking: asking.map(({ at, ...one }) => ({ ...one, at: at.toISOString() })),
       teachers: teachers.map(rosterPersonDto),

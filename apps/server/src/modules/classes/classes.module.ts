@@ -1,7 +1,16 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { PeopleModule } from '../people/index.ts';
-import { ClassAskingEntity, MembershipEntity, SchoolClassEntity, TermEntity } from './class.entity.ts';
+import {
+  ClassAskingEntity,
+  ClassGroupEntity,
+  ClassGroupMemberEntity,
+  MembershipEntity,
+  SchoolClassEntity,
+  TermEntity,
+} from './class.entity.ts';
+import { GroupsController } from './groups.controller.ts';
+import { GroupsService } from './groups.service.ts';
 import { JoiningController } from './joining.controller.ts';
 import { JoiningService } from './joining.service.ts';
 import { ClassesController } from './classes.controller.ts';
@@ -10,11 +19,18 @@ import { MembersService } from './members.service.ts';
 
 @Module({
   imports: [
-    TypeOrmModule.forFeature([SchoolClassEntity, MembershipEntity, TermEntity, ClassAskingEntity]),
+    TypeOrmModule.forFeature([
+      SchoolClassEntity,
+      MembershipEntity,
+      TermEntity,
+      ClassAskingEntity,
+      ClassGroupEntity,
+      ClassGroupMemberEntity,
+    ]),
     PeopleModule,
   ],
-  controllers: [ClassesController, JoiningController],
-  providers: [ClassesService, MembersService, JoiningService],
+  controllers: [ClassesController, JoiningController, GroupsController],
+  providers: [ClassesService, MembersService, JoiningService, GroupsService],
   exports: [ClassesService],
 })
 export class ClassesModule {}

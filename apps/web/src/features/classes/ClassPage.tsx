@@ -17,6 +17,7 @@ import {
 } from '../../shared/ui/index.ts';
 import { classFields } from './classFields.ts';
 import { learnersText } from './ClassesPage.tsx';
+import { Groups } from './Groups.tsx';
 import { JoinCode } from './JoinCode.tsx';
 import { NeedsDialog, needsText } from './Needs.tsx';
 import { useClass } from './useClassActs.ts';
@@ -107,6 +108,7 @@ function Filled({ whole, acts }: { readonly whole: Whole; readonly acts: Acts })
           </ManyRows>
         </section>
       )}
+      {whole.roster.length > 0 && <Groups whole={whole} acts={acts} />}
       <section aria-label="Teachers">
         <Group justify="space-between" mt="xl" mb="xs">
           <Title order={2}>Teachers</Title>

@@ -24,6 +24,12 @@ export function useClass(id: string) {
   return {
     found,
     answer,
+    addGroup: (body: Api['GroupFactsDto']) =>
+      call(client.POST('/api/classes/{id}/groups', { ...path, body })).then(refresh),
+    changeGroup: (group: string, body: Api['GroupFactsDto']) =>
+      call(client.PUT('/api/classes/{id}/groups/{group}', { params: { path: { id, group } }, body })).then(refresh),
+    removeGroup: (group: string) =>
+      call(client.DELETE('/api/classes/{id}/groups/{group}', { params: { path: { id, group } } })).then(refresh),
     openCode: () => call(client.PUT('/api/classes/{id}/join-code', path)).then(refresh),
     closeCode: () => call(client.DELETE('/api/classes/{id}/join-code', path)).then(refresh),
     setNeeds: (person: string, body: Api['NeedsDto']) =>

@@ -289,6 +289,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{id}/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["groups_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/groups/{group}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["groups_change"];
+        post?: never;
+        delete: operations["groups_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/beginning": {
         parameters: {
             query?: never;
@@ -2033,6 +2065,12 @@ export interface components {
             leftAt: string | null;
             needs: components["schemas"]["NeedsDto"] | null;
         };
+        GroupDto: {
+            name: string;
+            members: string[];
+            /** Format: uuid */
+            id: string;
+        };
         JoinCodeDto: {
             code: string;
             /** Format: date-time */
@@ -2064,6 +2102,7 @@ export interface components {
             learners: number;
             term: string | null;
             roster: components["schemas"]["ClassLearnerDto"][];
+            groups: components["schemas"]["GroupDto"][];
             joinCode: components["schemas"]["JoinCodeDto"] | null;
             asking: components["schemas"]["AskingDto"][];
             teachers: components["schemas"]["RosterPersonDto"][];
@@ -2097,6 +2136,14 @@ export interface components {
         };
         TypedCodeDto: {
             code: string;
+        };
+        GroupFactsDto: {
+            name: string;
+            members: string[];
+        };
+        NewGroupDto: {
+            /** Format: uuid */
+            id: string;
         };
         BegunDto: {
             begun: boolean;
@@ -3556,6 +3603,75 @@ export interface operations {
                 "application/json": components["schemas"]["TypedCodeDto"];
             };
         };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    groups_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupFactsDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewGroupDto"];
+                };
+            };
+        };
+    };
+    groups_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                group: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupFactsDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    groups_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                group: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             204: {
                 headers: {

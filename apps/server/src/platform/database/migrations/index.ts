@@ -1,3 +1,4 @@
+import { Groups1765600000000 } from './1765600000000-groups.ts';
 import { Joining1765500000000 } from './1765500000000-joining.ts';
 import { Library1765400000000 } from './1765400000000-library.ts';
 import { Identity1765300000000 } from './1765300000000-identity.ts';
@@ -33,4 +34,5 @@ export const MIGRATIONS = [
   Identity1765300000000,
   Library1765400000000,
   Joining1765500000000,
+  Groups1765600000000,
 ];
