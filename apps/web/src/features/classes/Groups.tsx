@@ -12,7 +12,6 @@ type Acts = ReturnType<typeof useClass>;
 /** The groups of a class, each with its members. */
 export function Groups({ whole, acts }: { readonly whole: Whole; readonly acts: Acts }) {
   const [open, setOpen] = useState<Group | 'new' | null>(null);
-  const names = new Map(whole.roster.map(({ id, name }) => [id, name]));
   return (
     <section aria-label="Groups">
       <Line justify="space-between" mt="xl" mb="xs">
@@ -34,7 +33,7 @@ export function Groups({ whole, acts }: { readonly whole: Whole; readonly acts: 
                 <Text size="sm" c="dimmed">
                   {group.members.length === 0
                     ? 'nobody yet'
-                    : group.members.flatMap((id) => names.get(id) ?? []).join(', ')}
+                    : whole.roster.flatMap(({ id, name }) => (group.members.includes(id) ? name : [])).join(', ')}
                 </Text>
               </div>
               <Button
@@ -101,7 +100,7 @@ function GroupDialog({ group, whole, acts, onClose }: Props) {
           onChange={({ currentTarget }) => setName(currentTarget.value)}
           mb="md"
         />
-        <ScrollArea.Autosize mah="40vh" viewportProps={{ tabIndex: 0, 'aria-label': 'Learners of the class' }}>
+        <ScrollArea.Autosize mah="40vh" mb="md" viewportProps={{ tabIndex: 0, 'aria-label': 'Learners of the class' }}>
           <Checkbox.Group label="Who is in it" value={members} onChange={setMembers}>
             <Stack gap="xs" mt={4}>
               {whole.roster.map((one) => (
