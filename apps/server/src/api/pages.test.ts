@@ -71,7 +71,7 @@ describe('the pages of a lesson', () => {
   });
   it('keep their cues', async () => {
     const { id, page } = await newLesson(teacher);
-    await teacher.put(`/api/lessons/${id}/pages/${page}/cues`).send({ cues: 'Ask first.' }).expect(204);
+    await teacher.put(`/api/lessons/${id}/pages/${page}/cues`).send({ cues: 'Ask first.' }).expect(200);
     expect((await lessonOf(id)).pages[0]!.cues).toBe('Ask first.');
     await teacher
       .put(`/api/lessons/${id}/pages/${page}/cues`)

@@ -78,15 +78,17 @@ it.each(CANNOT_BE)('there is no row for %s', async (_, table, set, row) => {
   expect([failure?.errno, failure?.message]).toEqual([4025, expect.stringContaining('CHK_')]);
 });
 
-it('a lesson that has no place among lessons is given none, in words', async () => {
+it('a lesson that has no place among lessons is given none', async () => {
   const teacher = await test.signedIn('ilse');
   const course = (await teacher.post('/api/courses').send({ name: 'Tides' }).expect(201)).body as { id: string };
   const unit = (await teacher.post(`/api/courses/${course.id}/units`).send({ name: 'Springs' }).expect(201)).body as {
     id: string;
   };
   for (const facts of [{ savedAs: 'template' }, { unitId: unit.id }]) {
-    const { body } = await teacher.patch(`/api/lessons/${rows['feedback']}`).send(facts).expect(422);
-    expect(body).toMatchObject({ code: 'not-a-lesson' });
+    await teacher
+      .post('/api/library/changes')
+      .send({ ids: [rows['feedback']], ...facts })
+      .expect(404);
   }
 });
 
