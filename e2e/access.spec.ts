@@ -25,7 +25,7 @@ test('a lesson is watched with the keyboard alone', async ({ browser }) => {
 
 test('the keys of a screen are shown with a question mark', async ({ page }) => {
   await signIn(page, 'ilse.marrow');
-  await page.goto('/lessons');
+  await page.goto('/lessons?words=twelfths');
   await page.getByRole('link', { name: 'The rule of twelfths' }).click();
   await expect(page.getByRole('slider', { name: 'Where the lesson starts' })).toBeVisible();
   await page.keyboard.press('?');
@@ -39,7 +39,7 @@ test('the keys of a screen are shown with a question mark', async ({ page }) => 
 test('in the reader’s own colours what is current stands out, and nothing else seems to be', async ({ page }) => {
   await page.emulateMedia({ forcedColors: 'active' });
   await signIn(page, 'ilse.marrow');
-  await page.goto('/lessons');
+  await page.goto('/lessons?words=twelfths');
   await page.getByRole('link', { name: 'The rule of twelfths' }).click();
   await expect(page.getByRole('slider', { name: 'Where the lesson starts' })).toBeVisible();
   for (const step of ['Polish', 'Pages', 'Record', 'Assign']) {

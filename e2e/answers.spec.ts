@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { asPerson, signIn } from './support/people.ts';
+import { lessonCalled, asPerson, signIn } from './support/people.ts';
 import { draw, press, record, lasts } from './support/room.ts';
 
 test(
@@ -7,13 +7,10 @@ test(
   { tag: '@real-time' },
   async ({ page, browser }) => {
     await signIn(page, 'ilse.marrow');
-    const { lessons } = (await (await page.request.get('/api/library')).json()) as {
-      lessons: { id: string; title: string }[];
-    };
-    const lesson = lessons.find((one) => one.title === 'The rule of twelfths')!;
-    await page.goto(`/lessons/${lesson.id}/assign`);
+    const lesson = await lessonCalled(page, 'The rule of twelfths');
+    await page.goto(`/lessons/${lesson}/assign`);
     const givenNow = async () =>
-      (await (await page.request.get(`/api/lessons/${lesson.id}/assignments`)).json()) as readonly {
+      (await (await page.request.get(`/api/lessons/${lesson}/assignments`)).json()) as readonly {
         id: string;
         answerLimitMs: number | null;
       }[];

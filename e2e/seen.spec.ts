@@ -8,6 +8,7 @@ const OWN = 'three gulls on a mast';
 test('a keeper reads who saw what of whom', async ({ browser }) => {
   const teacher = await asPerson(browser, 'jon.vale');
   await teacher.page.getByRole('link', { name: 'Classes', exact: true }).click();
+  await expect(teacher.page.getByRole('heading', { level: 1, name: 'Classes' })).toBeVisible();
   await teacher.page.locator('.ob-rows').getByRole('link').first().click();
   await expect(teacher.page.getByRole('button', { name: 'Add learners' })).toBeVisible();
   const name = await teacher.page.getByRole('heading', { level: 1 }).textContent();

@@ -5,7 +5,7 @@ import { readLog, TakeIndex } from '@oakbell/core/log';
 import type { Page as LessonPage } from '@oakbell/core/pages';
 import { sceneAt } from '@oakbell/core/scene';
 import { editionFile, editionManifest } from './support/edition.ts';
-import { signIn } from './support/people.ts';
+import { lessonCalled, signIn } from './support/people.ts';
 import { scriptedLesson, type ScriptedTake, type ScriptLine } from './support/scriptedTake.ts';
 import { correlation, RATE, samplesInWav } from './support/sound.ts';
 import { onceKey } from './support/requests.ts';
@@ -242,10 +242,7 @@ test('a lesson of two topics becomes two at the turn between them, each with its
   await titled('The first topic');
   await expect(page.getByText('8.0 long')).toBeVisible();
   await page.getByRole('tab', { name: 'The whole lesson' }).click();
-  const { lessons } = (await (await page.request.get('/api/library')).json()) as {
-    lessons: { id: string; title: string }[];
-  };
-  const second = lessons.find((one) => one.title === 'The second topic')!.id;
+  const second = await lessonCalled(page, 'The second topic');
   await page.goto(`/lessons/${second}/polish`);
   await expect(page.getByText('5.0 long')).toBeVisible();
   await titled('Now for the second');

@@ -1,6 +1,7 @@
 import { test, type Browser } from '@playwright/test';
 import { asPerson } from './support/people.ts';
 import { CLASSES } from './walk/classes.ts';
+import { LIBRARY } from './walk/library.ts';
 import { KEEPER } from './walk/keeper.ts';
 import { HANDED_BACK, LEARNER } from './walk/learner.ts';
 import { NOBODY } from './walk/nobody.ts';
@@ -19,6 +20,7 @@ const WALKS: readonly (readonly [string, string | null, readonly State[], 'on ph
   ['a teacher at pages', 'ilse.marrow', PAGES, 'at a desk'],
   ['a teacher in the recording room', 'ilse.marrow', ROOM, 'at a desk'],
   ['a teacher who polishes', 'ilse.marrow', POLISH, 'at a desk'],
+  ['a teacher among lessons', 'ilse.marrow', LIBRARY, 'at a desk'],
   ['a co-teacher', 'jon.vale', CO_TEACHER, 'at a desk'],
   ['a teacher in a class', 'ilse.marrow', CLASSES, 'at a desk'],
   ['a keeper', 'keeper', KEEPER, 'on phones'],

@@ -28,6 +28,15 @@ interface MadeLesson {
   readonly pages: readonly { readonly id: string }[];
 }
 
+/** The id of a lesson of the teacher who is signed in on this page, found by its title: a school has many. */
+export async function lessonCalled(page: Page, title: string): Promise<string> {
+  const response = await page.request.get(`/api/library?words=${encodeURIComponent(title)}`);
+  const { lessons } = (await response.json()) as { lessons: { id: string; title: string }[] };
+  const found = lessons.find((one) => one.title === title);
+  if (!found) throw new Error(`there is no lesson called ${title}`);
+  return found.id;
+}
+
 /** A worked solution with some boards, made for the teacher who is signed in on this page. */
 export async function makeLesson(page: Page, title: string, boards = 2): Promise<MadeLesson> {
   const response = await page.request.post('/api/lessons', { data: { kind: 'worked', title, boards } });

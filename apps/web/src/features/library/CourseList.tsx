@@ -3,7 +3,7 @@ import { IconDots, IconPlus, IconUsers } from '@tabler/icons-react';
 import { useState, type ReactNode } from 'react';
 import { FieldsDialog, IconAction } from '../../shared/ui/index.ts';
 import { personHere } from '../../shared/api/index.ts';
-import type { Course, CourseActs } from './courses.ts';
+import { lessonsText, type Course, type CourseActs } from './courses.ts';
 import classes from './Library.module.css';
 import { ShareCourse } from './ShareCourse.tsx';
 
@@ -33,11 +33,12 @@ export function CourseList({ courses, place, onPlace, acts }: Props) {
         className={classes.place}
         data-indent={indent}
         aria-current={place === key ? 'true' : undefined}
+        aria-description={count ? lessonsText(count) : undefined}
         onClick={() => onPlace(key)}
       >
         <bdi>{name}</bdi>
         {count ? (
-          <Text span size="sm" c="dimmed" ml={6}>
+          <Text span size="sm" c="dimmed" ml={6} aria-hidden>
             {count}
           </Text>
         ) : null}

@@ -56,10 +56,9 @@ export function PageEditor({ lesson, page, name, acts }: Props) {
 
   // Somebody else changed the page: theirs is shown, and what can be taken back stays one's own.
   const [followed, setFollowed] = useState(core.things);
-  if (followed !== core.things) {
+  if (followed !== core.things && !acts.setThings.isPending) {
     setFollowed(core.things);
-    if (JSON.stringify(core.things ?? []) !== JSON.stringify(history.now))
-      setHistory(onTopOf(core.things ?? [], history, newId));
+    setHistory(onTopOf(core.things ?? [], history, newId));
   }
 
   useEffect(() => stage.current?.show(plainScene(shown)));

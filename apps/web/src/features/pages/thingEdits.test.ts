@@ -1,4 +1,4 @@
-import type { Thing } from '@oakbell/core/pages';
+import { readThings, type Thing } from '@oakbell/core/pages';
 import {
   changed,
   historyOf,
@@ -54,6 +54,17 @@ describe('what somebody else did to the page meanwhile', () => {
     expect(ids(stepBack(history).now)).toBe('bxa');
     expect(ids(stepBack(stepBack(history)).now)).toBe('xa');
     expect(ids(stepForward(stepBack(history)).now)).toBe('bx');
+  });
+
+  it('is nothing where the server has only tidied what was sent: it is taken back as ever', () => {
+    const [loose] = [{ ...box('a'), x: 100.4, note: 'dropped' }];
+    const kept = readThings([loose]);
+    const mine = changed(historyOf([]), [loose]);
+    const history = onTopOf(kept.ok ? kept.things : [], mine, () => 'new');
+    expect(history).toBe(mine);
+    expect(stepBack(history).now).toEqual([]);
+    const beside = onTopOf([...(kept.ok ? kept.things : []), box('x')], mine, () => 'new');
+    expect(ids(stepBack(beside).now)).toBe('x');
   });
 });
 

@@ -1,5 +1,5 @@
 /* Changes to the things on a page, as new lists; and what was before, so that they can be taken back. */
-import { mergedThings, SMALLEST_THING, type Rect, type Thing } from '@oakbell/core/pages';
+import { mergedThings, readThings, SMALLEST_THING, type Rect, type Thing } from '@oakbell/core/pages';
 
 export interface ThingHistory {
   readonly now: readonly Thing[];
@@ -24,12 +24,21 @@ export function stepForward({ now, before, after }: ThingHistory): ThingHistory 
 }
 
 /**
- * The same history on top of what somebody else has made of the page: what is taken back afterwards is one's own, and
- * theirs stays.
+ * The history on top of what the server has of the page: what somebody else did is shown, what is taken back afterwards
+ * is one's own, and theirs stays. The same history where the server has what is here.
  */
 export function onTopOf(theirs: readonly Thing[], history: ThingHistory, makeId: () => string): ThingHistory {
-  const moved = (mine: readonly Thing[]) => mergedThings({ base: history.now, mine, theirs }, makeId)?.things ?? mine;
+  // Things are compared as the server keeps them: a length that it has rounded was changed by nobody.
+  const now = asKept(history.now);
+  if (JSON.stringify(now) === JSON.stringify(asKept(theirs))) return history;
+  const moved = (mine: readonly Thing[]) =>
+    mergedThings({ base: now, mine: asKept(mine), theirs: asKept(theirs) }, makeId)?.things ?? mine;
   return { now: theirs, before: history.before.map(moved), after: history.after.map(moved) };
+}
+
+function asKept(things: readonly Thing[]): readonly Thing[] {
+  const read = readThings(things);
+  return read.ok ? read.things : things;
 }
 
 export const withThing = (things: readonly Thing[], id: string, change: Partial<Thing>): readonly Thing[] =>

@@ -88,6 +88,18 @@ export function usePageActs(lesson: Lesson) {
   });
   const onPages = ['on pages', id];
   const isLast = () => queries.isMutating({ mutationKey: onPages }) <= 1;
+  const interrupted = useRef(false);
+  /** A lesson that was asked for before a change is not shown after it: it is asked for again once all changes are through. */
+  const holdOff = async () => {
+    if (queries.isFetching({ queryKey: key }) === 0) return;
+    interrupted.current = true;
+    await queries.cancelQueries({ queryKey: key });
+  };
+  const askAgain = () => {
+    if (!interrupted.current || !isLast()) return;
+    interrupted.current = false;
+    void refresh();
+  };
   /** What changes that did not get through were made on: the next one is told from there. */
   const missed = useRef(new Map<string, readonly Thing[] | string>());
   const setThings = useMutation({
@@ -99,8 +111,12 @@ export function usePageActs(lesson: Lesson) {
       const body = { things: things.map(json), base: base.map(json) };
       return call(client.PUT('/api/lessons/{id}/pages/{page}/things', { ...at(page), body }));
     },
-    onMutate: ({ page, things }) => showPage(page, { things: things.map(json) }),
-    onSuccess: ({ page: now, beside }, { page }) => {
+    onMutate: async ({ page, things }) => {
+      await holdOff();
+      showPage(page, { things: things.map(json) });
+    },
+    onSuccess: async ({ page: now, beside }, { page }) => {
+      await holdOff();
       missed.current.delete(`things of ${page}`);
       if (isLast()) showPage(page, { things: now.things });
       if (beside > 0)
@@ -109,6 +125,7 @@ export function usePageActs(lesson: Lesson) {
     onError: (_, { page, was }) => {
       if (!missed.current.has(`things of ${page}`)) missed.current.set(`things of ${page}`, was);
     },
+    onSettled: askAgain,
   });
   const setCues = useMutation({
     mutationKey: onPages,
@@ -117,14 +134,19 @@ export function usePageActs(lesson: Lesson) {
       const base = (missed.current.get(`cues of ${page}`) ?? was) as string;
       return call(client.PUT('/api/lessons/{id}/pages/{page}/cues', { ...at(page), body: { cues, base } }));
     },
-    onMutate: ({ page, cues }) => showPage(page, { cues }),
-    onSuccess: ({ cues }, { page }) => {
+    onMutate: async ({ page, cues }) => {
+      await holdOff();
+      showPage(page, { cues });
+    },
+    onSuccess: async ({ cues }, { page }) => {
+      await holdOff();
       missed.current.delete(`cues of ${page}`);
       if (isLast()) showPage(page, { cues });
     },
     onError: (_, { page, was }) => {
       if (!missed.current.has(`cues of ${page}`)) missed.current.set(`cues of ${page}`, was);
     },
+    onSettled: askAgain,
   });
   const replacePicture = useMutation({
     mutationFn: ({ page, upload, number }: { page: LessonPage; upload: string; number: number }) =>
