@@ -26,7 +26,7 @@ test('a lesson is watched with the keyboard alone', async ({ browser }) => {
 test('the keys of a screen are shown with a question mark', async ({ page }) => {
   await signIn(page, 'ilse.marrow');
   await page.goto('/lessons?words=twelfths');
-  await page.getByRole('link', { name: 'The rule of twelfths' }).click();
+  await page.getByRole('link', { name: 'The rule of twelfths', exact: true }).click();
   await expect(page.getByRole('slider', { name: 'Where the lesson starts' })).toBeVisible();
   await page.keyboard.press('?');
   const keys = page.getByRole('dialog', { name: 'Keys on this screen' });
@@ -40,7 +40,7 @@ test('in the reader’s own colours what is current stands out, and nothing else
   await page.emulateMedia({ forcedColors: 'active' });
   await signIn(page, 'ilse.marrow');
   await page.goto('/lessons?words=twelfths');
-  await page.getByRole('link', { name: 'The rule of twelfths' }).click();
+  await page.getByRole('link', { name: 'The rule of twelfths', exact: true }).click();
   await expect(page.getByRole('slider', { name: 'Where the lesson starts' })).toBeVisible();
   for (const step of ['Polish', 'Pages', 'Record', 'Assign']) {
     await page.getByRole('link', { name: new RegExp(`^${step} ,`) }).click();

@@ -48,7 +48,7 @@ test('a lesson that its teacher withdraws is gone from a learner’s desk, says 
   await expect(learner.page.getByRole('slider', { name: 'Time in the lesson' })).toBeVisible();
   const { page } = teacher;
   await page.goto('/lessons?words=compass');
-  await page.getByRole('link', { name: 'From compass to true' }).click();
+  await page.getByRole('link', { name: 'From compass to true', exact: true }).click();
   await page.getByRole('navigation', { name: 'Steps of the lesson' }).getByRole('link', { name: 'Assign' }).click();
   await page.getByRole('button', { name: 'Withdraw' }).click();
   await expect(page.getByText(/Withdrawn since .* nobody but you can see it/)).toBeVisible();

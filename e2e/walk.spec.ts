@@ -28,6 +28,8 @@ const WALKS: readonly (readonly [string, string | null, readonly State[], 'on ph
 
 for (const [who, name, states, where] of WALKS)
   test(`nothing keeps anyone out of what ${who} sees`, async ({ browser }) => {
+    // Dozens of screens, one after another.
+    test.setTimeout(900_000);
     const context = name
       ? await signedIn(browser, name)
       : await browser.newContext({ baseURL: test.info().project.use.baseURL! });
