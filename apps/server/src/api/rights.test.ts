@@ -487,6 +487,37 @@ describe('a lesson of a course that is shared', () => {
   });
 });
 
+describe('addresses of a lesson that is shared', () => {
+  const given = async (edition: string): Promise<string> => {
+    const { body } = await as('colleague').get(`/api/editions/${edition}`).expect(200);
+    const { media } = body as { media: { base: string; files: string[] } };
+    return `${media.base}/${media.files.find((file) => file.endsWith('voice.webm'))}`;
+  };
+  it('are of no use once the lesson, the unit or the colleague has left the course', async () => {
+    const { course, unit } = things;
+    const { id } = await newLesson(as('owner'));
+    await record(as('owner'), id, 1);
+    const edition = (await publish(as('owner'), id)).id;
+    const put = (unitId: string | null) => status('owner', 'post', 'library/changes', { ids: [id], unitId });
+    const leave = () => status('owner', 'delete', `courses/${course}/teachers/${ids['dee']}`);
+    for (const end of [() => put(null), leave]) {
+      expect(await put(unit!)).toBe(204);
+      const voice = await given(edition);
+      await as('colleague').get(voice).expect(200);
+      expect(await end()).toBe(204);
+      await as('colleague').get(voice).expect(410);
+    }
+    expect(await status('owner', 'post', `courses/${course}/teachers`, { id: ids['dee'] })).toBe(204);
+    const other = (await as('owner').post(`/api/courses/${course}/units`).send({ name: 'Neaps' }).expect(201)).body as {
+      id: string;
+    };
+    expect(await put(other.id)).toBe(204);
+    const voice = await given(edition);
+    expect(await status('owner', 'delete', `units/${other.id}`)).toBe(204);
+    await as('colleague').get(voice).expect(410);
+  });
+});
+
 describe('what is somebody else’s', () => {
   it('is not reached by naming it in a body', async () => {
     const own = await newLesson(as('otherTeacher'));

@@ -3,7 +3,7 @@ import { DataSource } from 'typeorm';
 import { Gathered } from '../../platform/database/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { decide, type ActOn, type Decision } from './access.rules.ts';
-import { AUDIENCE, factsIn, MAKERS, QUERIES, TEACHERS, type FactsOf, type Thing } from './facts.ts';
+import { AUDIENCE, factsIn, MAKERS, QUERIES, SHARERS, TEACHERS, type FactsOf, type Thing } from './facts.ts';
 
 interface Pair {
   readonly personId: string;
@@ -36,6 +36,12 @@ export class AccessService {
   /** Everybody who may change a lesson: its maker, and the other teachers of its course where they may. */
   async makersOf(lessonId: string): Promise<readonly string[]> {
     const rows = (await this.database.query(MAKERS, [lessonId, lessonId])) as { id: string }[];
+    return rows.map((row) => row.id);
+  }
+
+  /** Everybody who has one of these lessons because they share its course. */
+  async sharersOf(lessonIds: readonly string[]): Promise<readonly string[]> {
+    const rows = (await this.database.query(SHARERS, [lessonIds])) as { id: string }[];
     return rows.map((row) => row.id);
   }
 

@@ -134,6 +134,9 @@ const ABOUT = `SELECT m.personId AS id FROM lesson l JOIN submission s ON s.id =
 /** In whose hands a lesson is to be changed. Its parameter, twice: the lesson. */
 export const MAKERS = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION SELECT t.personId FROM lesson l
   JOIN unit u ON u.id = l.unitId JOIN course_teacher t ON t.courseId = u.courseId WHERE l.id = ? AND l.courseMay = 'change'`;
+/** Who has lessons by their course alone. Its parameter: the lessons. */
+export const SHARERS = `SELECT DISTINCT t.personId AS id FROM lesson l JOIN unit u ON u.id = l.unitId
+  JOIN course_teacher t ON t.courseId = u.courseId AND t.personId <> l.ownerId WHERE l.id IN (?)`;
 /** Who is told of a lesson. Its parameter, five times: the lesson. */
 export const AUDIENCE = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION ${GIVEN_TO('')}
   UNION SELECT s.learnerId FROM lesson l JOIN submission s ON s.id = l.submissionId WHERE l.id = ? UNION ${ABOUT}

@@ -7,6 +7,7 @@ import { In, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
+import { MediaService } from '../access/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { CourseEntity, CourseTeacherEntity, PreferenceEntity, UnitEntity } from './course.entity.ts';
@@ -32,6 +33,7 @@ export class CoursesService {
     private readonly people: PeopleService,
     private readonly events: Events,
     private readonly acts: Acts,
+    private readonly media: MediaService,
   ) {}
 
   /** A teacher's courses in their order, with who else has them. */
@@ -103,6 +105,7 @@ export class CoursesService {
       if (there.length < 2)
         throw new Problem(409, 'last-teacher', 'Nobody else has this course. Remove it, or share it first.');
       await this.#tell(courseId);
+      await this.#cut(courseId);
       await this.teachers.delete({ courseId, personId });
       const units = await this.units.findBy({ courseId });
       await this.lessons.leaveUnits(
@@ -117,6 +120,12 @@ export class CoursesService {
     const teachers = await this.teachers.findBy({ courseId });
     const to = teachers.map((one) => one.personId);
     await this.events.tell(to, { kind: 'course', id: courseId });
+  }
+
+  /** Addresses of lessons that were given out for a course are of no use once somebody, or a unit, leaves it. */
+  async #cut(courseId: string): Promise<void> {
+    const teachers = await this.teachers.findBy({ courseId });
+    if (teachers.length > 1) await this.media.cut(...teachers.map((one) => `person:${one.personId}`));
   }
 
   async renameCourse(id: string, name: string): Promise<void> {
@@ -153,6 +162,7 @@ export class CoursesService {
 
   async removeUnit(id: string): Promise<void> {
     const { courseId } = await this.units.findOneByOrFail({ id });
+    await this.#cut(courseId);
     await this.lessons.leaveUnits([id]);
     await this.units.delete({ id });
     await this.#tell(courseId);

@@ -3,7 +3,7 @@ import { changedTags, MOST_TAGS } from '@oakbell/core/library';
 import { Acts } from '../../platform/acts/index.ts';
 import { Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
-import { AccessService } from '../access/index.ts';
+import { AccessService, MediaService } from '../access/index.ts';
 import { LessonsService, type Lesson, type LessonPlace } from '../lessons/index.ts';
 import { PageEditing } from '../pages/index.ts';
 
@@ -21,6 +21,7 @@ export class ShelvesService {
     private readonly lessons: LessonsService,
     private readonly pages: PageEditing,
     private readonly access: AccessService,
+    private readonly media: MediaService,
     private readonly acts: Acts,
   ) {}
 
@@ -31,6 +32,11 @@ export class ShelvesService {
       const change = { ...place, ...away };
       // Whoever could change a lesson until now is told as well as whoever can from now on.
       for (const id of ids) await this.lessons.changed(id);
+      if (place.unitId !== undefined || place.courseMay !== undefined) {
+        // Addresses that sharers were given may no longer be theirs; whoever still has the lesson asks for new ones.
+        const sharers = await this.access.sharersOf(ids);
+        if (sharers.length > 0) await this.media.cut(...sharers.map((id) => `person:${id}`));
+      }
       if (Object.keys(change).length > 0) await this.lessons.place(ids, change);
       if (addTags ?? removeTags) await this.#tag(ids, { add: addTags ?? [], remove: removeTags ?? [] });
       for (const id of ids) await this.lessons.changed(id);
