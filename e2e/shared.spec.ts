@@ -129,9 +129,13 @@ test('a department of two shares a course and edits one lesson at the same time,
     await title(jon.page).fill('Lights in line');
     await title(page).fill('Leading marks');
     await title(page).blur();
-    await expect(title(page)).toHaveValue('Leading marks');
+    // Jon's page has heard of it, and keeps what he is writing.
+    await expect(jon.page.getByRole('heading', { level: 1, name: 'Pages: Leading marks' })).toBeAttached();
+    await expect(title(jon.page)).toHaveValue('Lights in line');
     await title(jon.page).blur();
     await expect(title(jon.page)).toHaveValue('Leading marks');
+    await expect(jon.page.getByText('Somebody else changed this a moment ago')).toBeVisible();
+    await expect(title(page)).toHaveValue('Leading marks');
   });
 
   await test.step('one leaves, and the other is told', async () => {

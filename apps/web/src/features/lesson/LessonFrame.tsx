@@ -2,10 +2,9 @@ import { present } from '@oakbell/core/present';
 import { Button, Group, Text, TextInput } from '@mantine/core';
 import { LESSON_STEPS, type LessonStep } from '@oakbell/core/library';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
 import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { call, client, isSaidAnew, lessonKey, useLesson, type Lesson } from '../../shared/api/index.ts';
-import { ProblemNote, Waiting, wordsOf } from '../../shared/ui/index.ts';
+import { ProblemNote, useDraft, Waiting, wordsOf } from '../../shared/ui/index.ts';
 import classes from './LessonFrame.module.css';
 import { Others } from './Others.tsx';
 
@@ -51,7 +50,7 @@ export function LessonFrame() {
             <bdi>{lesson.data.title}</bdi>
           </Text>
         ) : (
-          <LessonTitle key={`${lesson.data.id} ${lesson.data.title}`} lesson={lesson.data} />
+          <LessonTitle key={lesson.data.id} lesson={lesson.data} />
         )}
         <nav aria-label="Steps of the lesson" className={classes.steps}>
           {steps.map((step) => (
@@ -112,32 +111,28 @@ function OfColleague({ lesson }: { readonly lesson: Lesson }) {
 /** The title, changed where it stands. */
 function LessonTitle({ lesson }: { readonly lesson: Lesson }) {
   const queries = useQueryClient();
-  const [title, setTitle] = useState(lesson.title);
   const save = useMutation({
-    mutationFn: () =>
+    mutationFn: ({ title, was }: { title: string; was: string }) =>
       call(
         client.PATCH('/api/lessons/{id}', {
           params: { path: { id: lesson.id } },
-          body: { title: title.trim(), was: { title: lesson.title } },
+          body: { title, was: { title: was } },
         }),
       ),
     onSuccess: (saved) => queries.setQueryData(lessonKey(lesson.id), saved),
     // Somebody else gave it another title meanwhile: that is shown.
     onError: (failure) => isSaidAnew(failure) && queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
   });
-  const leave = () => {
-    if (title.trim() === '') setTitle(lesson.title);
-    else if (title.trim() !== lesson.title) save.mutate();
-  };
+  const title = useDraft(lesson.title, async (text, was) => {
+    if (text.trim() !== '') await save.mutateAsync({ title: text.trim(), was });
+  });
   return (
     <TextInput
       aria-label="Title of the lesson"
       className={classes.title}
       variant="unstyled"
       maxLength={160}
-      value={title}
-      onChange={(event) => setTitle(event.currentTarget.value)}
-      onBlur={leave}
+      {...title}
       onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
       error={save.error ? (isSaidAnew(save.error) ? wordsOf(save.error) : 'The title could not be saved') : null}
     />

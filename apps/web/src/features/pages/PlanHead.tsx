@@ -1,7 +1,7 @@
 import { NumberInput, Stack, Text, Textarea } from '@mantine/core';
 import { micros, timeText } from '@oakbell/core/clock';
-import { useState } from 'react';
 import type { Lesson } from '../../shared/api/index.ts';
+import { useDraft } from '../../shared/ui/index.ts';
 import classes from './Pages.module.css';
 import type { PageActs } from './usePageActs.ts';
 import { usePlan } from './usePlan.ts';
@@ -11,13 +11,7 @@ const LONG = 15;
 
 /** The one goal and the length aimed at; what the cues will take, beside it. */
 export function PlanHead({ lesson, acts }: { readonly lesson: Lesson; readonly acts: PageActs }) {
-  const [goal, setGoal] = useState(lesson.goal);
-  const [shown, setShown] = useState(lesson.goal);
-  // Somebody else wrote another goal: it is shown, unless this one is being written.
-  if (shown !== lesson.goal) {
-    setShown(lesson.goal);
-    if (goal === shown) setGoal(lesson.goal);
-  }
+  const goal = useDraft(lesson.goal, (goal, was) => acts.describe.mutateAsync({ goal, was: { goal: was } }));
   const plan = usePlan(lesson);
   const minutes = lesson.targetMs / 60_000;
   const over = plan.seconds * 1000 > lesson.targetMs;
@@ -30,9 +24,7 @@ export function PlanHead({ lesson, acts }: { readonly lesson: Lesson; readonly a
         minRows={1}
         maxRows={3}
         maxLength={300}
-        value={goal}
-        onChange={(event) => setGoal(event.currentTarget.value)}
-        onBlur={() => goal !== lesson.goal && acts.describe.mutate({ goal, was: { goal: lesson.goal } })}
+        {...goal}
       />
       <div className={classes.target}>
         <NumberInput

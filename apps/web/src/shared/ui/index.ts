@@ -2,6 +2,7 @@ export * from './notes.tsx';
 export * from './dates.ts';
 export * from './sizes.ts';
 export * from './IconAction.tsx';
+export * from './useDraft.ts';
 export * from './useKeys.ts';
 export * from './ShareBar.tsx';
 export * from './PageTitle.tsx';
