@@ -53,6 +53,7 @@ async function browser(out) {
       OAKBELL_URL: world.url,
       OAKBELL_SECOND_URL: world.secondUrl,
       OAKBELL_SECOND_PID: `${world.second.child.pid}`,
+      OAKBELL_MAIL_PAGE: world.env.OAKBELL_MAIL_PAGE,
       OAKBELL_FOLDER: world.folder,
       OAKBELL_PIDS: `${world.http.child.pid} ${world.database.child.pid}`,
     };

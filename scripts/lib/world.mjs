@@ -42,15 +42,16 @@ export async function startWorld({
         await rm(join(folder, part), { recursive: true, force: true });
     const how = { note: held.note, patient };
     const stores = await startStores(folder, { more, tell, stops, ...how });
+    const at = `${port ?? (await freePort())}`;
     const env = {
       ...stores.env,
       OAKBELL_STORAGE: join(folder, 'media'),
       OAKBELL_WORK: join(tmpdir(), `oakbell-work-${createHash('sha256').update(folder).digest('hex').slice(0, 12)}`),
       OAKBELL_SECRET: more.OAKBELL_SECRET ?? (await secretIn(folder)),
       OAKBELL_WEB: join(ROOT, 'apps/web/dist'),
-      OAKBELL_PORT: `${port ?? (await freePort())}`,
+      OAKBELL_PORT: at,
       OAKBELL_LOG: process.env.OAKBELL_LOG ?? 'info',
-      ...(demo ? await standInIdentity() : {}),
+      ...(demo ? { ...(await standInIdentity()), ...(await standInMail(at)) } : {}),
       ...more,
       ...(demo ? { OAKBELL_DEMO: join(ROOT, 'demo/world') } : {}),
     };
@@ -102,6 +103,16 @@ async function standInIdentity() {
   };
 }
 
+/** Where the stand-in for a school's mail server listens, and where its mail can be read. */
+async function standInMail(port) {
+  return {
+    OAKBELL_MAIL_SERVER: `smtp://127.0.0.1:${await freePort()}`,
+    OAKBELL_MAIL_PAGE: `http://127.0.0.1:${await freePort()}`,
+    OAKBELL_MAIL_FROM: 'Oak Bell at Skerry Quay <oak-bell@skerry.example>',
+    OAKBELL_ADDRESS: `http://127.0.0.1:${port}`,
+  };
+}
+
 async function startProcesses(world, { stops, tell, second, demo, ...how }) {
   const { env, folder } = world;
   tell('Starting the HTTP process and the job process …');
@@ -120,6 +131,10 @@ async function startProcesses(world, { stops, tell, second, demo, ...how }) {
   if (demo && env.OAKBELL_IDENTITY_ISSUER.startsWith('http://127.0.0.1:')) {
     const isThere = () => answers(`${env.OAKBELL_IDENTITY_ISSUER}/.well-known/openid-configuration`);
     await keepOne('The stand-in for a school’s sign-in', 'standins/identity.js', 'identity.log', env, isThere);
+  }
+  if (demo && env.OAKBELL_MAIL_PAGE) {
+    const isThere = () => answers(env.OAKBELL_MAIL_PAGE);
+    await keepOne('The stand-in for a school’s mail server', 'standins/mail.js', 'mail.log', env, isThere);
   }
   world.jobs = await keepOne('The job process', 'worker.js', 'jobs.log', env, async () => true);
   world.http = await keepOne('The HTTP process', 'main.js', 'http.log', env, isReadyAt(world.url));

@@ -27,6 +27,7 @@ import { EventsModule } from './platform/events/index.ts';
 import { HealthModule } from './platform/health/index.ts';
 import { ProblemFilter, RateGuard, SameSiteGuard, validation } from './platform/http/index.ts';
 import { JobsModule } from './platform/jobs/index.ts';
+import { MailModule } from './platform/mail/index.ts';
 import { OrphansModule } from './platform/orphans/index.ts';
 import { QuotasModule } from './platform/quotas/index.ts';
 import { RedisModule } from './platform/redis/index.ts';
@@ -50,6 +51,7 @@ import { MakingModule } from './modules/making/index.ts';
     StorageModule,
     QuotasModule,
     JobsModule,
+    MailModule,
     OrphansModule,
     AccessModule,
     HealthModule,

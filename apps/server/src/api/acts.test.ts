@@ -9,6 +9,7 @@ import { TakesService } from '../modules/takes/index.ts';
 import type { ActDataSource } from '../platform/database/index.ts';
 import { endsWith, JobHandlers, JobsService } from '../platform/jobs/index.ts';
 import { jobScope } from '../platform/scope/index.ts';
+import { startMailCatcher, type MailCatcher } from '../standins/mailCatcher.ts';
 import { pdfOf, pictureOf, pptxOf } from '../testing/files.ts';
 import { faultsIn } from '../testing/invariants.ts';
 import { assign, newLesson, publish, putPart, until, visit } from '../testing/lesson.ts';
@@ -30,11 +31,16 @@ let database: ActDataSource;
 let [ilse, tam, keeper]: Agent[] = [];
 let sound: { ogg: Buffer; parts: readonly { bytes: Buffer; digest: string }[]; frames: number };
 let pdf: Buffer;
+let catcher: MailCatcher;
 // Each test in sessions of its own: nobody may ask for so much in one.
 beforeEach(async () => {
   [ilse, tam, keeper] = [await test.signedIn('ilse'), await test.signedIn('tam'), await test.signedIn('keeper')];
 });
 beforeAll(async () => {
+  catcher = await startMailCatcher();
+  process.env['OAKBELL_MAIL_SERVER'] = catcher.server;
+  process.env['OAKBELL_MAIL_FROM'] = 'Oak Bell <oak-bell@skerry.example>';
+  process.env['OAKBELL_ADDRESS'] = 'https://oak.example';
   test = await startTestApp();
   ids = await addSchool(test);
   database = test.app.get<ActDataSource>(DataSource);
@@ -52,7 +58,10 @@ beforeAll(async () => {
     return endsWith();
   });
 });
-afterAll(() => test.close());
+afterAll(async () => {
+  await test.close();
+  await catcher.close();
+});
 
 interface Sending {
   readonly path: string;
@@ -82,6 +91,23 @@ async function recorded(): Promise<{
   const { body } = await ilse!.get(`/api/lessons/${lesson.id}`).expect(200);
   const { revision, edits } = body as { revision: number; edits: { segments: { id: string; end: number }[] } };
   return { ...lesson, revision, segment: edits.segments[0]! };
+}
+/** A letter to somebody new, who has forgotten their password. */
+async function postedLetter(): Promise<{ readonly id: string; readonly mail: string }> {
+  const people = test.app.get(PeopleService, { strict: false });
+  const mail = `${randomUUID()}@skerry.example`;
+  await people.add({ name: 'New', role: 'learner', password: PASSWORD, mail });
+  const input = { kind: 'forgotten-password', about: { name: mail } };
+  const jobs = test.app.get(JobsService, { strict: false });
+  const { id } = await jobs.add({ kind: 'mail', ownerId: null, subjectId: randomUUID(), input });
+  return { id, mail };
+}
+/** What the mail to somebody new leads to. */
+async function forgotten(): Promise<{ readonly person: string; readonly key: string }> {
+  const { mail } = await postedLetter();
+  const { text } = await until(() => Promise.resolve(catcher.mails.find((one) => one.to === mail)));
+  const [, person = '', key = ''] = /person=(\S+)&key=(\S+)/.exec(text) ?? [];
+  return { person, key };
 }
 let published: Promise<{ lesson: string; edition: string }> | null = null;
 /** One lesson that was published, for all who only watch it or give it. */
@@ -323,6 +349,23 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     path: `/api/editions/${(await givenLesson()).edition}/withdrawn`,
     body: { withdrawn: false },
   }),
+  'post /api/forgotten': () => Promise.resolve({ path: '/api/forgotten', body: { name: randomUUID() } }),
+  'put /api/forgotten/password': async () => {
+    const { person, key } = await forgotten();
+    const body = { person, key, next: 'four gulls on a mast' };
+    return { path: '/api/forgotten/password', body, again: 410 };
+  },
+  'put /api/own-name': () => Promise.resolve({ path: '/api/own-name', body: { name: 'Ilse M.' } }),
+  'put /api/own-mail': () => Promise.resolve({ path: '/api/own-mail', body: { ofSignIns: false } }),
+  'post /api/school/mail/tries': 'writes no row',
+  'post /api/school/mail/again': async () => {
+    catcher.fault = 'refuses';
+    const { id } = await postedLetter();
+    const jobs = test.app.get(JobsService, { strict: false });
+    await until(async () => (await jobs.one(id)).state === 'failed');
+    catcher.fault = null;
+    return { path: '/api/school/mail/again', by: keeper! };
+  },
   'post /api/beginning': 'writes no row',
   'put /api/school': () =>
     Promise.resolve({
@@ -583,6 +626,7 @@ const JOBS = [
   'read-roster',
   'apply-roster',
   'take-back-roster',
+  'mail',
 ];
 /** What these worked on is gone when they fail: whoever waited for them begins another. */
 const BEGUN_ANEW = new Set(['cut-out', 'place-pictures', 'bring-sound']);
@@ -737,6 +781,8 @@ async function jobOf(kind: string): Promise<() => Promise<string>> {
         return bySubject(id);
       };
     }
+    case 'mail':
+      return async () => (await postedLetter()).id;
     case 'import-pages': {
       const { id } = await bare();
       return async () =>

@@ -1,7 +1,7 @@
 import { present } from '@oakbell/core/present';
 import supertest from 'supertest';
 import { DataSource } from 'typeorm';
-import { PeopleService } from '../modules/people/index.ts';
+import { PasswordsService, PeopleService } from '../modules/people/index.ts';
 import { CONFIG, type Config } from '../platform/config/index.ts';
 import { IDLE_HOURS, SESSION_HOURS, SessionEntity } from '../platform/sessions/index.ts';
 import { addSchool, PASSWORD, startTestApp, type TestApp } from '../testing/testApp.ts';
@@ -156,7 +156,9 @@ describe('a password', () => {
   it('that was given by somebody else has to be changed before anything is opened', async () => {
     const people = test.app.get(PeopleService, { strict: false });
     const first = present(
-      people.firstPasswordOf(await people.add({ signInName: 'new', name: 'New', role: 'teacher' })),
+      test.app
+        .get(PasswordsService, { strict: false })
+        .firstPasswordOf(await people.add({ signInName: 'new', name: 'New', role: 'teacher' })),
     );
     const agent = supertest.agent(test.http);
     // However it is parted and written large.

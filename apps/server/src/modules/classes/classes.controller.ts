@@ -23,6 +23,7 @@ import {
   AccommodationsService,
   NeedsDto,
   NewPersonDto,
+  PasswordsService,
   PeopleService,
   type Needs,
   RosterPersonDto,
@@ -100,6 +101,7 @@ export class ClassesController {
     private readonly classes: ClassesService,
     private readonly members: MembersService,
     private readonly people: PeopleService,
+    private readonly passwords: PasswordsService,
     private readonly joining: JoiningService,
     private readonly accommodations: AccommodationsService,
     private readonly groups: GroupsService,
@@ -232,7 +234,7 @@ export class ClassesController {
     const { name } = await this.classes.get(id);
     const { learners } = await this.members.of(id);
     const slips = learners.flatMap((one) => {
-      const password = this.people.firstPasswordOf(one);
+      const password = this.passwords.firstPasswordOf(one);
       return password ? [{ name: one.name, signInName: one.signInName, password }] : [];
     });
     const address = `${request.protocol}://${request.get('host') ?? ''}`;

@@ -1,5 +1,6 @@
 export { PeopleModule } from './people.module.ts';
 export { SessionHand } from './sessionHand.ts';
+export { PasswordsService } from './passwords.service.ts';
 export { PeopleService } from './people.service.ts';
 export { firstKeeperWords } from './firstWords.ts';
 export { NewPersonDto, PersonDto, RosterPersonDto, rosterPersonDto } from './people.controller.ts';

@@ -8,6 +8,7 @@ import { Choice, Flag, Id, Parts, Problem, Text, When, Whole } from '../../platf
 import { By, For, ROLES, type Role, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import type { PersonEntity } from './person.entity.ts';
+import { PasswordsService } from './passwords.service.ts';
 import { PeopleService } from './people.service.ts';
 
 /** An address that a mail could be sent to, or nothing. */
@@ -24,6 +25,8 @@ export class PersonDto {
 }
 export class RosterPersonDto extends PersonDto {
   @Text() signInName: string;
+  /** What the school calls them, where they chose another name to be shown. */
+  @Text({ nullable: true }) registerName: string | null;
   /** They have not chosen a password of their own yet: they sign in with the first one. */
   @Flag() isNew: boolean;
   @When({ nullable: true }) leftAt: string | null;
@@ -70,6 +73,7 @@ export const personDto = ({ id, name, role }: PersonEntity): PersonDto => ({ id,
 export const rosterPersonDto = (person: PersonEntity): RosterPersonDto => ({
   ...personDto(person),
   signInName: person.signInName,
+  registerName: person.registerName,
   isNew: person.firstKey !== null,
   leftAt: person.leftAt?.toISOString() ?? null,
 });
@@ -77,7 +81,10 @@ export const rosterPersonDto = (person: PersonEntity): RosterPersonDto => ({
 @ApiTags('people')
 @Controller('api/people')
 export class PeopleController {
-  constructor(private readonly people: PeopleService) {}
+  constructor(
+    private readonly people: PeopleService,
+    private readonly passwords: PasswordsService,
+  ) {}
 
   @Get()
   @For('keeper')
@@ -133,7 +140,7 @@ export class PeopleController {
   @ApiNoContentResponse()
   async giveFirstPassword(@By() by: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
     if (id === by.id) throw new Problem(409, 'own-account', 'Change your own password under your name.');
-    await this.people.giveFirstPassword(id);
+    await this.passwords.giveFirstPassword(id);
   }
 
   @Get(':id/first-password')
@@ -141,6 +148,6 @@ export class PeopleController {
   @May('guide', 'person')
   @ApiOkResponse({ type: FirstPasswordDto })
   async firstPassword(@Param('id', ParseUUIDPipe) id: string): Promise<FirstPasswordDto> {
-    return { password: this.people.firstPasswordOf(await this.people.get(id)) };
+    return { password: this.passwords.firstPasswordOf(await this.people.get(id)) };
   }
 }

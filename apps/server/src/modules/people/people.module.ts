@@ -3,6 +3,10 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import { SchoolModule } from '../school/index.ts';
 import { BeginningController } from './beginning.controller.ts';
 import { PeopleController } from './people.controller.ts';
+import { ForgottenController } from './forgotten.controller.ts';
+import { OwnController } from './own.controller.ts';
+import { PasswordsService } from './passwords.service.ts';
+import { SchoolMailController } from './schoolMail.controller.ts';
 import { PeopleService } from './people.service.ts';
 import { AccommodationsService } from './accommodations.service.ts';
 import { LookController } from './look.controller.ts';
@@ -13,8 +17,16 @@ import { SignInLimits } from './signInLimits.ts';
 
 @Module({
   imports: [TypeOrmModule.forFeature([PersonEntity, AccommodationEntity]), SchoolModule],
-  controllers: [BeginningController, PeopleController, SessionsController, LookController],
-  providers: [PeopleService, SignInLimits, SessionHand, AccommodationsService],
-  exports: [PeopleService, SessionHand, AccommodationsService],
+  controllers: [
+    BeginningController,
+    PeopleController,
+    SessionsController,
+    LookController,
+    OwnController,
+    ForgottenController,
+    SchoolMailController,
+  ],
+  providers: [PeopleService, PasswordsService, SignInLimits, SessionHand, AccommodationsService],
+  exports: [PeopleService, PasswordsService, SessionHand, AccommodationsService],
 })
 export class PeopleModule {}

@@ -1,21 +1,17 @@
 import { comparableName } from '@oakbell/core/people';
 import { present } from '@oakbell/core/present';
-import { Inject, Injectable } from '@nestjs/common';
+import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { hash, verify } from '@node-rs/argon2';
-import { createHash, randomUUID, timingSafeEqual } from 'node:crypto';
+import { hash } from '@node-rs/argon2';
+import { randomUUID } from 'node:crypto';
 import { In, IsNull, Like, Not, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
-import { CONFIG, type Config } from '../../platform/config/index.ts';
 import { insertRows, likeText, lotsOf, updateRows } from '../../platform/database/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { SessionsService, type Role } from '../../platform/sessions/index.ts';
 import { MediaService } from '../access/index.ts';
-import { firstPassword, plainWords } from './firstWords.ts';
 import { PersonEntity } from './person.entity.ts';
-import { passwordFault, PASSWORD_WORDS, signInNameOf } from './people.rules.ts';
-import { SignInLimits } from './signInLimits.ts';
-import { isWellKnown } from './wellKnown.ts';
+import { signInNameOf } from './people.rules.ts';
 
 export interface NewPerson {
   /** Made of the name where it is left out. */
@@ -45,9 +41,6 @@ export interface PeopleAsked {
 /** How many people are told of at once. */
 export const PEOPLE_SHOWN = 100;
 
-/** Stands in for an unknown person's hash, so that an unknown name takes as long as a wrong password. */
-const NOBODY = '$argon2id$v=19$m=19456,t=2,p=1$b2FrYmVsbG9ha2JlbGw$Zb1Yk0m7ZqVvN9p4bF3m6N3qk3cV1cN0T0m8l5m2b6Y';
-
 /** So many rows are written in one statement. */
 const INSERTED = 500;
 /** The longest name that an identity provider may have for somebody. */
@@ -57,11 +50,9 @@ const LONGEST_IDENTITY = 255;
 export class PeopleService {
   constructor(
     @InjectRepository(PersonEntity) private readonly people: Repository<PersonEntity>,
-    private readonly limits: SignInLimits,
     private readonly sessions: SessionsService,
     private readonly media: MediaService,
     private readonly acts: Acts,
-    @Inject(CONFIG) private readonly config: Config,
   ) {}
 
   /** @throws Problem `name-taken` */
@@ -89,6 +80,10 @@ export class PeopleService {
           mail: newcomers[i]?.mail ?? null,
           identityKey: null,
           leftAt: null,
+          registerName: null,
+          forgottenKey: null,
+          forgottenUntil: null,
+          mailOfSignIns: null,
           createdAt: new Date(),
         }),
       );
@@ -121,8 +116,19 @@ export class PeopleService {
       readonly mail: string | null;
     }[],
   ): Promise<void> {
-    const rows = people.map(({ id, name, key, mail }) => [id, name, key, mail]);
-    await updateRows(this.people, { table: 'person', columns: ['name', 'rosterKey', 'mail'] }, rows);
+    const chosen = new Set<string>();
+    for (const lot of lotsOf(people.map(({ id }) => id))) {
+      const which = { id: In([...lot]), registerName: Not(IsNull()) };
+      for (const { id } of await this.people.find({ where: which, select: { id: true } })) chosen.add(id);
+    }
+    // Whoever chose the name they are shown by keeps it.
+    for (const column of ['name', 'registerName']) {
+      const rows = people
+        .filter(({ id }) => chosen.has(id) === (column === 'registerName'))
+        .map(({ id, name, key, mail }) => [id, name, key, mail]);
+      if (rows.length > 0)
+        await updateRows(this.people, { table: 'person', columns: [column, 'rosterKey', 'mail'] }, rows);
+    }
   }
 
   /** Many have left, or are back. Keepers are nobody's to send away like this. */
@@ -191,65 +197,6 @@ export class PeopleService {
     return found.map((one) => one.signInName);
   }
 
-  /** The person with this name and password. @throws Problem `wrong-sign-in` or `too-many-sign-ins` */
-  async signIn(signInName: string, password: string, address: string): Promise<PersonEntity> {
-    const name = comparableName(signInName);
-    await this.limits.count(name, address);
-    const person = await this.people.findOneBy({ signInName: name });
-    const matches = await this.#isPasswordOf(person, password);
-    if (!person || !matches || person.leftAt)
-      throw new Problem(401, 'wrong-sign-in', 'Name or password is not right. Check both and try again.');
-    await this.limits.succeeded(name, address);
-    return person;
-  }
-
-  /**
-   * Gives a person another password, which they choose knowing the one they have.
-   * @throws Problem `wrong-password`, `bad-password`, `too-many-sign-ins`; the old one stays then
-   */
-  async changePassword(
-    id: string,
-    { current, next, address }: { current: string; next: string; address: string },
-  ): Promise<void> {
-    const person = await this.people.findOneByOrFail({ id });
-    await this.limits.count(person.signInName, address);
-    if (!(await this.#isPasswordOf(person, current)))
-      throw new Problem(422, 'wrong-password', 'This is not the password you have now. Nothing was changed.', {
-        fields: { current: 'This is not the password you have now.' },
-      });
-    const fault =
-      next === current ? 'same' : passwordFault({ password: next, signInName: person.signInName, isWellKnown });
-    if (fault)
-      throw new Problem(422, 'bad-password', `${PASSWORD_WORDS[fault]} Nothing was changed.`, {
-        fields: { next: PASSWORD_WORDS[fault] },
-      });
-    await this.people.update({ id }, { passwordHash: await hash(next), firstKey: null });
-    await this.limits.succeeded(person.signInName, address);
-  }
-
-  /** Takes as long for nobody, and for a first password, as for a wrong one. */
-  async #isPasswordOf(person: PersonEntity | null, password: string): Promise<boolean> {
-    const isOwn = await verify(person?.passwordHash || NOBODY, password).catch(() => false);
-    const first = person && this.firstPasswordOf(person);
-    if (!first) return isOwn && person !== null;
-    const [typed, right] = [plainWords(password), first].map((text) => createHash('sha256').update(text).digest());
-    return timingSafeEqual(present(typed), present(right));
-  }
-
-  /** The first password of a person; null once they have chosen one of their own. */
-  firstPasswordOf({ id, firstKey }: Pick<PersonEntity, 'id' | 'firstKey'>): string | null {
-    return firstKey && firstPassword(this.config.secret, id, firstKey);
-  }
-
-  /** Gives a person a new first password: the one they had opens nothing any more, and wherever they are in, they are out. */
-  async giveFirstPassword(id: string): Promise<void> {
-    await this.acts.do(async () => {
-      await this.get(id);
-      await this.people.update({ id }, { firstKey: randomUUID(), passwordHash: '' });
-      await this.#out(id);
-    });
-  }
-
   /** @throws Problem `name-taken`, `not-found` */
   async rename(
     id: string,
@@ -262,26 +209,44 @@ export class PeopleService {
         throw new Problem(409, 'name-taken', `Somebody else signs in as ${signInName}. Nothing was changed.`);
       // Another address is another account of the school's own sign-in; the same one changes nothing.
       const other = mail === undefined || mail === person.mail ? {} : { mail, identityKey: null };
-      await this.people.update({ id }, { name: name.trim(), signInName: comparableName(signInName), ...other });
+      await this.people.update(
+        { id },
+        { name: name.trim(), registerName: null, signInName: comparableName(signInName), ...other },
+      );
     });
+  }
+
+  /** How somebody likes to read. */
+  async setLook(id: string, look: Pick<PersonEntity, 'textSize' | 'lessMotion'>): Promise<void> {
+    await this.people.update({ id }, look);
+  }
+
+  /** The name somebody is shown by. @param name null, or the one the school has, for that one */
+  async setShownName(id: string, name: string | null): Promise<void> {
+    await this.acts.do(async () => {
+      const person = await this.get(id);
+      const register = person.registerName ?? person.name;
+      const shown = name?.trim() ?? register;
+      await this.people.update({ id }, { name: shown, registerName: shown === register ? null : register });
+    });
+  }
+
+  /** Whether a mail tells them of sign-ins in new browsers. */
+  async setMailOfSignIns(id: string, mailOfSignIns: boolean): Promise<void> {
+    await this.people.update({ id }, { mailOfSignIns });
   }
 
   /**
    * Somebody has left, or is back. Whoever has left cannot sign in; nothing of theirs goes.
    * @throws Problem `last-keeper` when nobody would be left to keep the school
    */
-  /** How somebody likes to read. */
-  async setLook(id: string, look: Pick<PersonEntity, 'textSize' | 'lessMotion'>): Promise<void> {
-    await this.people.update({ id }, look);
-  }
-
   async setLeft(id: string, hasLeft: boolean): Promise<void> {
     await this.acts.do(async () => {
       const person = await this.get(id);
       if (hasLeft && person.role === 'keeper' && (await this.#keepers()) < 2)
         throw new Problem(409, 'last-keeper', 'This is the last keeper. Add another one first.');
       await this.people.update({ id }, { leftAt: hasLeft ? (person.leftAt ?? new Date()) : null });
-      if (hasLeft) await this.#out(id);
+      if (hasLeft) await this.out(id);
     });
   }
 
@@ -296,7 +261,7 @@ export class PeopleService {
   }
 
   /** Wherever a person is in, they are out, and see no picture and hear no sound any more. */
-  async #out(id: string): Promise<void> {
+  async out(id: string): Promise<void> {
     const tags = await this.sessions.endOf(id, {});
     await this.media.cut(`person:${id}`, ...tags.map((tag) => `session:${tag}`));
   }
@@ -323,7 +288,7 @@ export class PeopleService {
   async signOut(id: string): Promise<void> {
     await this.acts.do(async () => {
       await this.get(id);
-      await this.#out(id);
+      await this.out(id);
     });
   }
 

@@ -8,12 +8,18 @@ export class PersonEntity {
   @PrimaryColumn('uuid') id: string;
   /** What the person types to sign in, folded; the database compares it letter for letter. */
   @Index({ unique: true }) @Column({ type: 'varchar', length: 80, collation: 'utf8mb4_bin' }) signInName: string;
+  /** As it is shown. */
   @Column({ type: 'varchar', length: 120 }) name: string;
+  /** What the school calls them, where they chose another name to be shown. */
+  @Column({ type: 'varchar', length: 120, nullable: true }) registerName: string | null;
   @Column({ type: 'varchar', length: 10 }) role: Role;
   /** Empty until they have chosen a password of their own. */
   @Column({ type: 'varchar', length: 200 }) passwordHash: string;
   /** While it is there, the first password that follows from it opens the door, and has to be changed at once. */
   @Column({ type: 'uuid', nullable: true }) firstKey: string | null;
+  /** What opens the way to a new password follows from this, until then; null where nobody asked. */
+  @Column({ type: 'uuid', nullable: true }) forgottenKey: string | null;
+  @Column({ ...moment, nullable: true }) forgottenUntil: Date | null;
   /** Whoever has left cannot sign in; their work stays theirs. */
   @Column({ ...moment, nullable: true }) leftAt: Date | null;
   /** What the school's other program calls them, where a roster brought them. */
@@ -30,6 +36,8 @@ export class PersonEntity {
   @Column({ type: 'varchar', length: 10, nullable: true }) textSize: TextSize | null;
   /** They want nothing on the screen to move by itself, whatever their machine says. */
   @Column({ type: 'boolean', default: false }) lessMotion: boolean;
+  /** Whether a mail tells them of a sign-in in a browser that was not used before; null: staff yes, learners no. */
+  @Column({ type: 'boolean', nullable: true }) mailOfSignIns: boolean | null;
   @Column(moment) createdAt: Date;
 }
 

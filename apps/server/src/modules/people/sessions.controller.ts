@@ -20,6 +20,7 @@ import { SchoolService } from '../school/index.ts';
 import { AccommodationsService } from './accommodations.service.ts';
 import { PersonDto, personDto } from './people.controller.ts';
 import type { PersonEntity } from './person.entity.ts';
+import { PasswordsService } from './passwords.service.ts';
 import { PeopleService } from './people.service.ts';
 import { SessionHand } from './sessionHand.ts';
 
@@ -28,6 +29,8 @@ export class SignInDto {
   @Text({ min: 1, max: LONGEST_PASSWORD }) password: string;
 }
 export class MeDto extends PersonDto {
+  /** What the school calls them, where they chose another name to be shown. */
+  @Text({ nullable: true }) registerName: string | null;
   /** The first password has to be changed before anything else can be done. */
   @Flag() mustChangePassword: boolean;
   /** When the session ends, whatever is done in it. */
@@ -64,6 +67,7 @@ const HOUR_MS = 3_600_000;
 export class SessionsController {
   constructor(
     private readonly people: PeopleService,
+    private readonly passwords: PasswordsService,
     private readonly sessions: SessionsService,
     private readonly hand: SessionHand,
     private readonly acts: Acts,
@@ -81,7 +85,7 @@ export class SessionsController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<MeDto> {
-    const person = await this.people.signIn(body.name, body.password, request.ip ?? '');
+    const person = await this.passwords.signIn(body.name, body.password, request.ip ?? '');
     const mustChange = person.firstKey !== null;
     const me = await this.#me(person, mustChange);
     await this.hand.letIn(person, request, response, mustChange);
@@ -154,7 +158,7 @@ export class SessionsController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<MeDto> {
     const { me, secret } = await this.acts.do(async () => {
-      await this.people.changePassword(by.id, { ...body, address: request.ip ?? '' });
+      await this.passwords.changePassword(by.id, { ...body, address: request.ip ?? '' });
       // Whoever knew the old one is out, everywhere; this browser goes on in a new session.
       await this.hand.cut(await this.sessions.endOf(by.id, { allBut: by.sessionId }));
       await this.hand.end(request);
@@ -173,6 +177,7 @@ export class SessionsController {
   ): Promise<MeDto> {
     return {
       ...personDto(person),
+      registerName: person.registerName,
       mustChangePassword: mustChange,
       endsAt: endsAt.toISOString(),
       timeZone: await this.school.timeZone(),

@@ -10,7 +10,7 @@ export class SchoolReader {
 
   async read(): Promise<KnownSchool> {
     const people = await this.#rows<PersonRow>(
-      'SELECT id, rosterKey, name, signInName, mail, role, leftAt IS NOT NULL AS hasLeft FROM person ORDER BY id',
+      'SELECT id, rosterKey, COALESCE(registerName, name) AS name, signInName, mail, role, leftAt IS NOT NULL AS hasLeft FROM person ORDER BY id',
     );
     const classes = await this.#rows<ClassRow>(
       'SELECT id, rosterKey, name, course, termId FROM school_class ORDER BY id',

@@ -22,9 +22,18 @@ describe('the configuration', () => {
     ['OAKBELL_IDENTITY_ISSUER', 'http://identity.example'],
     ['OAKBELL_IDENTITY_ISSUER', 'nowhere'],
     ['OAKBELL_IDENTITY_CLIENT', undefined],
+    ['OAKBELL_MAIL_SERVER', 'http://mail.example'],
+    ['OAKBELL_MAIL_FROM', undefined],
+    ['OAKBELL_ADDRESS', undefined],
+    ['OAKBELL_ADDRESS', 'oak.example'],
   ])('names %s when it is %p', (name, value) => {
-    const issuer = name === 'OAKBELL_IDENTITY_CLIENT' ? { OAKBELL_IDENTITY_ISSUER: 'https://identity.example' } : {};
-    expect(() => readConfig({ ...good, ...issuer, [name]: value })).toThrow(ConfigError);
-    expect(() => readConfig({ ...good, ...issuer, [name]: value })).toThrow(name);
+    const whole = {
+      ...good,
+      ...(name === 'OAKBELL_IDENTITY_CLIENT' ? { OAKBELL_IDENTITY_ISSUER: 'https://identity.example' } : {}),
+      ...{ OAKBELL_MAIL_SERVER: 'smtp://mail.example', OAKBELL_MAIL_FROM: 'Oak Bell <oak@mail.example>' },
+      OAKBELL_ADDRESS: 'https://oak.example',
+    };
+    expect(() => readConfig({ ...whole, [name]: value })).toThrow(ConfigError);
+    expect(() => readConfig({ ...whole, [name]: value })).toThrow(name);
   });
 });

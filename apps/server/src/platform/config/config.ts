@@ -29,6 +29,10 @@ export interface Config {
   readonly timeZone: string;
   /** Null where people sign in with names and passwords only. */
   readonly identity: IdentityConfig | null;
+  /** Null where this server sends no mail. */
+  readonly mail: MailConfig | null;
+  /** Where people open Oak Bell: addresses in mail begin with it. Empty where no mail is sent. */
+  readonly address: string;
   readonly logLevel: 'silent' | 'error' | 'warn' | 'info' | 'debug';
 }
 /** The school's own sign-in, through OpenID Connect. */
@@ -38,6 +42,13 @@ export interface IdentityConfig {
   readonly secret: string;
   /** As people know it. */
   readonly name: string;
+}
+/** The server that sends mail on, through SMTP. */
+export interface MailConfig {
+  /** `smtp://` or `smtps://`, with name and password where it asks for them. */
+  readonly server: string;
+  /** Whom it comes from, as `Name <address>`. */
+  readonly from: string;
 }
 /** Injection token of the configuration. */
 export const CONFIG = Symbol('config');
@@ -72,6 +83,8 @@ export function readConfig(env: Environment): Config {
     secureCookies: oneOf(env, 'OAKBELL_SECURE_COOKIES', ['no', 'yes'], 'no') === 'yes',
     timeZone: timeZone(env, 'OAKBELL_TIME_ZONE'),
     identity: identity(env),
+    mail: mail(env),
+    address: env['OAKBELL_MAIL_SERVER'] ? address(env, 'OAKBELL_ADDRESS', ['https:', 'http:']) : '',
     logLevel: oneOf(env, 'OAKBELL_LOG', ['silent', 'error', 'warn', 'info', 'debug'], 'info'),
   };
 }
@@ -92,6 +105,12 @@ function secret(env: Environment, name: string): string {
   if (value.length < LEAST_SECRET)
     throw new ConfigError(name, `must be at least ${LEAST_SECRET} characters that nobody can guess`);
   return value;
+}
+
+function mail(env: Environment): MailConfig | null {
+  if (!env['OAKBELL_MAIL_SERVER']) return null;
+  const server = address(env, 'OAKBELL_MAIL_SERVER', ['smtp:', 'smtps:']);
+  return { server, from: required(env, 'OAKBELL_MAIL_FROM') };
 }
 
 /** All of it, or nothing: without TLS only on this very machine. */

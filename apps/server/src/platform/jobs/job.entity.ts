@@ -6,9 +6,10 @@ export type JobState = (typeof JOB_STATES)[number];
 
 /**
  * Kinds of work, each with so many places in a job process: what somebody waits for is not kept waiting by what takes
- * long. `look`: seconds, and a person sees them pass. `later`: nobody waits.
+ * long. `look`: seconds, and a person sees them pass. `mail`: hangs where a
+ * server elsewhere hangs. `later`: nobody waits.
  */
-export const LANES = { look: 2, publish: 1, import: 1, later: 1 } as const;
+export const LANES = { look: 2, publish: 1, import: 1, mail: 1, later: 1 } as const;
 export type Lane = keyof typeof LANES;
 export const LANE_NAMES = Object.keys(LANES) as readonly Lane[];
 
@@ -35,6 +36,8 @@ export class JobEntity {
   @Column({ type: 'varchar', length: 60, nullable: true }) failureCode: string | null;
   @Column({ type: 'varchar', length: 400, nullable: true }) failureText: string | null;
   @Column(moment) createdAt: Date;
+  /** It waits until then before it is tried again; null where it need not. */
+  @Column({ ...moment, nullable: true }) notBefore: Date | null;
   @Column({ ...moment, nullable: true }) startedAt: Date | null;
   @Column({ ...moment, nullable: true }) endedAt: Date | null;
   /** Increases with each try that its owner asks for. */

@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import type { Problem } from '../http/index.ts';
 import type { CancelledJob, FailedJob, Lane, RunningJob } from './job.entity.ts';
 
 /** Tells how far a job is, 0…1. It throws when the job is no longer this attempt's; a handler lets that pass. */
@@ -18,6 +19,16 @@ export const endsWith =
     Promise.resolve(result);
 /** Works on a job, in steps that can be repeated, and gives back its last act. */
 export type JobHandler = (job: RunningJob, steps: JobSteps) => Promise<Ending>;
+/** Something outside did not do it this time: the job waits, and is failed when it was tried as often as there are waits. */
+export class TryLater extends Error {
+  /** @param laterMs how long it waits after the first try, after the second, and so on */
+  constructor(
+    readonly problem: Problem,
+    readonly laterMs: readonly number[],
+  ) {
+    super(problem.message);
+  }
+}
 /** What else changes when a job is failed or cancelled, and when it is tried again; part of the same act. */
 export interface JobTurns {
   readonly stopped?: (job: FailedJob | CancelledJob) => Promise<void>;

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { In, LessThan, Repository } from 'typeorm';
+import { In, IsNull, LessThan, LessThanOrEqual, Repository } from 'typeorm';
 import { Acts } from '../acts/index.ts';
 import { JobEntity, type Job, type Lane, type RunningJob } from './job.entity.ts';
 import { JobState } from './jobState.ts';
@@ -33,9 +33,9 @@ export class JobQueue {
         `SELECT j.id FROM job j LEFT JOIN (
            SELECT ownerId, SUM(state = 'running') AS busy, MAX(startedAt) AS served FROM job WHERE lane = ? GROUP BY ownerId
          ) o ON o.ownerId = j.ownerId
-         WHERE j.lane = ? AND j.state = 'waiting'
+         WHERE j.lane = ? AND j.state = 'waiting' AND (j.notBefore IS NULL OR j.notBefore <= ?)
          ORDER BY COALESCE(o.busy, 0), o.served, j.createdAt LIMIT 1`,
-        [lane, lane],
+        [lane, lane, new Date()],
       )) as { id: string }[];
       if (!next) return null;
       const taken = await this.jobs
@@ -78,8 +78,13 @@ export class JobQueue {
     });
   }
 
+  /** Those whose time has come. */
   waiting(): Promise<readonly Job[]> {
-    return this.jobs.findBy({ state: 'waiting' });
+    const state = 'waiting';
+    return this.jobs.findBy([
+      { state, notBefore: IsNull() },
+      { state, notBefore: LessThanOrEqual(new Date()) },
+    ]);
   }
 }
 

@@ -12,7 +12,7 @@ import { Bus } from '../redis/index.ts';
 import { inJob } from '../scope/index.ts';
 import { JobEntity, LANE_NAMES, LANES, type Job, type Lane, type RunningJob } from './job.entity.ts';
 import { CANCELLED, JobState } from './jobState.ts';
-import { JobHandlers } from './jobHandlers.ts';
+import { JobHandlers, TryLater } from './jobHandlers.ts';
 import { JobQueue, MOST_STARTS } from './jobQueue.ts';
 import { JobsService } from './jobs.service.ts';
 import { RunnerName } from './runnerName.ts';
@@ -127,14 +127,19 @@ export class JobRunner implements OnApplicationShutdown {
   }
 
   async #fail(job: RunningJob, failure: unknown): Promise<void> {
+    const later = failure instanceof TryLater ? failure.laterMs[job.starts - 1] : undefined;
     const known =
-      failure instanceof Problem
-        ? failure
-        : failure instanceof ConverterError
-          ? problemOf(failure)
-          : problemOfFault(failure);
-    if (!(failure instanceof Problem)) this.#logger.error({ job: job.kind, err: failure });
+      failure instanceof TryLater
+        ? failure.problem
+        : failure instanceof Problem
+          ? failure
+          : failure instanceof ConverterError
+            ? problemOf(failure)
+            : problemOfFault(failure);
+    if (!(failure instanceof Problem || failure instanceof TryLater))
+      this.#logger.error({ job: job.kind, err: failure });
     await this.#mine(job, () => {
+      if (later !== undefined) return this.state.wait(job, new Date(Date.now() + later));
       // A disk or a database that did not do it this time is asked once more: the job waits, and is looked for again.
       if (isPassing(failure) && job.starts < MOST_STARTS) return this.state.wait(job);
       return this.state.stop(job, {

@@ -42,9 +42,9 @@ export class JobState implements OnModuleInit {
     return this.jobs.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
   }
 
-  /** Puts a job back among those that wait. */
-  async wait({ id }: Job): Promise<void> {
-    await this.jobs.update({ id }, { state: 'waiting', runner: null });
+  /** Puts a job back among those that wait. @param notBefore it is left alone until then */
+  async wait({ id }: Job, notBefore: Date | null = null): Promise<void> {
+    await this.jobs.update({ id }, { state: 'waiting', runner: null, notBefore });
   }
 
   async done(job: RunningJob, result: unknown): Promise<void> {

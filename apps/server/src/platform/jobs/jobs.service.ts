@@ -95,6 +95,7 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
       failureCode: null,
       failureText: null,
       createdAt: new Date(),
+      notBefore: null,
       startedAt: null,
       endedAt: null,
       attempt: 1,
@@ -166,6 +167,13 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
     return this.jobs.findOne({ where: { kind }, order: { createdAt: 'DESC' } });
   }
 
+  /** How many jobs of a kind wait or run, and those that failed, newest first. */
+  async standing(kind: string, most: number): Promise<{ readonly waiting: number; readonly failed: readonly Job[] }> {
+    const waiting = await this.jobs.countBy({ kind, state: In(['waiting', 'running']) });
+    const failed = await this.jobs.find({ where: { kind, state: 'failed' }, order: { endedAt: 'DESC' }, take: most });
+    return { waiting, failed };
+  }
+
   async cancel(id: string): Promise<Job> {
     return this.acts.do(async () => {
       const job = await this.state.locked(id);
@@ -186,7 +194,10 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
         failureCode: null,
         failureText: null,
       } as const;
-      await this.jobs.update({ id }, { ...again, endedAt: null, runner: null, starts: 0, attempt: job.attempt + 1 });
+      await this.jobs.update(
+        { id },
+        { ...again, endedAt: null, runner: null, notBefore: null, starts: 0, attempt: job.attempt + 1 },
+      );
       await this.handlers.of(job.kind).again?.(job);
       await this.outbox.add(ENQUEUE, { id });
       return this.one(id);

@@ -513,6 +513,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/own-name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["own_setName"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-mail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["own_mail"];
+        put: operations["own_setMail"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/forgotten": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["forgotten_help"];
+        put?: never;
+        post: operations["forgotten_ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/forgotten/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["forgotten_choose"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/school/mail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["schoolmail_standing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/school/mail/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["schoolmail_try"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/school/mail/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["schoolmail_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/school": {
         parameters: {
             query?: never;
@@ -2060,6 +2172,7 @@ export interface components {
             /** @enum {string} */
             role: "teacher" | "learner" | "keeper";
             signInName: string;
+            registerName: string | null;
             isNew: boolean;
             /** Format: date-time */
             leftAt: string | null;
@@ -2090,6 +2203,7 @@ export interface components {
             /** @enum {string} */
             role: "teacher" | "learner" | "keeper";
             signInName: string;
+            registerName: string | null;
             isNew: boolean;
             /** Format: date-time */
             leftAt: string | null;
@@ -2186,6 +2300,7 @@ export interface components {
             name: string;
             /** @enum {string} */
             role: "teacher" | "learner" | "keeper";
+            registerName: string | null;
             mustChangePassword: boolean;
             /** Format: date-time */
             endsAt: string;
@@ -2215,6 +2330,45 @@ export interface components {
             /** @enum {string|null} */
             textSize: "usual" | "large" | "larger" | null;
             lessMotion: boolean;
+        };
+        OwnNameDto: {
+            name: string | null;
+        };
+        OwnMailDto: {
+            ofSignIns: boolean;
+            address: string | null;
+            on: boolean;
+        };
+        MailWishesDto: {
+            ofSignIns: boolean;
+        };
+        ForgottenHelpDto: {
+            byMail: boolean;
+        };
+        ForgottenDto: {
+            name: string;
+        };
+        ChosenAnewDto: {
+            /** Format: uuid */
+            person: string;
+            key: string;
+            next: string;
+        };
+        UnsentDto: {
+            name: string | null;
+            why: string;
+            /** Format: date-time */
+            at: string;
+        };
+        SchoolMailDto: {
+            on: boolean;
+            server: string;
+            from: string;
+            waiting: number;
+            unsent: components["schemas"]["UnsentDto"][];
+        };
+        TryMailDto: {
+            to: string;
         };
         HolidayDto: {
             name: string;
@@ -2425,6 +2579,7 @@ export interface components {
             /** @enum {string} */
             role: "teacher" | "learner" | "keeper";
             signInName: string;
+            registerName: string | null;
             isNew: boolean;
             /** Format: date-time */
             leftAt: string | null;
@@ -4086,6 +4241,185 @@ export interface operations {
                 "application/json": components["schemas"]["NeedsDto"];
             };
         };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    own_setName: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnNameDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    own_mail: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnMailDto"];
+                };
+            };
+        };
+    };
+    own_setMail: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MailWishesDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    forgotten_help: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForgottenHelpDto"];
+                };
+            };
+        };
+    };
+    forgotten_ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForgottenDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    forgotten_choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChosenAnewDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    schoolmail_standing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolMailDto"];
+                };
+            };
+        };
+    };
+    schoolmail_try: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryMailDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    schoolmail_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             204: {
                 headers: {

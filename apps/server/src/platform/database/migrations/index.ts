@@ -1,3 +1,4 @@
+import { Mail1765700000000 } from './1765700000000-mail.ts';
 import { Groups1765600000000 } from './1765600000000-groups.ts';
 import { Joining1765500000000 } from './1765500000000-joining.ts';
 import { Library1765400000000 } from './1765400000000-library.ts';
@@ -35,4 +36,5 @@ export const MIGRATIONS = [
   Library1765400000000,
   Joining1765500000000,
   Groups1765600000000,
+  Mail1765700000000,
 ];
