@@ -34,6 +34,29 @@ export const KEEPER: readonly State[] = [
   { name: 'rosters', at: '/rosters', seen: heading('Rosters') },
   { name: 'the school', at: '/school', seen: heading('School') },
   {
+    name: 'mail that could not be sent',
+    at: async (page) => {
+      const unsent = [
+        {
+          name: 'Tam Oriel',
+          why: 'The mail server does not take mail for this address (550).',
+          at: '2026-10-05T07:00:00Z',
+        },
+        { name: null, why: 'The mail server does not answer, or takes no mail now.', at: '2026-10-05T06:00:00Z' },
+      ];
+      const json = {
+        on: true,
+        server: 'mail.skerry.example',
+        from: 'Oak Bell <oak@skerry.example>',
+        waiting: 3,
+        unsent,
+      };
+      await page.route('**/api/school/mail', (route) => route.fulfill({ json }));
+      await page.goto('/school');
+    },
+    seen: heading('Could not be sent'),
+  },
+  {
     name: 'holidays that cannot be',
     at: '/school',
     open: async (page) => {

@@ -1,6 +1,21 @@
 import { heading, press, refused, type State } from './state.ts';
 
 export const NOBODY: readonly State[] = [
+  { name: 'a forgotten password', at: '/forgotten', seen: (page) => page.getByLabel('Name or mail address') },
+  {
+    name: 'a forgotten password where no mail is sent',
+    at: async (page) => {
+      await page.route('**/api/forgotten', (route) => route.fulfill({ json: { byMail: false } }));
+      await page.goto('/forgotten');
+    },
+    seen: (page) => page.getByText('can give you a new first password'),
+  },
+  {
+    name: 'a new password',
+    at: '/new-password#person=00000000-0000-0000-0000-000000000000&key=x',
+    seen: heading('Choose a new password'),
+  },
+  { name: 'an address from a mail that was cut', at: '/new-password', seen: heading('This address is not whole') },
   { name: 'signing in', at: '/sign-in', seen: (page) => page.getByLabel('Password', { exact: true }) },
   {
     name: 'a password that is wrong',

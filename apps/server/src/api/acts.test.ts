@@ -33,8 +33,13 @@ let sound: { ogg: Buffer; parts: readonly { bytes: Buffer; digest: string }[]; f
 let pdf: Buffer;
 let catcher: MailCatcher;
 // Each test in sessions of its own: nobody may ask for so much in one.
+const inNewSessions = async () => [
+  await test.signedIn('ilse'),
+  await test.signedIn('tam'),
+  await test.signedIn('keeper'),
+];
 beforeEach(async () => {
-  [ilse, tam, keeper] = [await test.signedIn('ilse'), await test.signedIn('tam'), await test.signedIn('keeper')];
+  [ilse, tam, keeper] = await inNewSessions();
 });
 beforeAll(async () => {
   catcher = await startMailCatcher();
@@ -71,6 +76,8 @@ interface Sending {
   readonly how?: (request: ReturnType<Agent['post']>) => unknown;
   /** How it is answered when it is sent once more after it was done; 2xx where left out. */
   readonly again?: number;
+  /** Nobody may try it often: each try is made with things of its own. */
+  readonly isCounted?: true;
   /** What must be there in the end, exactly so many. */
   readonly inTheEnd?: () => Promise<void>;
 }
@@ -353,7 +360,7 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   'put /api/forgotten/password': async () => {
     const { person, key } = await forgotten();
     const body = { person, key, next: 'four gulls on a mast' };
-    return { path: '/api/forgotten/password', body, again: 410 };
+    return { path: '/api/forgotten/password', body, again: 410, isCounted: true };
   },
   'put /api/own-name': () => Promise.resolve({ path: '/api/own-name', body: { name: 'Ilse M.' } }),
   'put /api/own-mail': () => Promise.resolve({ path: '/api/own-mail', body: { ofSignIns: false } }),
@@ -628,7 +635,7 @@ const JOBS = [
   'take-back-roster',
   'mail',
 ];
-/** What these worked on is gone when they fail: whoever waited for them begins another. */
+/** What these worked on is gone when they fail: whoever waited for them begins another, as the next try does. */
 const BEGUN_ANEW = new Set(['cut-out', 'place-pictures', 'bring-sound']);
 
 /** What the tries before have begun is called off: what jobs do is looked at by itself. */
@@ -677,29 +684,34 @@ describe('broken at each of its statements, and sent again', () => {
   );
   it.each(scenarios)('%s is done once, and nothing was half done', async (route, scenario) => {
     const named = route.replaceAll(/\{(\w+)\}/g, ':$1');
+    // What failed left nothing behind: the next break, one statement later, meets the same things under the same key.
+    let begun: { readonly sending: Sending; readonly key: string } | null = null;
     for (let n = 1; ; n += 1) {
       // Uploads count for much: another session before it is too much for one.
-      if (n % 12 === 0)
-        [ilse, tam, keeper] = [await test.signedIn('ilse'), await test.signedIn('tam'), await test.signedIn('keeper')];
-      await callOff();
-      const sending = await scenario();
-      const key = randomUUID();
+      if (n % 12 === 0) [ilse, tam, keeper] = await inNewSessions();
+      if (!begun || n % 12 === 0) {
+        await callOff();
+        begun = { sending: await scenario(), key: randomUUID() };
+      }
+      const { sending, key } = begun;
       const broken = breakAt((work) => work === named, n);
       const first = await send(route, sending, key);
       const wasBroken = broken.end();
       expect([n, await faultsIn(database)]).toEqual([n, []]);
+      const wasDone = first.status < 300;
       if (!wasBroken) {
-        expect([n, first.status < 300, first.status < 300 || first.body]).toEqual([n, true, true]);
+        expect([n, wasDone, wasDone || first.body]).toEqual([n, true, true]);
         await sending.inTheEnd?.();
         break;
       }
-      const again = await send(route, sending, key);
+      if (!wasDone && !sending.isCounted) continue;
       // What broke after it was kept was done, and is not done once more.
-      const wasKept = first.status < 300;
-      const ok = again.status < 300 || (wasKept && again.status === sending.again);
+      const again = await send(route, sending, key);
+      const ok = again.status < 300 || (wasDone && again.status === sending.again);
       expect([n, ok, ok || again.body]).toEqual([n, true, true]);
       await sending.inTheEnd?.();
       expect([n, await faultsIn(database)]).toEqual([n, []]);
+      begun = null;
     }
   });
 });
@@ -710,7 +722,7 @@ describe('jobs', () => {
     async (kind) => {
       const jobs = test.app.get(JobsService, { strict: false });
       for (let n = 1; ; n += 1) {
-        if (n % 12 === 0) [ilse, keeper] = [await test.signedIn('ilse'), await test.signedIn('keeper')];
+        if (n % 12 === 0) [ilse, tam, keeper] = await inNewSessions();
         const begin = await jobOf(kind);
         const broken = breakAt((work) => work === `job ${kind}`, n);
         const id = await begin();
@@ -720,12 +732,14 @@ describe('jobs', () => {
         });
         const wasBroken = broken.end();
         expect([n, await faultsIn(database)]).toEqual([n, []]);
-        if (ended.state === 'failed') {
-          const next = BEGUN_ANEW.has(kind) ? await (await jobOf(kind))() : (await jobs.retry(id)).id;
-          await until(async () => (await jobs.one(next)).state === 'done');
+        if (ended.state === 'failed' && !BEGUN_ANEW.has(kind)) {
+          await jobs.retry(id);
+          await until(async () => (await jobs.one(id)).state === 'done');
           expect([n, await faultsIn(database)]).toEqual([n, []]);
         }
-        if (!wasBroken) return;
+        if (wasBroken) continue;
+        expect([n, ended.state]).toEqual([n, 'done']);
+        return;
       }
     },
   );

@@ -74,6 +74,14 @@ export const router = createBrowserRouter([
         ...place(async () => ({ Component: (await import('../features/signin/index.ts')).SignInPage })),
       },
       {
+        path: '/forgotten',
+        ...place(async () => ({ Component: (await import('../features/signin/index.ts')).ForgottenPage })),
+      },
+      {
+        path: '/new-password',
+        ...place(async () => ({ Component: (await import('../features/signin/index.ts')).NewPasswordPage })),
+      },
+      {
         path: '/begin',
         ...place(async () => ({ Component: (await import('../features/begin/index.ts')).BeginPage })),
       },

@@ -4,6 +4,8 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call, client, type Api } from '../../shared/api/index.ts';
 import { PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
 import { Look } from './Look.tsx';
+import { OwnMail } from './OwnMail.tsx';
+import { OwnName } from './OwnName.tsx';
 import { PasswordForm } from './PasswordForm.tsx';
 
 const KEY = ['sessions'];
@@ -17,7 +19,9 @@ export function AccountPage() {
         Account
       </Title>
       <Stack gap="lg">
+        <OwnName />
         <Look />
+        <OwnMail />
         <SignedIn />
         <section className="ob-card" style={{ padding: 16 }} aria-labelledby="password">
           <Title order={2} id="password" mb="xs">

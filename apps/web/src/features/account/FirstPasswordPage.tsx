@@ -1,7 +1,7 @@
-import { Stack, Text, Title } from '@mantine/core';
+import { Text, Title } from '@mantine/core';
 import { Navigate } from 'react-router';
 import { useSession } from '../../shared/api/index.ts';
-import { PageTitle, Waiting } from '../../shared/ui/index.ts';
+import { Door, Waiting } from '../../shared/ui/index.ts';
 import { PasswordForm } from './PasswordForm.tsx';
 
 /** The first password came from somebody else: before anything is opened, one chooses one's own. */
@@ -11,18 +11,15 @@ export function FirstPasswordPage() {
   if (person === null) return <Navigate to="/sign-in" replace />;
   if (!person.mustChangePassword) return <Navigate to="/" replace />;
   return (
-    <main style={{ minHeight: '100dvh', display: 'grid', placeItems: 'center', padding: 16 }}>
-      <PageTitle>Your own password</PageTitle>
-      <Stack className="ob-card" p="xl" w="100%" maw={460}>
-        <Title order={1}>
-          Welcome, <bdi>{person.name}</bdi>
-        </Title>
-        <Text>
-          The password you signed in with was given to you. Choose one of your own now, which nobody else knows. Then
-          everything is open.
-        </Text>
-        <PasswordForm action="Use this password" onDone={() => undefined} />
-      </Stack>
-    </main>
+    <Door title="Your own password" width={460}>
+      <Title order={1}>
+        Welcome, <bdi>{person.name}</bdi>
+      </Title>
+      <Text>
+        The password you signed in with was given to you. Choose one of your own now, which nobody else knows. Then
+        everything is open.
+      </Text>
+      <PasswordForm action="Use this password" onDone={() => undefined} />
+    </Door>
   );
 }

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { Navigate, useNavigate } from 'react-router';
 import { TimeZoneSelect } from '../../kits/roster/index.ts';
 import { BEGUN_KEY, call, client, Problem, useBegun, useSession, useSignIn } from '../../shared/api/index.ts';
-import { PageTitle, ProblemNote, Waiting } from '../../shared/ui/index.ts';
+import { Door, ProblemNote, Waiting } from '../../shared/ui/index.ts';
 
 const filled = (what: string) => (value: string | null) => (value?.trim() ? null : what);
 
@@ -59,46 +59,43 @@ export function BeginPage() {
     }
   };
   return (
-    <main style={{ minHeight: '100dvh', display: 'grid', placeItems: 'center', padding: 16 }}>
-      <PageTitle>Begin</PageTitle>
-      <Stack className="ob-card" p="xl" w="100%" maw={520}>
-        <img src="/mark.svg" alt="" width={48} height={48} />
-        <Title order={1}>Your school begins here</Title>
-        <Text>You become its first keeper: whoever brings people and classes in. Others can be added later.</Text>
-        <form onSubmit={form.onSubmit((values) => void begin(values))} noValidate>
-          <Stack>
-            <TextInput
-              label="The words that the server wrote"
-              description="Five words, where Oak Bell was started. They show that this is your server."
-              autoComplete="off"
-              autoCapitalize="none"
-              spellCheck={false}
-              autoFocus
-              {...form.getInputProps('words')}
-            />
-            <TextInput label="Name of the school" maxLength={120} {...form.getInputProps('school')} />
-            <TimeZoneSelect {...form.getInputProps('timeZone')} />
-            <TextInput label="Your name" autoComplete="name" maxLength={120} {...form.getInputProps('name')} />
-            <TextInput
-              label="Name to sign in with"
-              autoComplete="username"
-              autoCapitalize="none"
-              maxLength={80}
-              {...form.getInputProps('signInName')}
-            />
-            <PasswordInput
-              label="Password"
-              description={`At least ${SHORTEST_PASSWORD} characters. A few words in a row are easy to keep and hard to guess.`}
-              autoComplete="new-password"
-              {...form.getInputProps('password')}
-            />
-            <ProblemNote failure={failure} />
-            <Button type="submit" loading={busy}>
-              Begin
-            </Button>
-          </Stack>
-        </form>
-      </Stack>
-    </main>
+    <Door title="Begin" width={520}>
+      <img src="/mark.svg" alt="" width={48} height={48} />
+      <Title order={1}>Your school begins here</Title>
+      <Text>You become its first keeper: whoever brings people and classes in. Others can be added later.</Text>
+      <form onSubmit={form.onSubmit((values) => void begin(values))} noValidate>
+        <Stack>
+          <TextInput
+            label="The words that the server wrote"
+            description="Five words, where Oak Bell was started. They show that this is your server."
+            autoComplete="off"
+            autoCapitalize="none"
+            spellCheck={false}
+            autoFocus
+            {...form.getInputProps('words')}
+          />
+          <TextInput label="Name of the school" maxLength={120} {...form.getInputProps('school')} />
+          <TimeZoneSelect {...form.getInputProps('timeZone')} />
+          <TextInput label="Your name" autoComplete="name" maxLength={120} {...form.getInputProps('name')} />
+          <TextInput
+            label="Name to sign in with"
+            autoComplete="username"
+            autoCapitalize="none"
+            maxLength={80}
+            {...form.getInputProps('signInName')}
+          />
+          <PasswordInput
+            label="Password"
+            description={`At least ${SHORTEST_PASSWORD} characters. A few words in a row are easy to keep and hard to guess.`}
+            autoComplete="new-password"
+            {...form.getInputProps('password')}
+          />
+          <ProblemNote failure={failure} />
+          <Button type="submit" loading={busy}>
+            Begin
+          </Button>
+        </Stack>
+      </form>
+    </Door>
   );
 }

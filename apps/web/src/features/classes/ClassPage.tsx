@@ -257,6 +257,11 @@ function Row({ person, whole, acts, onLetIn, onNeeds }: RowProps) {
       <div className="ob-row-main">
         <bdi>{person.name}</bdi>
         <Text size="sm" c="dimmed">
+          {person.registerName && (
+            <>
+              in the register <bdi>{person.registerName}</bdi>,{' '}
+            </>
+          )}
           signs in as {person.signInName}
           {'needs' in person && person.needs && ` · ${needsText(person.needs)}`}
         </Text>

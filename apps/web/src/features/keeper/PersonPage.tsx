@@ -115,6 +115,7 @@ function factsOf(known: Known): readonly (readonly [string, ReactNode])[] {
         ? 'signed in nowhere now'
         : `signed in on ${known.devices === 1 ? 'one device' : `${known.devices} devices`}, last ${known.lastAt ? whenText(known.lastAt) : ''}`;
   return [
+    ...(known.registerName ? [['In the register', known.registerName] as const] : []),
     ['Kind', role],
     ['Signs in as', known.signInName],
     ['State', state],

@@ -7,6 +7,7 @@ import { TimeZoneSelect } from '../../kits/roster/index.ts';
 import { call, client, Problem, type Api } from '../../shared/api/index.ts';
 import { IconAction, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
 import { Roles } from './Roles.tsx';
+import { SchoolMail } from './SchoolMail.tsx';
 
 type School = Api['SchoolDto'];
 const KEY = ['school'];
@@ -24,6 +25,7 @@ export function SchoolPage() {
       <Show of={school} what="Fetching what is known of the school">
         {(known) => <Fields known={known} />}
       </Show>
+      <SchoolMail />
       <Roles />
     </div>
   );

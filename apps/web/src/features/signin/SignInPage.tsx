@@ -3,9 +3,9 @@ import { useForm } from '@mantine/form';
 import { ownPath } from '@oakbell/core/people';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Navigate, useLocation, useSearchParams } from 'react-router';
+import { Link, Navigate, useLocation, useSearchParams } from 'react-router';
 import { call, client, useBegun, useSession, useSignIn } from '../../shared/api/index.ts';
-import { PageTitle, ProblemNote } from '../../shared/ui/index.ts';
+import { Door, ProblemNote } from '../../shared/ui/index.ts';
 
 /** Why somebody was not let in who came back from their school's own sign-in. */
 const TROUBLE: Readonly<Record<string, string>> = {
@@ -50,51 +50,50 @@ export function SignInPage() {
       .finally(() => setBusy(false));
   });
   return (
-    <main style={{ minHeight: '100dvh', display: 'grid', placeItems: 'center', padding: 16 }}>
-      <PageTitle>Sign in</PageTitle>
-      <Stack className="ob-card" p="xl" w="100%" maw={400}>
-        <img src="/mark.svg" alt="" width={48} height={48} />
-        <Title order={1}>Oak Bell</Title>
-        <Text c="dimmed">Sign in with the name your school gave you.</Text>
-        {search.get('trouble') && (
-          <Alert role="alert" title="You are not signed in">
-            <Text size="sm" c="inherit">
-              {TROUBLE[search.get('trouble') ?? ''] ?? TROUBLE['provider-wrong']}
-            </Text>
-          </Alert>
-        )}
-        <form onSubmit={submit} noValidate>
-          <Stack>
-            <TextInput
-              label="Name"
-              autoComplete="username"
-              autoCapitalize="none"
-              autoFocus
-              {...form.getInputProps('name')}
-            />
-            <PasswordInput label="Password" autoComplete="current-password" {...form.getInputProps('password')} />
-            <ProblemNote failure={failure} />
-            <Button type="submit" loading={busy}>
-              Sign in
-            </Button>
-          </Stack>
-        </form>
-        {own.data?.name && (
-          <>
-            <Divider label="or" />
-            <Button
-              component="a"
-              variant="default"
-              h="auto"
-              mih={42}
-              styles={{ label: { whiteSpace: 'normal', textAlign: 'center' } }}
-              href={`/api/identity/begin?to=${encodeURIComponent(ownPath(search.get('to')))}`}
-            >
-              Sign in with {own.data.name}
-            </Button>
-          </>
-        )}
-      </Stack>
-    </main>
+    <Door title="Sign in">
+      <img src="/mark.svg" alt="" width={48} height={48} />
+      <Title order={1}>Oak Bell</Title>
+      <Text c="dimmed">Sign in with the name your school gave you.</Text>
+      {search.get('trouble') && (
+        <Alert role="alert" title="You are not signed in">
+          <Text size="sm" c="inherit">
+            {TROUBLE[search.get('trouble') ?? ''] ?? TROUBLE['provider-wrong']}
+          </Text>
+        </Alert>
+      )}
+      {search.has('chosen') && <Text role="status">Your new password is kept. Sign in with it.</Text>}
+      <form onSubmit={submit} noValidate>
+        <Stack>
+          <TextInput
+            label="Name"
+            autoComplete="username"
+            autoCapitalize="none"
+            autoFocus
+            {...form.getInputProps('name')}
+          />
+          <PasswordInput label="Password" autoComplete="current-password" {...form.getInputProps('password')} />
+          <ProblemNote failure={failure} />
+          <Button type="submit" loading={busy}>
+            Sign in
+          </Button>
+        </Stack>
+      </form>
+      <Link to="/forgotten">Forgotten your password?</Link>
+      {own.data?.name && (
+        <>
+          <Divider label="or" />
+          <Button
+            component="a"
+            variant="default"
+            h="auto"
+            mih={42}
+            styles={{ label: { whiteSpace: 'normal', textAlign: 'center' } }}
+            href={`/api/identity/begin?to=${encodeURIComponent(ownPath(search.get('to')))}`}
+          >
+            Sign in with {own.data.name}
+          </Button>
+        </>
+      )}
+    </Door>
   );
 }

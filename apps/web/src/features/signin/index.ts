@@ -1,1 +1,3 @@
 export { SignInPage } from './SignInPage.tsx';
+export { ForgottenPage } from './ForgottenPage.tsx';
+export { NewPasswordPage } from './NewPasswordPage.tsx';
