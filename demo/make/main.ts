@@ -2,14 +2,17 @@ import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { COMPASS_LESSON, FEEDBACK, MIXED_UP, RIGHT, STEER_LESSON, TWELFTHS_LESSON } from './lessons.ts';
 import { chartPhoto, passagePlan, tableSlides, tideSlides } from './papers.ts';
+import { handOf, PRACTICE } from './practice.ts';
 import { performed, type Sentence } from './script.ts';
 import { world } from './world.ts';
 
-/** Makes every file of the demo world anew. Needs flite and ffmpeg. */
-const folder = process.argv[2];
-if (!folder) throw new Error('Name the folder to write to.');
-rmSync(folder, { recursive: true, force: true });
-mkdirSync(folder, { recursive: true });
+/** Makes every file of the demo world anew, and what the practice devices say and write. Needs flite, festival with its HTS voice, and ffmpeg. */
+const [, , folder, practice] = process.argv;
+if (!folder || !practice) throw new Error('Name the folders to write to: of the world, and of the practice devices.');
+for (const one of [folder, practice]) {
+  rmSync(one, { recursive: true, force: true });
+  mkdirSync(one, { recursive: true });
+}
 const put = (name: string, bytes: Buffer | string) => writeFileSync(join(folder, name), bytes);
 
 const frames: Record<string, number> = {};
@@ -25,6 +28,9 @@ Object.entries(scripts).forEach(([name, sentences], i) => {
   put(`${name}.ndjson`, take.log);
   frames[name] = take.frames;
 });
+const practised = performed(PRACTICE, 99, 'practice');
+writeFileSync(join(practice, 'voice.ogg'), practised.voice);
+writeFileSync(join(practice, 'hand.json'), handOf(practised.log));
 put('twelfths.pdf', await tideSlides());
 put('table.pdf', await tableSlides());
 put('plan-wren.pdf', await passagePlan('Wren Calloway', 'Skerry Quay to Tern Point', MIXED_UP));

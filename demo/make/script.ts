@@ -1,14 +1,13 @@
 import { micros, ZERO } from '@oakbell/core/clock';
 import { logText, type Pen, type TakeEvent } from '@oakbell/core/log';
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { strokeAlong, write, type Hand } from './handwriting.ts';
+import { inFolder, RATE, speak, type Voice } from './voices.ts';
 
 export const DARK: Pen = { colour: '#26221b', width: 5 };
 export const RED: Pen = { colour: '#b23a22', width: 5 };
-const RATE = 48_000;
 
 /** What happens while a sentence is spoken, one after the other from where it begins. */
 export type Act =
@@ -35,7 +34,7 @@ function seeded(seed: number): () => number {
 }
 
 /** Speaks the sentences and writes what goes with them. Pages are named @0, @1 … until they have real names. */
-export function performed(sentences: readonly Sentence[], seed: number, voiceName = 'slt'): MadeTake {
+export function performed(sentences: readonly Sentence[], seed: number, voice: Voice = 'short'): MadeTake {
   const random = seeded(seed);
   let serial = 0;
   const id = () => `d${seed}-${(serial += 1)}`;
@@ -44,7 +43,7 @@ export function performed(sentences: readonly Sentence[], seed: number, voiceNam
   let page = '@0';
   let nowMs = 500;
   for (const { say, acts = [], rest = 0.5 } of sentences) {
-    const spoken = speak(say, voiceName);
+    const spoken = speak(say, voice);
     let penMs = nowMs + 150;
     for (const act of acts) {
       if ('turnTo' in act) {
@@ -87,25 +86,13 @@ export function performed(sentences: readonly Sentence[], seed: number, voiceNam
     at += sound.length;
   }
   const inOrder = events.map((event, i) => ({ event, i })).sort((a, b) => a.event.at - b.event.at || a.i - b.i);
-  return { voice: opusOf(whole, random), log: logText(inOrder.map(({ event }) => event)), frames };
-}
-
-/** A sentence by the synthetic voice, one channel at 48 kHz. */
-export function speak(text: string, voiceName: string): Float32Array {
-  return inFolder((folder) => {
-    const wav = join(folder, 'said.wav');
-    execFileSync('flite', ['-voice', voiceName, '-t', text, '-o', wav]);
-    const raw = execFileSync(
-      'ffmpeg',
-      ['-loglevel', 'error', '-i', wav, '-f', 'f32le', '-ac', '1', '-ar', `${RATE}`, 'pipe:1'],
-      { maxBuffer: 1 << 28 },
-    );
-    return new Float32Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.length));
-  });
+  // The short ones are as they were first made; the long ones have to be small.
+  const rate = voice === 'short' ? '40k' : '20k';
+  return { voice: opusOf(whole, random, rate), log: logText(inOrder.map(({ event }) => event)), frames };
 }
 
 /** Opus with a little room behind the voice, as any real room has. */
-function opusOf(samples: Float32Array, random: () => number): Buffer {
+function opusOf(samples: Float32Array, random: () => number, rate: string): Buffer {
   const roomy = samples.map((sample) => sample * 0.5 + (random() - 0.5) * 0.0012);
   return inFolder((folder) => {
     const [raw, ogg] = [join(folder, 'raw'), join(folder, 'voice.ogg')];
@@ -124,20 +111,11 @@ function opusOf(samples: Float32Array, random: () => number): Buffer {
       '-c:a',
       'libopus',
       '-b:a',
-      '40k',
+      rate,
       '-vbr',
       'constrained',
       ogg,
     ]);
     return readFileSync(ogg);
   });
-}
-
-function inFolder<T>(work: (folder: string) => T): T {
-  const folder = mkdtempSync(join(tmpdir(), 'oakbell-demo-'));
-  try {
-    return work(folder);
-  } finally {
-    rmSync(folder, { recursive: true });
-  }
 }

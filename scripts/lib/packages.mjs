@@ -30,6 +30,14 @@ const FOR_TESTS = [
   { name: 'chromium', file: '/usr/bin/chromium', why: 'the browser that the tests drive' },
   { name: 'flite', file: '/usr/bin/flite', why: 'the voice that speaks in the tests' },
 ];
+const FOR_VOICES = [
+  { name: 'festival', file: '/usr/bin/text2wave', why: 'speaks in the demo lessons' },
+  {
+    name: 'festvox-us-slt-hts',
+    file: '/usr/share/festival/voices/us/cmu_us_slt_arctic_hts',
+    why: 'the voice that it speaks with',
+  },
+];
 
 const isThere = (/** @type {string} */ path) =>
   access(path, constants.F_OK).then(
@@ -37,10 +45,11 @@ const isThere = (/** @type {string} */ path) =>
     () => false,
   );
 
-/** Installs the Debian packages that are missing, and says which and why. @param {{ tests: boolean }} what */
-export async function ensurePackages({ tests }) {
+/** Installs the Debian packages that are missing, and says which and why. @param {{ tests: boolean, voices?: boolean }} what */
+export async function ensurePackages({ tests, voices = false }) {
   const missing = [];
-  for (const one of [...NEEDED, ...(tests ? FOR_TESTS : [])]) if (!(await isThere(one.file))) missing.push(one);
+  const needed = [...NEEDED, ...(tests ? FOR_TESTS : []), ...(voices ? FOR_VOICES : [])];
+  for (const one of needed) if (!(await isThere(one.file))) missing.push(one);
   if (missing.length === 0) return;
   say('These Debian packages are missing and will be installed:');
   for (const one of missing) say(`  ${one.name}: ${one.why}`);

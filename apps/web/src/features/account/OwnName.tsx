@@ -46,11 +46,10 @@ function Field({ me }: { readonly me: Api['MeDto'] }) {
       <Text size="sm" c="dimmed" mt="xs">
         {me.registerName ? (
           <>
-            In the school’s register you are <bdi>{me.registerName}</bdi>. Your teachers and the keepers see that name
-            too.
+            In the school’s register you are <bdi>{me.registerName}</bdi>. Your school sees that name too.
           </>
         ) : (
-          'The name your school has for you. If you choose another one, your teachers and the keepers see both.'
+          'The name your school has for you. If you choose another one, your school still sees both.'
         )}
       </Text>
       {me.registerName && (

@@ -17,6 +17,9 @@ import type { Pictures } from './pictures.ts';
 import { ScenePainter } from './scenePainter.ts';
 import classes from './Stage.module.css';
 
+/** No real pointer has this number. */
+const PRACTICE_POINTER = 9_000_001;
+
 /** The films of a moment, as the browser can paint them. */
 export type StageFilms = Films<CanvasImageSource & object>;
 export interface StageHandle {
@@ -26,6 +29,8 @@ export interface StageHandle {
   live(strokes: readonly VisibleStroke[], pointer: Scene['pointer']): void;
   /** Where a pointer event is on the page, in page units of the view. */
   placeOf(event: { readonly clientX: number; readonly clientY: number }): { readonly x: number; readonly y: number };
+  /** A pen that is no device of this machine does this at a place in page units of the view. */
+  touch(kind: string, point: { readonly x: number; readonly y: number; readonly pressure: number }): void;
 }
 interface Props {
   readonly ref: Ref<StageHandle>;
@@ -107,6 +112,14 @@ export function Stage({ ref, pictures, pageHeight, label, cursor = 'default', fi
       const box = present(top.current).getBoundingClientRect();
       const scale = PAGE_WIDTH / box.width;
       return { x: (clientX - box.left) * scale, y: (clientY - box.top) * scale };
+    },
+    touch(kind, { x, y, pressure }) {
+      const place = present(top.current);
+      const box = place.getBoundingClientRect();
+      const scale = box.width / PAGE_WIDTH;
+      const at = { clientX: box.left + x * scale, clientY: box.top + y * scale };
+      const pen = { pointerId: PRACTICE_POINTER, pointerType: 'pen', isPrimary: true, button: 0, pressure };
+      place.dispatchEvent(new PointerEvent(kind, { bubbles: true, cancelable: true, ...at, ...pen }));
     },
   }));
 

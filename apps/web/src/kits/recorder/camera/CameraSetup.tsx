@@ -16,6 +16,7 @@ import { AreaChoice, WHOLE } from './AreaChoice.tsx';
 import { CAMERA_WORDS, cameras } from './camera.ts';
 import classes from './Camera.module.css';
 import { CLAP_SECONDS, clapTest, type ClapTest } from './clapTest.ts';
+import { isPractice, PRACTICE_CAMERA, type Device } from '../practice/index.ts';
 import { LiveVideo } from './LiveVideo.tsx';
 import type { CameraControl } from './useCamera.ts';
 
@@ -40,7 +41,7 @@ export function CameraSetup({ control, microphone, idle }: Props) {
           size="sm"
           leftSection={isOn ? <IconVideo size={20} aria-hidden /> : <IconVideoOff size={20} aria-hidden />}
         >
-          {isOn ? 'Camera on' : 'Camera'}
+          {!isOn ? 'Camera' : isPractice(control.settings.device ?? '') ? 'Practice camera' : 'Camera on'}
         </Button>
       </Popover.Target>
       <Popover.Dropdown mah="80vh" style={{ overflow: 'auto' }}>
@@ -56,7 +57,20 @@ export function CameraSetup({ control, microphone, idle }: Props) {
             disabled={opening}
             onChange={(event) => (event.currentTarget.checked ? void turnOn() : turnOff())}
           />
-          {fault && <Alert role="alert">{CAMERA_WORDS[fault]}</Alert>}
+          {fault && (
+            <Alert role="alert">
+              {CAMERA_WORDS[fault]}
+              <Button
+                display="block"
+                size="sm"
+                variant="default"
+                mt="xs"
+                onClick={() => void turnOn(PRACTICE_CAMERA.id)}
+              >
+                Use the practice camera
+              </Button>
+            </Alert>
+          )}
           {isOn && <Shown control={control} microphone={microphone} idle={idle} />}
         </Stack>
       </Popover.Dropdown>
@@ -67,19 +81,19 @@ export function CameraSetup({ control, microphone, idle }: Props) {
 function Shown({ control, microphone, idle }: Props) {
   const { films, settings, turnOn, setInset, setDelay } = control;
   const { inset } = films;
-  const [devices, setDevices] = useState<readonly MediaDeviceInfo[]>([]);
+  const [devices, setDevices] = useState<readonly Device[]>([]);
   const video = useRef<HTMLVideoElement>(null);
   useEffect(() => void cameras().then(setDevices), [films.camera]);
   const mirrored = inset.mirrored ?? false;
   return (
     <>
-      {devices.length > 1 && (
+      {(devices.length > 1 || isPractice(settings.device ?? '')) && (
         <NativeSelect
           label="Which camera"
           size="sm"
           value={settings.device ?? ''}
           onChange={(event) => void turnOn(event.currentTarget.value)}
-          data={devices.map((one) => ({ value: one.deviceId, label: one.label || 'Camera' }))}
+          data={devices.map(({ id, name }) => ({ value: id, label: name }))}
         />
       )}
       <AreaChoice area={inset.crop} onArea={(crop) => setInset({ crop })} mirrored={mirrored}>

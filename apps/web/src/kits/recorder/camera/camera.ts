@@ -1,5 +1,6 @@
 import { FIRST_INSET, type Inset } from '@oakbell/core/log';
 import { CAMERA_RATE } from '../capture/index.ts';
+import { isPractice, openPracticeCamera, PRACTICE_CAMERA, type Device } from '../practice/index.ts';
 
 /** Why there is no camera: none there, not allowed, or in use by another program. */
 export type CameraFault = 'none' | 'refused' | 'busy';
@@ -11,10 +12,12 @@ export const CAMERA_WORDS: Readonly<Record<CameraFault, string>> = {
 };
 
 type Opened =
-  { readonly ok: true; readonly stream: MediaStream } | { readonly ok: false; readonly reason: CameraFault };
+  | { readonly ok: true; readonly stream: MediaStream; readonly device: string | null }
+  | { readonly ok: false; readonly reason: CameraFault };
 
 /** Opens a camera; the one wished for, or any when that one is not there. */
 export async function openCamera(deviceId: string | null): Promise<Opened> {
+  if (deviceId === PRACTICE_CAMERA.id) return { ok: true, stream: openPracticeCamera(), device: deviceId };
   const video: MediaTrackConstraints = {
     width: { ideal: 960 },
     height: { ideal: 540 },
@@ -22,7 +25,8 @@ export async function openCamera(deviceId: string | null): Promise<Opened> {
     ...(deviceId ? { deviceId: { exact: deviceId } } : {}),
   };
   try {
-    return { ok: true, stream: await navigator.mediaDevices.getUserMedia({ video }) };
+    const stream = await navigator.mediaDevices.getUserMedia({ video });
+    return { ok: true, stream, device: stream.getVideoTracks()[0]?.getSettings().deviceId ?? null };
   } catch (failure) {
     const { name } = failure as DOMException;
     if (deviceId && (name === 'OverconstrainedError' || name === 'NotFoundError')) return openCamera(null);
@@ -31,10 +35,11 @@ export async function openCamera(deviceId: string | null): Promise<Opened> {
   }
 }
 
-/** The cameras of this machine; names are there once one was allowed. */
-export async function cameras(): Promise<readonly MediaDeviceInfo[]> {
+/** The cameras of this machine, and the practice camera; names are there once one was allowed. */
+export async function cameras(): Promise<readonly Device[]> {
   const devices = (await navigator.mediaDevices?.enumerateDevices()) ?? [];
-  return devices.filter((device) => device.kind === 'videoinput' && device.deviceId !== '');
+  const real = devices.filter((device) => device.kind === 'videoinput' && device.deviceId !== '');
+  return [...real.map(({ deviceId, label }) => ({ id: deviceId, name: label || 'Camera' })), PRACTICE_CAMERA];
 }
 
 /** How a camera is shown and how late it is; kept on this machine. */
@@ -56,5 +61,8 @@ export function cameraSettings(): CameraSettings {
     return FIRST;
   }
 }
-export const keepCameraSettings = (settings: CameraSettings): void =>
-  localStorage.setItem(KEY, JSON.stringify(settings));
+/** The practice camera is nobody's own: the next time it is a real one again. */
+export const keepCameraSettings = (settings: CameraSettings): void => {
+  const device = settings.device && isPractice(settings.device) ? null : settings.device;
+  localStorage.setItem(KEY, JSON.stringify({ ...settings, device }));
+};

@@ -37,7 +37,7 @@ export function useCamera(recorder: TakeRecorder): CameraControl {
     setOpening(false);
     if (!opened.ok) return setFault(opened.reason);
     setFault(null);
-    keep({ device: opened.stream.getVideoTracks()[0]?.getSettings().deviceId ?? null });
+    keep({ device: opened.device });
     recorder.films.setInset(settings.inset);
     await recorder.films.setCamera(opened.stream, settings.delayMs);
   };

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { Mark } from '@oakbell/core/log';
 import type { RecorderView } from './recorderView.ts';
+import { isPractice, PRACTICE_VOICE } from '../practice/index.ts';
 import { TakeRecorder } from './takeRecorder.ts';
 import type { MicrophoneFault } from '../sound/index.ts';
 
@@ -18,9 +19,14 @@ export interface RecorderPlan {
 type Held = { readonly recorder: TakeRecorder } | { readonly fault: MicrophoneFault } | null;
 
 /** A recorder that listens as soon as the microphone may be used; null while asking. */
-export function useRecorder(plan: RecorderPlan): { readonly held: Held; readonly retry: () => void } {
+export function useRecorder(plan: RecorderPlan): {
+  readonly held: Held;
+  readonly retry: () => void;
+  /** With the practice voice instead of a microphone. */
+  readonly practise: () => void;
+} {
   const [held, setHeld] = useState<Held>(null);
-  const [tries, setTries] = useState(0);
+  const [tries, setTries] = useState({ practice: false });
   const setup = useRef(plan);
   useEffect(() => {
     setup.current = plan;
@@ -28,19 +34,25 @@ export function useRecorder(plan: RecorderPlan): { readonly held: Held; readonly
   useEffect(() => {
     let left = false;
     let mine: TakeRecorder | null = null;
-    void TakeRecorder.listen(setup.current, localStorage.getItem(REMEMBERED)).then((made) => {
-      if (typeof made === 'string') return left || setHeld({ fault: made });
-      mine = made;
-      if (left) return made.close();
-      setHeld({ recorder: made });
-    });
+    void TakeRecorder.listen(setup.current, tries.practice ? PRACTICE_VOICE.id : localStorage.getItem(REMEMBERED)).then(
+      (made) => {
+        if (typeof made === 'string') return left || setHeld({ fault: made });
+        mine = made;
+        if (left) return made.close();
+        setHeld({ recorder: made });
+      },
+    );
     return () => {
       left = true;
       setHeld(null);
       mine?.close();
     };
   }, [plan.lessonId, plan.round, plan.takeOver, tries]);
-  return { held, retry: useCallback(() => setTries((before) => before + 1), []) };
+  return {
+    held,
+    retry: useCallback(() => setTries({ practice: false }), []),
+    practise: useCallback(() => setTries({ practice: true }), []),
+  };
 }
 
 export const useRecorderView = (recorder: TakeRecorder): RecorderView =>
@@ -50,4 +62,7 @@ export const useRecorderView = (recorder: TakeRecorder): RecorderView =>
 export const useInkVersion = (recorder: TakeRecorder): number =>
   useSyncExternalStore(recorder.subscribeInk, recorder.getInk);
 
-export const rememberMicrophone = (id: string): void => localStorage.setItem(REMEMBERED, id);
+/** The next time it is opened by itself; the practice voice never is. */
+export const rememberMicrophone = (id: string): void => {
+  if (!isPractice(id)) localStorage.setItem(REMEMBERED, id);
+};

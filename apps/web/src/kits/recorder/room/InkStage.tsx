@@ -15,6 +15,7 @@ import {
 } from 'react';
 import { useKeys } from '../../../shared/ui/index.ts';
 import { Stage, type Pictures, type StageFilms, type StageHandle } from '../../stage/index.ts';
+import type { PracticePoint } from '../practice/index.ts';
 import { InkHand, type PenPoint, type Repaint, type Tool, type ToolKind } from '../ink/index.ts';
 import classes from './Room.module.css';
 import { type TakeRecorder, useInkVersion, useRecorderView } from '../capture/index.ts';
@@ -25,6 +26,8 @@ export interface InkStageHandle {
   live(): void;
   /** Paints everything with the next frame: for a new picture of a film. */
   show(): void;
+  /** A pen that is no device of this machine does this to the page. */
+  touch(point: PracticePoint): void;
 }
 interface Props {
   readonly ref?: Ref<InkStageHandle>;
@@ -100,7 +103,7 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
     latestShow.current = show;
   });
   useEffect(() => latestShow.current(), [inkVersion, view.page, view.heights, top, page, pictures]);
-  useImperativeHandle(ref, () => ({ live, show }));
+  useImperativeHandle(ref, () => ({ live, show, touch: ({ kind, ...point }) => stage.current?.touch(kind, point) }));
   useFading(recorder, page.id, live);
   useEffect(() => {
     pointer.current = null;
@@ -134,7 +137,7 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
       event.preventDefault();
       return setTyping({ x: point.x, y: point.y });
     }
-    event.currentTarget.setPointerCapture(event.pointerId);
+    if (event.nativeEvent.isTrusted) event.currentTarget.setPointerCapture(event.pointerId);
     const place = { page: page.id, tool, edge, paused: view.state.kind === 'paused' };
     repaint(present(hand.current).down(place, point, event.shiftKey));
   };

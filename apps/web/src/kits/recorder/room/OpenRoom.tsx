@@ -23,6 +23,7 @@ import classes from './Room.module.css';
 import { SignInAgain } from './SignInAgain.tsx';
 import { StraightEdgeOnPage } from './StraightEdgeOnPage.tsx';
 import { type TakeRecorder, useRecorderView, isOver, stateWords } from '../capture/index.ts';
+import { usePracticeHand } from '../practice/index.ts';
 import { useCompanion } from '../companion/index.ts';
 import { useFilmedPage } from './useFilmedPage.ts';
 import { useLimit } from './useLimit.ts';
@@ -49,6 +50,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
   const stage = useRef<InkStageHandle>(null);
   const onLive = () => stage.current?.live();
   const companions = useCompanion({ lessonId: props.lessonId, recorder, pages, pens: tray.pens, onLive });
+  const hand = usePracticeHand({ page: view.page, touch: (point) => stage.current?.touch(point) });
   const pictures = usePictures(
     pages.flatMap(({ page }) => picturesOf(page)),
     props.pictureAddress,
@@ -131,6 +133,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
         recorder={recorder}
         camera={camera}
         companions={companions}
+        hand={hand}
         penOnly={penOnly}
         onPenOnly={(on) => {
           setPenOnly(on);

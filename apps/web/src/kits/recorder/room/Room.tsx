@@ -11,7 +11,7 @@ export function Room(props: RoomProps) {
   const [round, setRound] = useState(0);
   const [takeOver, setTakeOver] = useState(false);
   const first = props.pages[0]!.page.id;
-  const { held, retry } = useRecorder({
+  const { held, retry, practise } = useRecorder({
     lessonId: props.lessonId,
     firstPage: first,
     earlierInk: props.earlierInk,
@@ -35,6 +35,16 @@ export function Room(props: RoomProps) {
           <Button mt="md" onClick={retry}>
             Try again
           </Button>
+          {held.fault !== 'unsupported' && props.purpose !== 'answer' && (
+            <>
+              <Text size="sm" mt="lg">
+                Only trying out? A practice voice can speak instead of you.
+              </Text>
+              <Button mt="xs" variant="default" onClick={practise}>
+                Use the practice voice
+              </Button>
+            </>
+          )}
         </div>
         {props.beside}
       </div>

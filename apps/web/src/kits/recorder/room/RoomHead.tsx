@@ -2,6 +2,7 @@ import { Alert, Button, Text } from '@mantine/core';
 import { KeyHelp } from '../../../shared/ui/index.ts';
 import { type CameraControl, CameraSetup, Framings } from '../camera/index.ts';
 import { Companion, type useCompanion } from '../companion/index.ts';
+import { PracticeHand, type usePracticeHand } from '../practice/index.ts';
 import classes from './Room.module.css';
 import { RoomClock } from './RoomClock.tsx';
 import { ROOM_KEYS } from './roomKeys.ts';
@@ -21,12 +22,22 @@ interface Props extends RoomProps {
   readonly recorder: TakeRecorder;
   readonly camera: CameraControl;
   readonly companions: ReturnType<typeof useCompanion>;
+  readonly hand: ReturnType<typeof usePracticeHand>;
   readonly penOnly: boolean;
   readonly onPenOnly: (on: boolean) => void;
 }
 
 /** Whether it is recording, for how long, with what, and what is wrong. */
-export function RoomHead({ recorder, camera, companions, penOnly, onPenOnly, purpose = 'lesson', ...props }: Props) {
+export function RoomHead({
+  recorder,
+  camera,
+  companions,
+  hand,
+  penOnly,
+  onPenOnly,
+  purpose = 'lesson',
+  ...props
+}: Props) {
   const { state, sending, alarms, shed, lostMs } = useRecorderView(recorder);
   const { films } = camera;
   // It stands where nothing moves for it: it comes and goes while someone writes.
@@ -56,6 +67,7 @@ export function RoomHead({ recorder, camera, companions, penOnly, onPenOnly, pur
             small={purpose === 'answer'}
             devices={devices.filter((device) => device.here && device.standing === 'in').length}
             companion={<Companion {...companions} />}
+            practice={<PracticeHand {...hand} />}
             camera={
               purpose === 'lesson' && (
                 <CameraSetup control={camera} microphone={recorder.device.id} idle={state.kind === 'listening'} />

@@ -3,6 +3,7 @@ import { IconMicrophone, IconPencilCog } from '@tabler/icons-react';
 import { useState, type ReactNode } from 'react';
 import { MicrophoneChoice } from './MicrophoneChoice.tsx';
 import { SoundCheck } from './SoundCheck.tsx';
+import { isPractice } from '../practice/index.ts';
 import { rememberMicrophone, type TakeRecorder, useRecorderView } from '../capture/index.ts';
 
 interface Props {
@@ -13,6 +14,8 @@ interface Props {
   readonly small: boolean;
   /** The pen companion: stays while its menu is closed. */
   readonly companion: ReactNode;
+  /** The practice hand: goes on while its menu is closed. */
+  readonly practice: ReactNode;
   /** What the camera is set up with; none where there is to be no camera. */
   readonly camera: ReactNode;
   /** How many devices write along. */
@@ -20,7 +23,7 @@ interface Props {
 }
 
 /** What is set up before recording, and can be changed in the middle of it. */
-export function RoomSetup({ recorder, penOnly, onPenOnly, small, companion, camera, devices }: Props) {
+export function RoomSetup({ recorder, penOnly, onPenOnly, small, companion, practice, camera, devices }: Props) {
   const { state } = useRecorderView(recorder);
   const [sound, setSound] = useState(false);
   const [checking, setChecking] = useState(false);
@@ -36,12 +39,12 @@ export function RoomSetup({ recorder, penOnly, onPenOnly, small, companion, came
             leftSection={<IconMicrophone size={20} aria-hidden />}
             onClick={() => setSound(!sound)}
           >
-            Microphone
+            {isPractice(device) ? 'Practice voice' : 'Microphone'}
           </Button>
         </Popover.Target>
         <Popover.Dropdown>
           <Stack gap="sm">
-            <MicrophoneChoice recorder={recorder} />
+            <MicrophoneChoice recorder={recorder} onDevice={setDevice} practice={!small} />
             {state.kind === 'listening' && (
               <Button
                 variant="default"
@@ -90,6 +93,7 @@ export function RoomSetup({ recorder, penOnly, onPenOnly, small, companion, came
                 onChange={(event) => onPenOnly(event.currentTarget.checked)}
               />
               {companion}
+              {practice}
             </Stack>
           </Popover.Dropdown>
         </Popover>

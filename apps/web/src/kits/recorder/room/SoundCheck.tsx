@@ -14,6 +14,7 @@ import {
   switchesOf,
 } from '../sound/index.ts';
 import classes from './Room.module.css';
+import type { Device } from '../practice/index.ts';
 import { VERDICT_WORDS } from '../capture/index.ts';
 import { levelShare, GOOD_ZONE } from './LevelColumn.tsx';
 
@@ -27,7 +28,7 @@ type Heard = { readonly check: Checked; readonly raw: string; readonly treated: 
 
 /** Ten seconds of the teacher's own voice: heard, judged in words, and heard again with what is switched on. */
 export function SoundCheck({ device, onDevice, onClose }: Props) {
-  const [devices, setDevices] = useState<readonly MediaDeviceInfo[]>([]);
+  const [devices, setDevices] = useState<readonly Device[]>([]);
   const [sample, setSample] = useState<SoundSample | null>(null);
   const [fault, setFault] = useState<MicrophoneFault | null>(null);
   const [left, setLeft] = useState<number | null>(null);
@@ -98,7 +99,7 @@ export function SoundCheck({ device, onDevice, onClose }: Props) {
           label="Microphone"
           allowDeselect={false}
           value={device}
-          data={devices.map((one) => ({ value: one.deviceId, label: one.label || 'Microphone' }))}
+          data={devices.map(({ id, name }) => ({ value: id, label: name }))}
           onChange={(id) => id && void onDevice(id)}
         />
         {fault && <Text role="alert">{MICROPHONE_WORDS[fault]}</Text>}

@@ -1,3 +1,5 @@
+import { openPracticeVoice, PRACTICE_VOICE, type Device } from '../practice/index.ts';
+
 /** Why there is no microphone: none there, not allowed, or in use by another program. */
 export type MicrophoneFault = 'none' | 'refused' | 'busy' | 'unsupported';
 
@@ -9,7 +11,8 @@ export const MICROPHONE_WORDS: Readonly<Record<MicrophoneFault, string>> = {
 };
 
 export type Opened =
-  { readonly ok: true; readonly stream: MediaStream } | { readonly ok: false; readonly reason: MicrophoneFault };
+  | { readonly ok: true; readonly stream: MediaStream; readonly device: Device }
+  | { readonly ok: false; readonly reason: MicrophoneFault };
 
 /**
  * Opens a microphone untouched: the browser's own echo, noise and gain processing changes a voice for good, while
@@ -23,6 +26,10 @@ export async function openMicrophone(deviceId: string | null): Promise<Opened> {
   ) {
     return { ok: false, reason: 'unsupported' };
   }
+  if (deviceId === PRACTICE_VOICE.id) {
+    const stream = await openPracticeVoice().catch(() => null);
+    return stream ? { ok: true, stream, device: PRACTICE_VOICE } : { ok: false, reason: 'none' };
+  }
   const audio: MediaTrackConstraints = {
     echoCancellation: false,
     noiseSuppression: false,
@@ -30,7 +37,9 @@ export async function openMicrophone(deviceId: string | null): Promise<Opened> {
     ...(deviceId ? { deviceId: { exact: deviceId } } : {}),
   };
   try {
-    return { ok: true, stream: await navigator.mediaDevices.getUserMedia({ audio }) };
+    const stream = await navigator.mediaDevices.getUserMedia({ audio });
+    const [track] = stream.getAudioTracks();
+    return { ok: true, stream, device: { id: track?.getSettings().deviceId ?? '', name: track?.label ?? '' } };
   } catch (failure) {
     const name = (failure as DOMException).name;
     // The remembered microphone may be at home: any other will do, and the teacher sees which.
@@ -40,8 +49,9 @@ export async function openMicrophone(deviceId: string | null): Promise<Opened> {
   }
 }
 
-/** The microphones of this machine; names are there once one was allowed. */
-export async function microphones(): Promise<readonly MediaDeviceInfo[]> {
+/** The microphones of this machine, and the practice voice; names are there once one was allowed. */
+export async function microphones(): Promise<readonly Device[]> {
   const devices = (await navigator.mediaDevices?.enumerateDevices()) ?? [];
-  return devices.filter((device) => device.kind === 'audioinput' && device.deviceId !== '');
+  const real = devices.filter((device) => device.kind === 'audioinput' && device.deviceId !== '');
+  return [...real.map(({ deviceId, label }) => ({ id: deviceId, name: label || 'Microphone' })), PRACTICE_VOICE];
 }

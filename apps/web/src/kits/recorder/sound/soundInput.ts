@@ -1,5 +1,6 @@
 import { SampleClock } from '@oakbell/core/clock';
-import { openMicrophone, type MicrophoneFault } from './microphone.ts';
+import type { Device } from '../practice/index.ts';
+import { openMicrophone, type MicrophoneFault, type Opened } from './microphone.ts';
 import { RATE } from '../encoding/index.ts';
 import type { Lost, SoundOrder, SoundReport } from './soundProtocol.ts';
 import { SoundThread } from './soundThread.ts';
@@ -15,6 +16,8 @@ export interface SoundEvents {
   readonly gone: () => void;
 }
 
+type Heard = Extract<Opened, { readonly ok: true }>;
+
 /** So many blocks of sound wait for the worker rather than be dropped: ten seconds. */
 const BLOCKS_WAITING = 1000;
 
@@ -22,6 +25,7 @@ const BLOCKS_WAITING = 1000;
 export class SoundInput {
   readonly clock = new SampleClock(RATE);
   #stream: MediaStream | null = null;
+  #device: Device = { id: '', name: '' };
   #waiting: { kind: 'opened' | 'closed'; done: () => void } | null = null;
   readonly #worker = new Worker(new URL('./sound.worker.ts', import.meta.url), { type: 'module' });
   readonly #events: SoundEvents;
@@ -39,14 +43,13 @@ export class SoundInput {
     const opened = await openMicrophone(deviceId);
     if (!opened.ok) return opened.reason;
     const input = new SoundInput(events, tracksHandOver() ? null : await SoundThread.start());
-    input.#connect(opened.stream);
+    input.#connect(opened);
     return input;
   }
 
   /** The name of the device and its id. */
-  get device(): { readonly id: string; readonly name: string } {
-    const track = this.#stream?.getAudioTracks()[0];
-    return { id: track?.getSettings().deviceId ?? '', name: track?.label ?? '' };
+  get device(): Device {
+    return this.#device;
   }
 
   /** Goes on with another microphone; the clock and the take are not touched. */
@@ -54,7 +57,7 @@ export class SoundInput {
     const opened = await openMicrophone(deviceId);
     if (!opened.ok) return opened.reason;
     this.#disconnect();
-    this.#connect(opened.stream);
+    this.#connect(opened);
     return null;
   }
 
@@ -108,8 +111,9 @@ export class SoundInput {
     this.#waiting = null;
   }
 
-  #connect(stream: MediaStream): void {
+  #connect({ stream, device }: Heard): void {
     this.#stream = stream;
+    this.#device = device;
     const [track] = stream.getAudioTracks();
     if (this.#thread) this.#thread.hear(stream);
     else if (track) {
