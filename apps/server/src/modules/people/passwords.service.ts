@@ -1,5 +1,4 @@
 import { comparableName } from '@oakbell/core/people';
-import { present } from '@oakbell/core/present';
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { hash, verify } from '@node-rs/argon2';

@@ -1,3 +1,5 @@
+/* eslint-disable no-restricted-syntax -- the colours of a drawing, which is recorded; not of the interface */
+import { present } from '@oakbell/core/present';
 import { endWith } from './practiceVoice.ts';
 
 const WIDTH = 960;
@@ -8,7 +10,7 @@ const FRAMES_A_SECOND = 25;
 export function openPracticeCamera(): MediaStream {
   const canvas = document.createElement('canvas');
   Object.assign(canvas, { width: WIDTH, height: HEIGHT });
-  const context = canvas.getContext('2d', { alpha: false })!;
+  const context = present(canvas.getContext('2d', { alpha: false }));
   const begun = performance.now();
   const paint = () => paintPresenter(context, (performance.now() - begun) / 1000);
   paint();
