@@ -29,7 +29,8 @@ export class Bus implements OnApplicationShutdown {
     @Inject(REDIS) private readonly speaking: Redis,
   ) {
     this.#prefix = `${config.queue}:`;
-    this.#hearing = connect(config, this.#logger, { maxRetriesPerRequest: null });
+    // No check whether Redis is ready: where it comes after the first topic, it ends the connection, and all topics with it.
+    this.#hearing = connect(config, this.#logger, { maxRetriesPerRequest: null, enableReadyCheck: false });
     this.#hearing.on('message', (channel: string, text: string) => this.#hear(channel, text));
   }
 
