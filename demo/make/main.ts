@@ -3,7 +3,9 @@ import { join } from 'node:path';
 import { COMPASS_LESSON, FEEDBACK, MIXED_UP, RIGHT, STEER_LESSON, TWELFTHS_LESSON } from './lessons.ts';
 import { chartPhoto, passagePlan, tableSlides, tideSlides } from './papers.ts';
 import { handOf, PRACTICE } from './practice.ts';
-import { performed, type Sentence } from './script.ts';
+import { BUOYS_LESSON, PASSAGE_LESSON, SECONDARY_LESSON, WIND_LESSON } from './longLessons.ts';
+import { performed, type MadeTake, type Sentence } from './script.ts';
+import type { Voice } from './voices.ts';
 import { world } from './world.ts';
 
 /** Makes every file of the demo world anew, and what the practice devices say and write. Needs flite, festival with its HTS voice, and ffmpeg. */
@@ -16,6 +18,11 @@ for (const one of [folder, practice]) {
 const put = (name: string, bytes: Buffer | string) => writeFileSync(join(folder, name), bytes);
 
 const frames: Record<string, number> = {};
+const keep = (name: string, take: MadeTake): void => {
+  put(`${name}.ogg`, take.voice);
+  put(`${name}.ndjson`, take.log);
+  frames[name] = take.frames;
+};
 const scripts: Record<string, readonly Sentence[]> = {
   twelfths: TWELFTHS_LESSON,
   compass: COMPASS_LESSON,
@@ -23,11 +30,15 @@ const scripts: Record<string, readonly Sentence[]> = {
   feedback: FEEDBACK,
 };
 Object.entries(scripts).forEach(([name, sentences], i) => {
-  const take = performed(sentences, 101 + i);
-  put(`${name}.ogg`, take.voice);
-  put(`${name}.ndjson`, take.log);
-  frames[name] = take.frames;
+  keep(name, performed(sentences, 101 + i));
 });
+const long: readonly (readonly [string, readonly Sentence[], Voice])[] = [
+  ['passage', PASSAGE_LESSON, 'ilse'],
+  ['wind', WIND_LESSON, 'ilse'],
+  ['secondary', SECONDARY_LESSON, 'jon'],
+  ['buoys', BUOYS_LESSON, 'jon'],
+];
+long.forEach(([name, sentences, voice], i) => keep(name, performed(sentences, 201 + i, voice)));
 const practised = performed(PRACTICE, 99, 'practice');
 writeFileSync(join(practice, 'voice.ogg'), practised.voice);
 writeFileSync(join(practice, 'hand.json'), handOf(practised.log));

@@ -12,8 +12,8 @@ export const RATE = 48_000;
  */
 export const VOICES = {
   short: { program: 'flite' },
-  ilse: { program: 'festival', pitch: 1.02, pace: 0.96 },
-  jon: { program: 'festival', pitch: 0.8, pace: 0.98 },
+  ilse: { program: 'festival', pitch: 1.02, pace: 0.83 },
+  jon: { program: 'festival', pitch: 0.8, pace: 0.78 },
   practice: { program: 'festival', pitch: 0.9, pace: 0.95 },
 } as const;
 export type Voice = keyof typeof VOICES;

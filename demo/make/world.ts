@@ -1,4 +1,5 @@
 /* People, classes, lessons and what has happened so far. All of it is made up. */
+import { LARGER_CLASSES, PASSAGE_TEXTS, TERM, visitsOf } from './term.ts';
 
 const TENTH_A = [
   'Tam Oriel',
@@ -28,7 +29,10 @@ const TENTH_B = [
   'Otis Wade',
 ];
 
-const signInOf = (name: string): string => name.toLowerCase().replace(' ', '.');
+export const signInOf = (name: string): string => name.toLowerCase().replace(' ', '.');
+
+const CLASSES: Readonly<Record<string, readonly string[]>> = { '10a': TENTH_A, '10b': TENTH_B, ...LARGER_CLASSES };
+const learnersOf = (key: string): readonly string[] => (CLASSES[key] ?? []).map(signInOf);
 
 /** @param frames length of each take in frames of 1/48,000 s */
 export function world(frames: Readonly<Record<string, number>>) {
@@ -39,7 +43,11 @@ export function world(frames: Readonly<Record<string, number>>) {
       { signInName: 'ilse.marrow', name: 'Ilse Marrow', role: 'teacher' },
       { signInName: 'jon.vale', name: 'Jon Vale', role: 'teacher' },
       { signInName: 'keeper', name: 'Orrin Bell', role: 'keeper' },
-      ...[...TENTH_A, ...TENTH_B].map((name) => ({ signInName: signInOf(name), name, role: 'learner' })),
+      ...[...TENTH_A, ...TENTH_B, ...Object.values(LARGER_CLASSES).flat()].map((name) => ({
+        signInName: signInOf(name),
+        name,
+        role: 'learner',
+      })),
     ],
     classes: [
       {
@@ -57,12 +65,69 @@ export function world(frames: Readonly<Record<string, number>>) {
         teacher: 'ilse.marrow',
         learners: TENTH_B.map(signInOf),
       },
+      {
+        key: '11a',
+        name: 'Navigation 11a',
+        course: 'Coastal navigation',
+        teacher: 'jon.vale',
+        learners: LARGER_CLASSES['11a'].map(signInOf),
+      },
+      {
+        key: '9c',
+        name: 'Seamanship 9c',
+        course: 'Seamanship',
+        teacher: 'jon.vale',
+        learners: LARGER_CLASSES['9c'].map(signInOf),
+      },
     ],
     courses: [
       { name: 'Coastal navigation', sharedWith: ['jon.vale'], units: ['Tides', 'Bearings', 'Passage planning'] },
       { name: 'Weather logs', units: ['Clouds and wind'] },
+      { name: 'Seamanship', by: 'jon.vale', units: ['Buoys and lights', 'Handling a boat'] },
     ],
     lessons: [
+      {
+        key: 'secondary',
+        by: 'jon.vale',
+        title: 'Tides where there is no table',
+        unit: 'Tides',
+        goal: 'Find high and low water at a secondary port',
+        tags: ['year 11'],
+        kind: 'worked',
+        boards: 2,
+        take: { name: 'secondary', frames: frames['secondary'] },
+      },
+      {
+        key: 'buoys',
+        by: 'jon.vale',
+        title: 'What buoys say by day',
+        unit: 'Buoys and lights',
+        goal: 'Say on which side to pass a buoy, by its shape',
+        tags: ['year 9'],
+        kind: 'worked',
+        boards: 2,
+        take: { name: 'buoys', frames: frames['buoys'] },
+      },
+      {
+        key: 'wind',
+        title: 'Wind against tide',
+        unit: 'Clouds and wind',
+        goal: 'Say when the stream makes the sea rough',
+        tags: ['year 10'],
+        kind: 'worked',
+        boards: 2,
+        take: { name: 'wind', frames: frames['wind'] },
+      },
+      {
+        key: 'passage',
+        title: 'A passage plan, step by step',
+        unit: 'Passage planning',
+        goal: 'Plan a passage of two legs, and say when to leave',
+        tags: ['year 11', 'revision'],
+        kind: 'worked',
+        boards: 3,
+        take: { name: 'passage', frames: frames['passage'] },
+      },
       {
         key: 'weather',
         title: 'Clouds before wind: keeping a weather log',
@@ -130,6 +195,7 @@ export function world(frames: Readonly<Record<string, number>>) {
       },
     ],
     assignments: [
+      ...TERM,
       {
         key: 'compass-10a',
         lesson: 'compass',
@@ -230,7 +296,9 @@ export function world(frames: Readonly<Record<string, number>>) {
       },
       { assignment: 'twelfths-10b', hoursAgo: 8, byLearner: [[[0, 1]], [[0, 0.4]], [], [[0, 0.15]]] },
     ],
+    visits: TERM.flatMap((given) => visitsOf(given, learnersOf(given.class))),
     handIns: [
+      ...PASSAGE_TEXTS.map(({ learner, hoursAgo, text }) => ({ assignment: 'passage-11a', learner, hoursAgo, text })),
       {
         assignment: 'steer-10a',
         learner: 'wren.calloway',
@@ -247,6 +315,11 @@ export function world(frames: Readonly<Record<string, number>>) {
         text: 'Track 075. The stream sets 180 at 1.8 knots.\nI drew the triangle and measured 055 for the course to steer.\nOver the ground we make about 4.2 knots, so two and a half miles take 36 minutes.\n\nI was not sure whether to draw the stream first or the boat first.',
       },
     ],
+    marks: PASSAGE_TEXTS.flatMap((one) =>
+      'points' in one
+        ? [{ assignment: 'passage-11a', learner: one.learner, points: one.points, comment: one.comment }]
+        : [],
+    ),
     feedback: {
       assignment: 'steer-10a',
       learner: 'wren.calloway',

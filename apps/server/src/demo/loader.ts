@@ -66,15 +66,23 @@ export class DemoLoader {
     await Promise.all(everyone);
     await this.#addClasses(world);
     const owner = present(this.#people.get(world.classes[0]!.teacher));
-    for (const { name, sharedWith = [], units } of world.courses) {
-      const course = await this.courses.add(owner, name);
+    const whose = (by?: string) => (by === undefined ? owner : present(this.#people.get(by)));
+    for (const { name, by, sharedWith = [], units } of world.courses) {
+      const course = await this.courses.add(whose(by), name);
       for (const other of sharedWith) await this.courses.addTeacher(course.id, present(this.#people.get(other)));
       for (const unit of units) this.#units.set(unit, (await this.courses.addUnit(course.id, unit)).id);
     }
-    for (const lesson of world.lessons) await this.#addLesson(folder, owner, lesson);
-    await this.#assign(world, owner);
-    await this.#play(world);
+    const given = new Set(world.assignments.map((one) => one.lesson));
+    for (const lesson of world.lessons) {
+      await this.#addLesson(folder, whose(lesson.by), lesson);
+      // Its sound is made while all else is brought in.
+      const { id } = present(this.#lessons.get(lesson.key));
+      if (given.has(lesson.key)) await this.editions.publish(whose(lesson.by), id);
+    }
+    await this.#assign(world);
     await this.#handIn(folder, world);
+    await this.#play(world);
+    await this.#mark(world);
     await this.#giveFeedback(folder, world, owner);
     return true;
   }
@@ -121,10 +129,8 @@ export class DemoLoader {
     await this.takes.addFinished({ lessonId, byId, frames, log, voice: await readFile(join(folder, `${name}.ogg`)) });
   }
 
-  async #assign(world: World, ownerId: string): Promise<void> {
-    const owner = { id: ownerId, role: 'teacher' } as const;
-    for (const key of new Set(world.assignments.map((one) => one.lesson)))
-      await this.editions.publish(ownerId, present(this.#lessons.get(key)).id);
+  async #assign(world: World): Promise<void> {
+    const teachers = new Map(world.classes.map(({ key, teacher }) => [key, present(this.#people.get(teacher))]));
     for (const { key, lesson, class: className, dueInHours, ...terms } of world.assignments) {
       const dueAt = new Date(Date.now() + dueInHours * HOUR_MS);
       dueAt.setMinutes(0, 0, 0);
@@ -139,7 +145,10 @@ export class DemoLoader {
         lessonId: present(this.#lessons.get(lesson)).id,
         classId: present(this.#classes.get(className)).id,
       };
-      this.#assignments.set(key, await this.assignments.add(owner, given));
+      this.#assignments.set(
+        key,
+        await this.assignments.add({ id: present(teachers.get(className)), role: 'teacher' }, given),
+      );
     }
   }
 
@@ -151,6 +160,28 @@ export class DemoLoader {
       for (const [i, shares] of byLearner.entries()) {
         if (shares.length > 0) await this.#playShares(learners[i]!, edition, shares, hoursAgo - i * 0.7);
       }
+    }
+    for (const { assignment, learner, hoursAgo, shares } of world.visits) {
+      const edition = await this.#ready(present(this.#assignments.get(assignment)).lessonId);
+      await this.#playShares(present(this.#people.get(learner)), edition, shares, hoursAgo);
+    }
+  }
+
+  /** Marks what was written and hands it back, without speaking on it. */
+  async #mark({ marks, assignments, classes }: World): Promise<void> {
+    for (const { assignment, learner, points, comment } of marks) {
+      const { id } = present(this.#assignments.get(assignment));
+      const className = present(assignments.find((one) => one.key === assignment)).class;
+      const teacher = present(this.#people.get(present(classes.find(({ key }) => key === className)).teacher));
+      const { id: submission, times } = present(
+        await this.submissions.ofLearner(id, present(this.#people.get(learner))),
+      );
+      await this.marking.handBack({ id: teacher, role: 'teacher' }, submission, {
+        points,
+        comment,
+        times,
+        revision: 0,
+      });
     }
   }
 

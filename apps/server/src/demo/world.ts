@@ -18,6 +18,8 @@ export interface World {
   }[];
   readonly courses: readonly {
     readonly name: string;
+    /** Whose it is, where it is not the first class's teacher's. */
+    readonly by?: string;
     /** Other teachers who have it too. */
     readonly sharedWith?: readonly string[];
     readonly units: readonly string[];
@@ -40,6 +42,13 @@ export interface World {
     readonly hoursAgo: number;
     readonly byLearner: readonly (readonly (readonly [number, number])[])[];
   }[];
+  /** Further visits, each by one learner. */
+  readonly visits: readonly {
+    readonly assignment: string;
+    readonly learner: string;
+    readonly hoursAgo: number;
+    readonly shares: readonly (readonly [number, number])[];
+  }[];
   readonly handIns: readonly {
     readonly assignment: string;
     readonly learner: string;
@@ -47,6 +56,13 @@ export interface World {
     readonly file?: string;
     readonly fileName?: string;
     readonly text?: string;
+  }[];
+  /** Work that was marked without speaking on it, and handed back. */
+  readonly marks: readonly {
+    readonly assignment: string;
+    readonly learner: string;
+    readonly points: number;
+    readonly comment: string;
   }[];
   readonly feedback: {
     readonly assignment: string;
@@ -63,6 +79,8 @@ export interface WorldTake {
 }
 export interface WorldLesson {
   readonly key: string;
+  /** Whose it is, where it is not the first class's teacher's. */
+  readonly by?: string;
   readonly title: string;
   /** The name of a unit of one of the courses. */
   readonly unit: string;
