@@ -21,7 +21,8 @@ Oak Bell is ready after ${Math.round((Date.now() - begun) / 1000)} s: ${world.ur
   Learner   tam.oriel      password  harbour-light
   Keeper    keeper         password  harbour-light
 
-  Mail that it sends is read at ${world.env.OAKBELL_MAIL_PAGE}
+  Mail that it sends is read at   ${world.env.OAKBELL_MAIL_PAGE}
+  The record store’s page is at   ${new URL('/', world.env.OAKBELL_RECORD_STORE).href}
 
 Press Ctrl-C to end it. What you do is kept; "npm run demo -- --fresh" begins anew.`);
   await runWorld(world);

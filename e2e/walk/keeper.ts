@@ -34,6 +34,15 @@ export const KEEPER: readonly State[] = [
   { name: 'rosters', at: '/rosters', seen: heading('Rosters') },
   { name: 'the school', at: '/school', seen: heading('School') },
   {
+    name: 'a term that cannot be',
+    at: '/school',
+    open: async (page) => {
+      await press('Add a term')(page);
+      await press('Save the terms')(page);
+    },
+    seen: (page) => page.getByText('Say what it is called'),
+  },
+  {
     name: 'mail that could not be sent',
     at: async (page) => {
       const unsent = [

@@ -51,7 +51,7 @@ export async function startWorld({
       OAKBELL_WEB: join(ROOT, 'apps/web/dist'),
       OAKBELL_PORT: at,
       OAKBELL_LOG: process.env.OAKBELL_LOG ?? 'info',
-      ...(demo ? { ...(await standInIdentity()), ...(await standInMail(at)) } : {}),
+      ...(demo ? { ...(await standInIdentity()), ...(await standInMail(at)), ...(await standInRecords()) } : {}),
       ...more,
       ...(demo ? { OAKBELL_DEMO: join(ROOT, 'demo/world') } : {}),
     };
@@ -113,6 +113,15 @@ async function standInMail(port) {
   };
 }
 
+/** Where the stand-in for a learning record store listens, and who may write to it. */
+async function standInRecords() {
+  return {
+    OAKBELL_RECORD_STORE: `http://127.0.0.1:${await freePort()}/xapi/`,
+    OAKBELL_RECORD_NAME: 'oak-bell',
+    OAKBELL_RECORD_SECRET: randomBytes(16).toString('hex'),
+  };
+}
+
 async function startProcesses(world, { stops, tell, second, demo, ...how }) {
   const { env, folder } = world;
   tell('Starting the HTTP process and the job process …');
@@ -135,6 +144,10 @@ async function startProcesses(world, { stops, tell, second, demo, ...how }) {
   if (demo && env.OAKBELL_MAIL_PAGE) {
     const isThere = () => answers(env.OAKBELL_MAIL_PAGE);
     await keepOne('The stand-in for a school’s mail server', 'standins/mail.js', 'mail.log', env, isThere);
+  }
+  if (demo && env.OAKBELL_RECORD_STORE) {
+    const isThere = () => answers(new URL('about', env.OAKBELL_RECORD_STORE).href);
+    await keepOne('The stand-in for a record store', 'standins/record.js', 'record.log', env, isThere);
   }
   world.jobs = await keepOne('The job process', 'worker.js', 'jobs.log', env, async () => true);
   world.http = await keepOne('The HTTP process', 'main.js', 'http.log', env, isReadyAt(world.url));

@@ -374,6 +374,12 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     return { path: '/api/school/mail/again', by: keeper! };
   },
   'post /api/beginning': 'writes no row',
+  'put /api/terms': () =>
+    Promise.resolve({
+      path: '/api/terms',
+      by: keeper!,
+      body: { terms: [{ id: null, name: 'Autumn', from: '2026-09-01', to: '2026-12-18' }], removed: [] },
+    }),
   'put /api/school': () =>
     Promise.resolve({
       path: '/api/school',

@@ -74,6 +74,8 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'put /api/own-name': { roles: ALL },
   'get /api/own-mail': { roles: ALL },
   'put /api/own-mail': { roles: ALL },
+  'get /api/terms': { roles: ['teacher', 'keeper'] },
+  'put /api/terms': { roles: KEEPERS },
   'get /api/school/mail': { roles: KEEPERS },
   'post /api/school/mail/tries': { roles: KEEPERS },
   'post /api/school/mail/again': { roles: KEEPERS },

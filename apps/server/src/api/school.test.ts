@@ -138,6 +138,52 @@ describe('what a keeper says of the school', () => {
   });
 });
 
+describe('terms', () => {
+  const autumn = { id: null, name: 'Autumn', from: '2026-09-01', to: '2026-12-18' };
+  const spring = { id: null, name: 'Spring', from: '2027-01-11', to: '2027-04-01' };
+  const put = (terms: readonly object[], removed: readonly string[] = []) =>
+    keeper.put('/api/terms').send({ terms, removed });
+  const all = async () =>
+    (await keeper.get('/api/terms').expect(200)).body as {
+      id: string;
+      name: string;
+      from: string;
+      to: string;
+      classes: number;
+    }[];
+
+  it('are added, changed and removed together, the latest first; what nobody names stays', async () => {
+    const { body } = await put([autumn, spring]).expect(200);
+    expect(body).toMatchObject([{ name: 'Spring' }, { name: 'Autumn', from: '2026-09-01', classes: 0 }]);
+    const [first, second] = await all();
+    await put([{ ...second, classes: undefined, to: '2026-12-11' }], [first!.id]).expect(200);
+    expect(await all()).toMatchObject([{ id: second!.id, name: 'Autumn', to: '2026-12-11' }]);
+    expect(await all()).toHaveLength(1);
+  });
+  it('that cannot be are told at their field, and nothing is changed', async () => {
+    const { body } = await put([spring, { ...autumn, to: '2026-08-01' }]).expect(422);
+    expect(body).toHaveProperty(['fields', 'terms.1.to']);
+    expect(await all()).toHaveLength(1);
+  });
+  it('have classes in them, and are not removed under them', async () => {
+    const id = (await all())[0]!.id;
+    const made = await keeper.post('/api/classes').send({ name: '11b', course: 'Tides' }).expect(201);
+    const path = `/api/classes/${(made.body as { id: string }).id}`;
+    await keeper.patch(path).send({ name: '11b', course: 'Tides', termId: id }).expect(204);
+    expect((await keeper.get(path)).body).toMatchObject({ termId: id, term: 'Autumn' });
+    // What is left out stays.
+    await keeper.patch(path).send({ name: '11c', course: 'Tides' }).expect(204);
+    expect((await keeper.get(path)).body).toMatchObject({ name: '11c', term: 'Autumn' });
+    expect((await put([], [id]).expect(409)).body).toMatchObject({ code: 'term-in-use' });
+    const nowhere = '00000000-0000-4000-8000-000000000000';
+    await keeper.patch(path).send({ name: '11c', course: 'Tides', termId: nowhere }).expect(404);
+    await keeper.patch(path).send({ name: '11c', course: 'Tides', termId: null }).expect(204);
+    await put([], [id]).expect(200);
+    expect(await all()).toEqual([]);
+    await keeper.delete(path).expect(204);
+  });
+});
+
 describe('people', () => {
   it('get sign-in names of their own, whatever letters their names have', async () => {
     const rows = await add('learner', 'Ana Šimić', 'Ana Simic', '  Ana Maria Simic ', 'Øystein Groß', '李 明', '王 伟');
@@ -241,7 +287,7 @@ describe('a class', () => {
   it('is its maker’s, and is in the keeper’s list', async () => {
     expect((await roster()).teachers.map((one) => one.name)).toEqual(['Ilse Marrow']);
     expect((await keeper.get('/api/classes').expect(200)).body).toEqual([
-      { id, name: '10a', course: 'Navigation', learners: 0, term: null },
+      { id, name: '10a', course: 'Navigation', learners: 0, termId: null, term: null },
     ]);
   });
   it('takes in no learner of other teachers by their sign-in name: with a class come rights over its learners', async () => {

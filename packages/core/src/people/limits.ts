@@ -10,6 +10,9 @@ export const LONGEST_COURSE = 120;
 export const LONGEST_GROUP = 60;
 export const MOST_GROUPS = 40;
 export const MOST_HOLIDAYS = 60;
+/** Terms of a school, those of years ago among them, and the letters of a name. */
+export const MOST_TERMS = 200;
+export const LONGEST_TERM = 80;
 /** Domains of addresses that may come in by the school's own sign-in. */
 export const MOST_DOMAINS = 20;
 /** For how many days lines of who saw what are kept. */

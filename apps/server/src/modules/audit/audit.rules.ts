@@ -79,6 +79,7 @@ export const NOT_TOLD: Readonly<Record<string, string>> = {
   '/api/joining': 'a learner’s own question; the answer is told',
   '/api/speaking-rate': 'their own',
   '/api/school': 'nobody’s',
+  '/api/terms': 'nobody’s',
   'get /api/rosters': 'which files were brought; what is in them is told where it is opened',
   'post /api/rosters': 'a file, before it is planned',
   'delete /api/rosters/:id': 'a file of which nothing came',

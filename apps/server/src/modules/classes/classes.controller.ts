@@ -42,9 +42,14 @@ export class NewClassDto {
   @Text({ min: 1, max: LONGEST_CLASS }) name: string;
   @Text({ max: LONGEST_COURSE }) course: string;
 }
+export class ClassFactsDto extends NewClassDto {
+  /** The term it is in; null for none, and as it was when left out. */
+  @Id({ optional: true, nullable: true }) termId?: string | null;
+}
 export class ClassDto extends NewClassDto {
   @Id() id: string;
   @Whole() learners: number;
+  @Id({ nullable: true }) termId: string | null;
   /** The name of its term; null for none. */
   @Text({ nullable: true }) term: string | null;
 }
@@ -92,7 +97,7 @@ const classDto = (
   { id, name, course, termId }: SchoolClassEntity,
   learners: number,
   terms: ReadonlyMap<string, string> = new Map(),
-): ClassDto => ({ id, name, course, learners, term: termId === null ? null : (terms.get(termId) ?? null) });
+): ClassDto => ({ id, name, course, learners, termId, term: termId === null ? null : (terms.get(termId) ?? null) });
 
 @ApiTags('classes')
 @Controller('api/classes')
@@ -154,8 +159,15 @@ export class ClassesController {
   @For('teacher', 'keeper')
   @May('run', 'class')
   @ApiNoContentResponse()
-  async describe(@Param('id', ParseUUIDPipe) id: string, @Body() { name, course }: NewClassDto): Promise<void> {
-    await this.classes.describe(id, { name: name.trim(), course: course.trim() });
+  async describe(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() { name, course, termId }: ClassFactsDto,
+  ): Promise<void> {
+    await this.classes.describe(id, {
+      name: name.trim(),
+      course: course.trim(),
+      ...(termId === undefined ? {} : { termId }),
+    });
   }
 
   @Delete(':id')

@@ -13,6 +13,8 @@ import { GroupsController } from './groups.controller.ts';
 import { GroupsService } from './groups.service.ts';
 import { JoiningController } from './joining.controller.ts';
 import { JoiningService } from './joining.service.ts';
+import { TermsController } from './terms.controller.ts';
+import { TermsService } from './terms.service.ts';
 import { ClassesController } from './classes.controller.ts';
 import { ClassesService } from './classes.service.ts';
 import { MembersService } from './members.service.ts';
@@ -29,8 +31,8 @@ import { MembersService } from './members.service.ts';
     ]),
     PeopleModule,
   ],
-  controllers: [ClassesController, JoiningController, GroupsController],
-  providers: [ClassesService, MembersService, JoiningService, GroupsService],
+  controllers: [ClassesController, JoiningController, GroupsController, TermsController],
+  providers: [ClassesService, MembersService, JoiningService, GroupsService, TermsService],
   exports: [ClassesService],
 })
 export class ClassesModule {}

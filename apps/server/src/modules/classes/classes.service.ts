@@ -6,6 +6,7 @@ import { Acts } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { MediaService } from '../access/index.ts';
 import { insertRows, lotsOf, updateRows } from '../../platform/database/index.ts';
+import { TermsService } from './terms.service.ts';
 import { MembershipEntity, SchoolClassEntity } from './class.entity.ts';
 
 interface ClassRow {
@@ -35,6 +36,7 @@ export class ClassesService {
   constructor(
     @InjectRepository(SchoolClassEntity) private readonly classes: Repository<SchoolClassEntity>,
     @InjectRepository(MembershipEntity) private readonly memberships: Repository<MembershipEntity>,
+    private readonly terms: TermsService,
     private readonly media: MediaService,
     private readonly acts: Acts,
   ) {}
@@ -52,10 +54,16 @@ export class ClassesService {
     await this.memberships.insert({ classId, personId, part });
   }
 
-  /** @throws Problem `not-found` */
-  async describe(id: string, { name, course }: { readonly name: string; readonly course: string }): Promise<void> {
-    await this.get(id);
-    await this.classes.update({ id }, { name, course });
+  /** What is left out stays. @throws Problem `not-found`, also where there is no such term */
+  async describe(
+    id: string,
+    facts: { readonly name: string; readonly course: string; readonly termId?: string | null },
+  ): Promise<void> {
+    await this.acts.do(async () => {
+      await this.get(id);
+      if (facts.termId && !(await this.terms.isThere(facts.termId))) throw notFound('term');
+      await this.classes.update({ id }, facts);
+    });
   }
 
   /**

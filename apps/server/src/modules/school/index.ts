@@ -1,2 +1,3 @@
 export { SchoolModule } from './school.module.ts';
+export { isCalendarDay } from './school.rules.ts';
 export { SchoolService } from './school.service.ts';

@@ -20,7 +20,8 @@ export const USUAL_AUDIT_DAYS = 365;
 /** Monday to Friday. */
 export const USUAL_DAYS: readonly number[] = [1, 2, 3, 4, 5];
 
-const isDate = (text: string): boolean => {
+/** Whether it is a day of the calendar, as yyyy-mm-dd. */
+export const isCalendarDay = (text: string): boolean => {
   const day = new Date(`${text}T00:00:00Z`);
   return /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(day.getTime()) && day.toISOString().startsWith(text);
 };
@@ -48,7 +49,8 @@ export function schoolFaults({
   if (!mailDomains.every((domain) => /^[a-z\d-]+(?:\.[a-z\d-]+)+$/.test(domain)))
     faults['mailDomains'] = 'Domains are written like school.example, in small letters.';
   for (const [i, { from, to }] of holidays.entries()) {
-    if (!isDate(from) || !isDate(to)) faults[`holidays.${i}.from`] = 'These are not two days of the calendar.';
+    if (!isCalendarDay(from) || !isCalendarDay(to))
+      faults[`holidays.${i}.from`] = 'These are not two days of the calendar.';
     else if (to < from) faults[`holidays.${i}.to`] = 'They end before they begin.';
   }
   return faults;

@@ -1,9 +1,10 @@
 import { ActionIcon, Button, Group, Menu, Modal, Text, Title } from '@mantine/core';
 import { IconDots, IconPlus, IconPrinter } from '@tabler/icons-react';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { AddNames, FirstPasswordDialog } from '../../kits/roster/index.ts';
-import { useSession, type Api } from '../../shared/api/index.ts';
+import { call, client, useSession, type Api } from '../../shared/api/index.ts';
 import {
   DialogFoot,
   Empty,
@@ -15,7 +16,7 @@ import {
   Show,
   whenText,
 } from '../../shared/ui/index.ts';
-import { classFields } from './classFields.ts';
+import { classFields, termField } from './classFields.ts';
 import { learnersText } from './ClassesPage.tsx';
 import { Groups } from './Groups.tsx';
 import { JoinCode } from './JoinCode.tsx';
@@ -46,6 +47,11 @@ function Filled({ whole, acts }: { readonly whole: Whole; readonly acts: Acts })
   const [open, setOpen] = useState<Open>(null);
   const [letIn, setLetIn] = useState<Person | null>(null);
   const [needing, setNeeding] = useState<Learner | null>(null);
+  const terms = useQuery({
+    queryKey: ['terms'],
+    queryFn: () => call(client.GET('/api/terms')),
+    enabled: open === 'fields',
+  });
   const close = () => setOpen(null);
   const fresh = whole.roster.filter((one) => one.isNew).length;
   const add = (
@@ -152,12 +158,12 @@ function Filled({ whole, acts }: { readonly whole: Whole; readonly acts: Acts })
           onClose={close}
         />
       )}
-      {open === 'fields' && (
+      {open === 'fields' && terms.data && (
         <FieldsDialog
           title="This class"
           action="Save"
-          fields={classFields(whole)}
-          onSave={acts.describe}
+          fields={[...classFields(whole), termField(whole.termId, terms.data)]}
+          onSave={({ termId, ...names }) => acts.describe({ ...names, termId: termId || null })}
           onClose={close}
         />
       )}

@@ -1,3 +1,19 @@
+interface Term {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** The term that a class is in, to choose from those of the school. */
+export const termField = (now: string | null, terms: readonly Term[]) =>
+  ({
+    name: 'termId',
+    label: 'Term',
+    max: 40,
+    optional: true,
+    now: now ?? '',
+    among: [{ value: '', label: 'None' }, ...terms.map(({ id, name }) => ({ value: id, label: name }))],
+  }) as const;
+
 interface Named {
   readonly name: string;
   readonly course: string;

@@ -51,7 +51,7 @@ export function useClass(id: string) {
       ).then(refresh),
     addTeacher: (signInName: string) =>
       call(client.POST('/api/classes/{id}/teachers', { ...path, body: { signInName } })).then(refresh),
-    describe: (body: { name: string; course: string }) =>
+    describe: (body: { name: string; course: string; termId: string | null }) =>
       call(client.PATCH('/api/classes/{id}', { ...path, body })).then(refresh),
     remove: () =>
       call(client.DELETE('/api/classes/{id}', path)).then(() => queries.invalidateQueries({ queryKey: ['classes'] })),

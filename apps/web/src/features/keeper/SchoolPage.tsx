@@ -8,6 +8,7 @@ import { call, client, Problem, type Api } from '../../shared/api/index.ts';
 import { IconAction, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
 import { Roles } from './Roles.tsx';
 import { SchoolMail } from './SchoolMail.tsx';
+import { Terms } from './Terms.tsx';
 
 type School = Api['SchoolDto'];
 const KEY = ['school'];
@@ -25,6 +26,7 @@ export function SchoolPage() {
       <Show of={school} what="Fetching what is known of the school">
         {(known) => <Fields known={known} />}
       </Show>
+      <Terms />
       <SchoolMail />
       <Roles />
     </div>

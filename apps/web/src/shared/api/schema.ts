@@ -321,6 +321,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["terms_all"];
+        put: operations["terms_change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/beginning": {
         parameters: {
             query?: never;
@@ -2154,6 +2170,8 @@ export interface components {
             /** Format: uuid */
             id: string;
             learners: number;
+            /** Format: uuid */
+            termId: string | null;
             term: string | null;
         };
         NewClassDto: {
@@ -2214,12 +2232,20 @@ export interface components {
             /** Format: uuid */
             id: string;
             learners: number;
+            /** Format: uuid */
+            termId: string | null;
             term: string | null;
             roster: components["schemas"]["ClassLearnerDto"][];
             groups: components["schemas"]["GroupDto"][];
             joinCode: components["schemas"]["JoinCodeDto"] | null;
             asking: components["schemas"]["AskingDto"][];
             teachers: components["schemas"]["RosterPersonDto"][];
+        };
+        ClassFactsDto: {
+            name: string;
+            course: string;
+            /** Format: uuid */
+            termId?: string | null;
         };
         NewPersonDto: {
             name: string;
@@ -2258,6 +2284,25 @@ export interface components {
         NewGroupDto: {
             /** Format: uuid */
             id: string;
+        };
+        TermDto: {
+            name: string;
+            from: string;
+            to: string;
+            /** Format: uuid */
+            id: string;
+            classes: number;
+        };
+        ChangedTermDto: {
+            name: string;
+            from: string;
+            to: string;
+            /** Format: uuid */
+            id: string | null;
+        };
+        TermChangesDto: {
+            terms: components["schemas"]["ChangedTermDto"][];
+            removed: string[];
         };
         BegunDto: {
             begun: boolean;
@@ -3534,7 +3579,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NewClassDto"];
+                "application/json": components["schemas"]["ClassFactsDto"];
             };
         };
         responses: {
@@ -3833,6 +3878,48 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    terms_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermDto"][];
+                };
+            };
+        };
+    };
+    terms_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TermChangesDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermDto"][];
+                };
             };
         };
     };

@@ -1,4 +1,4 @@
-import { Button, Modal, TextInput } from '@mantine/core';
+import { Button, Modal, NativeSelect, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
 import { DialogFoot } from './DialogFoot.tsx';
 import { ProblemNote } from './notes.tsx';
@@ -11,6 +11,8 @@ interface Field<K extends string> {
   readonly max: number;
   /** May stay empty. */
   readonly optional?: boolean;
+  /** One of these is chosen, where it is not typed. */
+  readonly among?: readonly { readonly value: string; readonly label: string }[];
   /** A name to sign in with is no word: nothing makes its first letter large. */
   readonly plain?: boolean;
 }
@@ -44,19 +46,31 @@ export function FieldsDialog<K extends string>({ title, action, fields, onSave, 
   return (
     <Modal opened onClose={onClose} title={title}>
       <form onSubmit={save}>
-        {fields.map(({ name, label, description, max, plain }, i) => (
-          <TextInput
-            key={name}
-            {...(i === 0 ? { 'data-autofocus': true } : {})}
-            mb="sm"
-            label={label}
-            description={description}
-            maxLength={max}
-            autoCapitalize={plain ? 'none' : undefined}
-            value={values[name]}
-            onChange={({ currentTarget: { value } }) => setValues((before) => ({ ...before, [name]: value }))}
-          />
-        ))}
+        {fields.map(({ name, label, description, max, plain, among }, i) =>
+          among ? (
+            <NativeSelect
+              key={name}
+              mb="sm"
+              label={label}
+              description={description}
+              data={[...among]}
+              value={values[name]}
+              onChange={({ currentTarget: { value } }) => setValues((before) => ({ ...before, [name]: value }))}
+            />
+          ) : (
+            <TextInput
+              key={name}
+              {...(i === 0 ? { 'data-autofocus': true } : {})}
+              mb="sm"
+              label={label}
+              description={description}
+              maxLength={max}
+              autoCapitalize={plain ? 'none' : undefined}
+              value={values[name]}
+              onChange={({ currentTarget: { value } }) => setValues((before) => ({ ...before, [name]: value }))}
+            />
+          ),
+        )}
         <ProblemNote failure={failure} />
         <DialogFoot onClose={onClose}>
           <Button type="submit" loading={busy} disabled={!isFilled}>
