@@ -71,13 +71,20 @@ test('an empty school is brought to its first published lesson', { tag: '@real-t
     await keeper.getByLabel('Called').fill('Winter');
     await keeper.getByLabel('First day').fill('2026-12-21');
     await keeper.getByLabel('Last day').fill('2026-12-20');
-    await keeper.getByRole('button', { name: 'Save' }).click();
+    await keeper.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(keeper.getByText('They end before they begin')).toBeVisible();
     await keeper.getByLabel('Last day').fill('2027-01-04');
-    await keeper.getByRole('button', { name: 'Save' }).click();
+    await keeper.getByRole('button', { name: 'Save', exact: true }).click();
     await expect(keeper.getByText('Saved', { exact: true })).toBeVisible();
     await keeper.reload();
     await expect(keeper.getByLabel('Called')).toHaveValue('Winter');
+    await keeper.getByRole('button', { name: 'Add a term' }).click();
+    const term = keeper.getByRole('group', { name: 'Term 1' });
+    await term.getByLabel('Called').fill('Autumn');
+    await term.getByLabel('First day').fill('2026-09-01');
+    await term.getByLabel('Last day').fill('2026-12-18');
+    await keeper.getByRole('button', { name: 'Save the terms' }).click();
+    await expect(keeper.getByRole('region', { name: 'Terms' }).getByText('Saved', { exact: true })).toBeVisible();
     await expectClean(keeper);
   });
 

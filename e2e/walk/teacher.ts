@@ -113,7 +113,10 @@ export const CO_TEACHER: readonly State[] = [
     name: 'who has watched another one’s lesson',
     at: '/today',
     open: (page) =>
-      page.getByRole('region', { name: 'Assignments not yet watched by all' }).getByRole('link').first().click(),
+      page
+        .getByRole('region', { name: 'Assignments not yet watched by all' })
+        .getByRole('link', { name: 'Course to steer across a stream' })
+        .click(),
     seen: heading('Navigation 10a'),
   },
 ];

@@ -11,6 +11,7 @@ let database: ActDataSource;
 let [teacher, tam, wren]: Agent[] = [];
 let edition: string;
 let assignment: string;
+let classId: string;
 beforeAll(async () => {
   test = await startTestApp();
   const ids = await addSchool(test);
@@ -19,7 +20,8 @@ beforeAll(async () => {
   const lesson = await newLesson(teacher);
   await record(teacher, lesson.id, 20);
   edition = (await publish(teacher, lesson.id)).id;
-  assignment = await assign(teacher, lesson.id, ids['10a']!);
+  classId = ids['10a']!;
+  assignment = await assign(teacher, lesson.id, classId);
 });
 afterAll(() => test.close());
 beforeEach(async () => {
@@ -155,4 +157,22 @@ it('counts the others where one of a round cannot be written', async () => {
   await report(wren!, hers, 3e6).expect(204);
   await report(wren!, hers, 4e6, { number: 1 }).expect(204);
   expect(await shares()).toMatchObject({ tam: 2, wren: 4 });
+});
+
+describe('today', () => {
+  it('tells what is not yet watched by all of what is due soon or was lately, the nearest first', async () => {
+    const lesson = await newLesson(teacher!);
+    await record(teacher!, lesson.id, 1);
+    await publish(teacher!, lesson.id);
+    const days = [-40, -3, 9, 1.5, -15];
+    const given: string[] = [];
+    for (const day of days) {
+      const id = await assign(teacher!, lesson.id, classId);
+      await database.query('UPDATE assignment SET dueAt = NOW(3) + INTERVAL ? HOUR WHERE id = ?', [day * 24, id]);
+      given.push(id);
+    }
+    const { body } = await teacher!.get('/api/today').expect(200);
+    const told = (body as { notWatched: { assignmentId: string }[] }).notWatched.map((one) => one.assignmentId);
+    expect(told.filter((id) => given.includes(id))).toEqual([given[3], given[1], given[2]]);
+  });
 });

@@ -15,6 +15,9 @@ import { pairKey, WatchCounts } from '../watching/index.ts';
 import { deskState, lessonStep, type DeskState, type LessonStep } from './today.rules.ts';
 import { PagesService } from '../pages/index.ts';
 
+/** What was due longer ago than this is no longer said to be not yet watched. */
+const LATE_MS = 14 * 86_400_000;
+
 export class TodayLessonDto {
   @Id() id: string;
   @Text() title: string;
@@ -181,7 +184,13 @@ export class TodayController {
     }));
   }
 
-  async #notWatched(person: SignedIn, assignments: readonly AssignmentEntity[]): Promise<TodayAssignmentDto[]> {
+  /** What is due soon, or was a short while ago, that nearest to today first: a term that is over is no work of today. */
+  async #notWatched(person: SignedIn, given: readonly AssignmentEntity[]): Promise<TodayAssignmentDto[]> {
+    const now = Date.now();
+    const away = ({ dueAt }: AssignmentEntity) => Math.abs(dueAt.getTime() - now);
+    const assignments = given
+      .filter(({ dueAt }) => now - dueAt.getTime() < LATE_MS)
+      .toSorted((a, b) => away(a) - away(b));
     const lessons = await this.lessons.byIds(assignments.map((one) => one.lessonId));
     const classes = await this.classes.byIds(assignments.map((one) => one.classId));
     const counts = await this.counts.begun(assignments.map((one) => one.id));
