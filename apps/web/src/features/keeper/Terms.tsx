@@ -3,6 +3,7 @@ import { useForm } from '@mantine/form';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { LONGEST_TERM, MOST_TERMS } from '@oakbell/core/people';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
 import { call, client, Problem, type Api } from '../../shared/api/index.ts';
 import { IconAction, ProblemNote, Show } from '../../shared/ui/index.ts';
 
@@ -19,7 +20,7 @@ export function Terms() {
         Terms
       </Title>
       <Show of={terms} what="Fetching the terms">
-        {(known) => <Fields key={known.map(({ id }) => id).join(' ')} known={known} />}
+        {(known) => <Fields known={known} />}
       </Show>
     </section>
   );
@@ -27,6 +28,8 @@ export function Terms() {
 
 function Fields({ known }: { readonly known: readonly Api['TermDto'][] }) {
   const queries = useQueryClient();
+  // What was changed is told from what was here when it was begun: another keeper's new term is not taken away.
+  const [base, setBase] = useState(known);
   const form = useForm<{ terms: Row[] }>({
     initialValues: { terms: rowsOf(known) },
     validate: {
@@ -41,9 +44,24 @@ function Fields({ known }: { readonly known: readonly Api['TermDto'][] }) {
     },
   });
   const { terms } = form.values;
+  const show = (now: readonly Api['TermDto'][]) => {
+    const values = { terms: rowsOf(now) };
+    setBase(now);
+    form.setInitialValues(values);
+    form.setValues(values);
+    form.resetDirty(values);
+  };
+  const latest = useRef(show);
+  useEffect(() => {
+    latest.current = show;
+  });
+  const isClean = !form.isDirty();
+  useEffect(() => {
+    if (isClean && known !== base) latest.current(known);
+  }, [isClean, known, base]);
   const save = useMutation({
     mutationFn: () => {
-      const was = new Map(known.map((one) => [one.id, one]));
+      const was = new Map(base.map((one) => [one.id, one]));
       const isNew = ({ id, name, from, to }: Row) => {
         const before = id === null ? undefined : was.get(id);
         return before?.name !== name || before.from !== from || before.to !== to;
@@ -53,17 +71,14 @@ function Fields({ known }: { readonly known: readonly Api['TermDto'][] }) {
         client.PUT('/api/terms', {
           body: {
             terms: terms.filter(isNew).map(({ id, name, from, to }) => ({ id, name, from, to })),
-            removed: known.map(({ id }) => id).filter((id) => !kept.has(id)),
+            removed: base.map(({ id }) => id).filter((id) => !kept.has(id)),
           },
         }),
       );
     },
     onSuccess: (saved) => {
       queries.setQueryData(KEY, saved);
-      const values = { terms: rowsOf(saved) };
-      form.setInitialValues(values);
-      form.setValues(values);
-      form.resetDirty(values);
+      show(saved);
     },
     onError: (problem) => form.setErrors(problem instanceof Problem ? { ...problem.fields } : {}),
   });
