@@ -19,8 +19,10 @@ export function run(command, args, { quiet = false, env = {}, cwd = ROOT, mayFai
     const stdio = quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit';
     const child = spawn(command, args, { cwd, stdio, env: { ...process.env, ...env } });
     let output = '';
-    child.stdout?.on('data', (chunk) => (output += chunk));
-    child.stderr?.on('data', (chunk) => (output += chunk));
+    for (const stream of [child.stdout, child.stderr]) {
+      // A letter of several bytes may come in two chunks.
+      stream?.setEncoding('utf8').on('data', (chunk) => (output += chunk));
+    }
     child.on('error', (failure) => reject(new Plain(`${command} could not be run: ${failure.message}.`)));
     child.on('close', (code) => {
       if (code === 0 || mayFail) resolve({ code: code ?? 1, output });
