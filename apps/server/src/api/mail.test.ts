@@ -113,6 +113,14 @@ describe('a forgotten password', () => {
     await choose(second, 'four gulls on a mast').expect(410);
     await signIn('ilse', PASSWORD).expect(200);
   });
+  it('opens nothing by a mail to an address that is theirs no longer', async () => {
+    await ask('wren').expect(204);
+    await allSent();
+    const link = linkTo('twins@skerry.example');
+    const people = test.app.get(PeopleService, { strict: false });
+    await people.rename(ids['wren']!, { name: 'wren', signInName: 'wren', mail: 'wren@skerry.example' });
+    await choose(link, 'four gulls on a mast').expect(410);
+  });
   it('cannot be guessed: tries are counted', async () => {
     const tries = Array.from({ length: 12 }, () => choose({ person: ids['co']!, key: 'x' }, 'four gulls on a mast'));
     const statuses = (await Promise.all(tries)).map(({ status }) => status);

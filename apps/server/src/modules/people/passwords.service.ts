@@ -11,7 +11,7 @@ import { Letters, type Letter } from '../../platform/mail/index.ts';
 import { firstPassword, plainWords } from './firstWords.ts';
 import { passwordFault, PASSWORD_WORDS } from './people.rules.ts';
 import { PeopleService } from './people.service.ts';
-import { PersonEntity } from './person.entity.ts';
+import { NOT_FORGOTTEN, PersonEntity } from './person.entity.ts';
 import { SignInLimits } from './signInLimits.ts';
 import { isWellKnown } from './wellKnown.ts';
 
@@ -202,6 +202,3 @@ export class PasswordsService implements OnModuleInit {
     };
   }
 }
-
-/** Nobody is on the way to a new password. */
-const NOT_FORGOTTEN = { forgottenKey: null, forgottenUntil: null } as const;

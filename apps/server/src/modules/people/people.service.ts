@@ -10,7 +10,7 @@ import { insertRows, likeText, lotsOf, updateRows } from '../../platform/databas
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { SessionsService, type Role } from '../../platform/sessions/index.ts';
 import { MediaService } from '../access/index.ts';
-import { PersonEntity } from './person.entity.ts';
+import { NOT_FORGOTTEN, PersonEntity } from './person.entity.ts';
 import { signInNameOf } from './people.rules.ts';
 
 export interface NewPerson {
@@ -207,8 +207,9 @@ export class PeopleService {
       const there = await this.people.findOneBy({ signInName: comparableName(signInName) });
       if (there && there.id !== id)
         throw new Problem(409, 'name-taken', `Somebody else signs in as ${signInName}. Nothing was changed.`);
-      // Another address is another account of the school's own sign-in; the same one changes nothing.
-      const other = mail === undefined || mail === person.mail ? {} : { mail, identityKey: null };
+      // Another address is another account of the school's own sign-in, and what was mailed to the old one opens nothing
+      // any more; the same one changes nothing.
+      const other = mail === undefined || mail === person.mail ? {} : { mail, identityKey: null, ...NOT_FORGOTTEN };
       await this.people.update(
         { id },
         { name: name.trim(), registerName: null, signInName: comparableName(signInName), ...other },

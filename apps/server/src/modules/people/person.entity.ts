@@ -41,6 +41,9 @@ export class PersonEntity {
   @Column(moment) createdAt: Date;
 }
 
+/** Nobody is on the way to a new password. */
+export const NOT_FORGOTTEN = { forgottenKey: null, forgottenUntil: null } as const;
+
 /** What a learner needs: seen by those who teach them, and by nobody else. No row: nothing. */
 @Entity('accommodation')
 export class AccommodationEntity {
