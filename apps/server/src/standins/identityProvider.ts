@@ -6,6 +6,7 @@ import { exportJWK, generateKeyPair, SignJWT } from 'jose';
 import { createHash, randomBytes } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { bodyOf, escaped } from './answers.ts';
 
 export interface ProviderPerson {
   readonly name: string;
@@ -64,7 +65,7 @@ export async function startIdentityProvider({
       case 'GET /authorize':
         return html(response, choosePage(url.searchParams, people));
       case 'POST /authorize': {
-        const form = new URLSearchParams(await bodyOf(request));
+        const form = new URLSearchParams(await bodyOf(request, LARGEST_BODY));
         const redirect = new URL(form.get('redirect_uri') ?? '');
         if (state.fault === 'refused') redirect.searchParams.set('error', 'access_denied');
         else {
@@ -85,7 +86,7 @@ export async function startIdentityProvider({
       case 'POST /token': {
         if (state.fault === 'late') return;
         if (state.fault === 'broken') return json(response, { oops: true }, 500);
-        const form = new URLSearchParams(await bodyOf(request));
+        const form = new URLSearchParams(await bodyOf(request, LARGEST_BODY));
         const given = codes.get(form.get('code') ?? '');
         codes.delete(form.get('code') ?? '');
         const isKnown = isClient(request, form, { client, secret });
@@ -144,9 +145,6 @@ function isClient(
   return Buffer.from(basic, 'base64').toString() === `${encodeURIComponent(client)}:${encodeURIComponent(secret)}`;
 }
 
-const escaped = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;');
-
 function choosePage(asked: URLSearchParams, people: readonly ProviderPerson[]): string {
   const kept = ['redirect_uri', 'state', 'nonce', 'code_challenge']
     .map((name) => `<input type="hidden" name="${name}" value="${escaped(asked.get(name) ?? '')}">`)
@@ -166,14 +164,6 @@ function choosePage(asked: URLSearchParams, people: readonly ProviderPerson[]): 
 </body></html>`;
 }
 
-async function bodyOf(request: IncomingMessage): Promise<string> {
-  let body = '';
-  for await (const chunk of request) {
-    body += String(chunk);
-    if (body.length > LARGEST_BODY) throw new Error('too large');
-  }
-  return body;
-}
 function json(response: ServerResponse, body: object, status = 200): void {
   response.writeHead(status, { 'Content-Type': 'application/json' });
   response.end(JSON.stringify(body));

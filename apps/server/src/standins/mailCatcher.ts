@@ -6,6 +6,7 @@ import { simpleParser } from 'mailparser';
 import { createServer, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { SMTPServer } from 'smtp-server';
+import { escaped } from './answers.ts';
 
 export interface CaughtMail {
   readonly id: string;
@@ -105,8 +106,6 @@ function answer(response: ServerResponse, type: string, body: string, status = 2
   response.end(body);
 }
 
-const escaped = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;');
 const linked = (text: string): string =>
   escaped(text).replaceAll(/https?:\/\/[^\s<]+/g, (href) => `<a href="${href}">${href}</a>`);
 

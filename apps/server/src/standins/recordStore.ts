@@ -6,6 +6,7 @@ import { createHash, randomUUID, timingSafeEqual } from 'node:crypto';
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { isDeepStrictEqual } from 'node:util';
+import { bodyOf, escaped } from './answers.ts';
 
 export interface Statement {
   readonly id: string;
@@ -73,7 +74,7 @@ export async function startRecordStore({
       const found = kept.find((one) => one.id === id);
       return found ? send(response, 200, found) : send(response, 404, { error: 'not found' });
     }
-    const body: unknown = JSON.parse(await bodyOf(request));
+    const body: unknown = JSON.parse(await bodyOf(request, LARGEST_BODY));
     if (request.method === 'POST') {
       const { status, body: told } = take(Array.isArray(body) ? body : [body]);
       return send(response, status, told);
@@ -122,21 +123,11 @@ function isAllowed(request: IncomingMessage, name: string, secret: string): bool
   );
 }
 
-async function bodyOf(request: IncomingMessage): Promise<string> {
-  let body = '';
-  for await (const chunk of request) {
-    body += String(chunk);
-    if (body.length > LARGEST_BODY) throw new Error('too large');
-  }
-  return body;
-}
 function send(response: ServerResponse, status: number, body: unknown, type = 'application/json'): void {
   response.writeHead(status, { 'Content-Type': type, 'X-Experience-API-Version': VERSION });
   response.end(body === null ? undefined : typeof body === 'string' ? body : JSON.stringify(body));
 }
 
-const escaped = (text: string): string =>
-  text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;');
 function pageOf(statements: readonly Statement[]): string {
   const row = ({ actor, verb, object, stored }: Statement) =>
     `<tr><td>${escaped(actor.account?.name ?? actor.mbox ?? '')}</td><td>${escaped(verb.display?.['en'] ?? verb.id)}</td><td>${escaped(object.id)}</td><td>${escaped(stored ?? '')}</td></tr>`;

@@ -120,6 +120,8 @@ export class PeopleService {
     for (const lot of lotsOf(people.map(({ id }) => id))) {
       const which = { id: In([...lot]), registerName: Not(IsNull()) };
       for (const { id } of await this.people.find({ where: which, select: { id: true } })) chosen.add(id);
+      // Their address may be another one now: what was mailed to the old one opens nothing any more.
+      await this.people.update({ id: In([...lot]), forgottenKey: Not(IsNull()) }, NOT_FORGOTTEN);
     }
     // Whoever chose the name they are shown by keeps it.
     for (const column of ['name', 'registerName']) {
