@@ -40,7 +40,7 @@ test('somebody sees where they are signed in, ends a session elsewhere, and chan
   for (const { context } of [here, there]) await context.close();
 });
 
-test('a lesson that its teacher withdraws is gone from a learner’s desk, says so, and comes back', async ({
+test('a lesson that its teacher closes is gone from before a learner who watches it, says so, and comes back', async ({
   browser,
 }) => {
   const [teacher, learner] = [await asPerson(browser, 'ilse.marrow'), await asPerson(browser, 'jory.tamsin')];
@@ -50,15 +50,14 @@ test('a lesson that its teacher withdraws is gone from a learner’s desk, says 
   await page.goto('/lessons?words=compass');
   await page.getByRole('link', { name: 'From compass to true', exact: true }).click();
   await page.getByRole('navigation', { name: 'Steps of the lesson' }).getByRole('link', { name: 'Assign' }).click();
-  await page.getByRole('button', { name: 'Withdraw' }).click();
-  await expect(page.getByText(/Withdrawn since .* nobody but you can see it/)).toBeVisible();
+  await page.getByRole('radio', { name: 'Only me' }).check();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Nobody but you can watch it.')).toBeVisible();
   await expectClean(page);
-  await learner.page.reload();
   await expect(learner.page.getByText('Your teacher has taken this lesson away for now')).toBeVisible();
   await expectClean(learner.page);
-  await page.getByRole('button', { name: 'Give it out again' }).click();
-  await expect(page.getByText(/Ready to watch since/)).toBeVisible();
-  await learner.page.reload();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Learners it is given to can watch it.')).toBeVisible();
   await expect(learner.page.getByRole('slider', { name: 'Time in the lesson' })).toBeVisible();
   for (const { context } of [teacher, learner]) await context.close();
 });

@@ -28,13 +28,18 @@ export const LEARNER: readonly State[] = [
   {
     name: 'a lesson whose watching is not counted',
     at: async (page) => {
-      await refused(/watching\/visits/, 403, 'withdrawn', 'Your teacher has taken it away.')(page);
+      await refused(/watching\/visits/, 403, 'closed', 'Your teacher has taken it away.')(page);
       await page.goto('/desk');
       await page.getByRole('link', { name: /The rule of twelfths/ }).click();
     },
     seen: (page) => page.getByText(/Some of what you watch is not counted/),
   },
   { name: 'a place that is not there', at: '/nowhere', seen: heading('There is no such page') },
+  {
+    name: 'a link to a lesson that is not open to them',
+    at: '/watch/00000000-0000-4000-8000-000000000000',
+    seen: (page) => page.getByText('This lesson is not open to you'),
+  },
   {
     name: 'a lesson to be watched, with the keys',
     at: async (page) => {

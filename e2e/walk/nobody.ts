@@ -40,6 +40,11 @@ export const NOBODY: readonly State[] = [
     },
     seen: (page) => page.getByRole('alert').first(),
   },
+  {
+    name: 'a frame in another page',
+    at: '/frame/00000000-0000-4000-8000-000000000000',
+    seen: (page) => page.getByRole('button', { name: 'Sign in to watch' }),
+  },
   { name: 'a pen companion', at: '/companion', seen: (page) => page.getByRole('main') },
   { name: 'a place that is not there', at: '/nowhere', seen: heading(/./) },
 ];

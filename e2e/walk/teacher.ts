@@ -35,6 +35,23 @@ export const TEACHER: readonly State[] = [
     seen: (page) => page.getByText('That moment has passed. Choose one that is still to come'),
   },
   {
+    name: 'a lesson that is to be open for a time, with its days wrong',
+    at: lesson('The rule of twelfths', 'Assign'),
+    open: async (page) => {
+      await page.getByRole('switch', { name: 'Open for a time only' }).click();
+      await page.getByLabel('From', { exact: true }).fill('2030-05-02T08:00');
+      await page.getByLabel('Until', { exact: true }).fill('2030-05-01T08:00');
+      await page.getByRole('button', { name: 'Save', exact: true }).click();
+    },
+    seen: (page) => page.getByText('It has to end after it begins'),
+  },
+  {
+    name: 'ways to a lesson',
+    at: lesson('The rule of twelfths', 'Assign'),
+    open: press('Link, QR code, frame'),
+    seen: (page) => page.getByRole('img', { name: 'QR code of the link' }),
+  },
+  {
     name: 'an assignment that is changed',
     at: lesson('The rule of twelfths', 'Assign'),
     open: press(/^Change: /),

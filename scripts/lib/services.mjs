@@ -101,6 +101,7 @@ export async function startMariaDb(folder, how) {
     '--max-allowed-packet=64M',
     // Every word of a lesson can be looked for, short ones too.
     '--innodb-ft-min-token-size=1',
+    '--innodb-ft-enable-stopword=OFF',
   ];
   const kept = await keep(() => startProgram('mariadbd', args, { port, what: 'MariaDB', log }), {
     ...how,

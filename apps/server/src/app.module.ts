@@ -8,6 +8,7 @@ import { CompanionsModule } from './modules/companions/index.ts';
 import { CoursesModule } from './modules/courses/index.ts';
 import { EditionsModule } from './modules/editions/index.ts';
 import { EventRoutesModule } from './modules/events/index.ts';
+import { FramesModule } from './modules/frames/index.ts';
 import { IdentityModule } from './modules/identity/index.ts';
 import { JobRoutesModule } from './modules/jobs/index.ts';
 import { KnownModule } from './modules/known/index.ts';
@@ -59,6 +60,7 @@ import { MakingModule } from './modules/making/index.ts';
     WatchingModule,
     JobRoutesModule,
     EventRoutesModule,
+    FramesModule,
     PeopleModule,
     IdentityModule,
     SchoolModule,

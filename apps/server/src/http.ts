@@ -6,7 +6,8 @@ import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Config } from './platform/config/index.ts';
-import { LARGEST_JSON, listenForErrors, shallowBodies } from './platform/http/index.ts';
+import { SchoolService } from './modules/school/index.ts';
+import { keepConnections, LARGEST_JSON, shallowBodies } from './platform/http/index.ts';
 
 /** The largest part of a recording, in bytes: about two seconds are usual. */
 const LARGEST_PART = '4mb';
@@ -14,9 +15,13 @@ const LARGEST_PART = '4mb';
 const LARGEST_CHANGE = '8mb';
 const SECONDS_IN_A_YEAR = 31_536_000;
 
+/** Where a page of the web application begins that may stand in a frame of another page. */
+const FRAMED = '/frame/';
+const OWN_FRAMES = "frame-ancestors 'self'";
+
 /** What stands between the network and the controllers. */
 export function prepareHttp(app: NestExpressApplication, config: Config): void {
-  listenForErrors(app.getHttpServer());
+  keepConnections(app.getHttpServer());
   app.useWebSocketAdapter(new WsAdapter(app));
   app.set('trust proxy', 'loopback');
   app.disable('x-powered-by');
@@ -66,8 +71,19 @@ function serveWeb(app: NestExpressApplication, folder: string): void {
   app.use((request: express.Request, response: express.Response, next: express.NextFunction) => {
     if (request.method !== 'GET' || /^\/(api|health)(\/|$)/.test(request.path)) return next();
     response.setHeader('Cache-Control', 'no-cache');
-    response.sendFile(join(folder, 'index.html'));
+    const send = () => response.sendFile(join(folder, 'index.html'));
+    if (!request.path.startsWith(FRAMED)) return send();
+    void allowFrames(app, response).then(send, next);
   });
+}
+
+/** The page may stand in frames of the pages that the keeper has named, and hear from the window that it opens. */
+async function allowFrames(app: NestExpressApplication, response: express.Response): Promise<void> {
+  const hosts = await app.get(SchoolService, { strict: false }).frameHosts();
+  const policy = String(response.getHeader('Content-Security-Policy'));
+  response.setHeader('Content-Security-Policy', policy.replace(OWN_FRAMES, [OWN_FRAMES, ...hosts].join(' ')));
+  response.removeHeader('X-Frame-Options');
+  response.setHeader('Cross-Origin-Opener-Policy', 'unsafe-none');
 }
 
 /** Gives out the .gz that the build wrote beside each script and style, to browsers that take it. */

@@ -1,12 +1,12 @@
 import 'reflect-metadata';
 import { DataSource } from 'typeorm';
 import { readConfig } from './platform/config/index.ts';
-import { dataSourceOptions } from './platform/database/index.ts';
+import { bringUpToDate, dataSourceOptions } from './platform/database/index.ts';
 
 /** Brings the database to the newest schema. */
 const database = new DataSource(dataSourceOptions(readConfig(process.env).databaseUrl, []));
 await database.initialize();
-const done = await database.runMigrations({ transaction: 'each' });
+const done = await bringUpToDate(database);
 console.log(
   done.length === 0
     ? 'The database is up to date.'

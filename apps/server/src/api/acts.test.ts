@@ -233,9 +233,9 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     return { path: '/api/lessons', body: { kind: 'slides', title: 'Tides', from: id, opening: id } };
   },
   'patch /api/lessons/{id}': async () => ({ path: `/api/lessons/${(await bare()).id}`, body: { title: 'Another' } }),
-  'put /api/lessons/{id}/withdrawn': async () => ({
-    path: `/api/lessons/${(await recorded()).id}/withdrawn`,
-    body: { withdrawn: true },
+  'put /api/lessons/{id}/opening': async () => ({
+    path: `/api/lessons/${(await recorded()).id}/opening`,
+    body: { to: 'me', from: null, until: new Date(Date.now() + 3_600_000).toISOString() },
   }),
   'post /api/lessons/{id}/changes': async () => {
     const { id, revision, segment } = await recorded();
@@ -391,6 +391,7 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
         holidays: [],
         auditDays: 90,
         mailDomains: [],
+        frameHosts: [],
       },
     }),
   'post /api/rosters': () =>
@@ -640,6 +641,7 @@ const JOBS = [
   'apply-roster',
   'take-back-roster',
   'mail',
+  'lesson-turns',
 ];
 /** What these worked on is gone when they fail: whoever waited for them begins another, as the next try does. */
 const BEGUN_ANEW = new Set(['cut-out', 'place-pictures', 'bring-sound']);
@@ -800,6 +802,13 @@ async function jobOf(kind: string): Promise<() => Promise<string>> {
         await keeper!.post(`/api/rosters/${id}/take-back`).expect(204);
         return bySubject(id);
       };
+    }
+    case 'lesson-turns': {
+      const { id } = await recorded();
+      const at = Date.now();
+      await database.query("UPDATE lesson SET openUntil = ?, openTo = 'assigned' WHERE id = ?", [new Date(at), id]);
+      const turn = { kind, ownerId: null, subjectId: id, input: { at } };
+      return async () => (await test.app.get(JobsService, { strict: false }).add(turn)).id;
     }
     case 'mail':
       return async () => (await postedLetter()).id;

@@ -154,6 +154,7 @@ describe('what a keeper does', () => {
       holidays: [],
       auditDays: 30,
       mailDomains: [],
+      frameHosts: [],
     };
     await keeper!
       .put('/api/school')

@@ -97,6 +97,8 @@ describe('a server that is sent anything', () => {
       'height',
       'at',
       'from',
+      'to',
+      'until',
       'current',
       'next',
       'withdrawn',

@@ -115,7 +115,7 @@ describe('by the school’s own sign-in', () => {
 
   it('only from the domains that the keeper has named', async () => {
     const keeper = await test.signedIn('keeper');
-    const school = { name: 'Skerry Quay', timeZone: 'UTC', days: [1], holidays: [], auditDays: 90 };
+    const school = { name: 'Skerry Quay', timeZone: 'UTC', days: [1], holidays: [], auditDays: 90, frameHosts: [] };
     await keeper
       .put('/api/school')
       .send({ ...school, mailDomains: ['Not a domain'] })

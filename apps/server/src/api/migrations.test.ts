@@ -3,6 +3,7 @@ import { createConnection } from 'mysql2/promise';
 import { applyEdit, EMPTY_EDITS, type Edit, type EditList } from '@oakbell/core/edits';
 import { DataSource } from 'typeorm';
 import { dataSourceOptions } from '../platform/database/dataSource.ts';
+import { bringUpToDate } from '../platform/database/upToDate.ts';
 import { startTestApp } from '../testing/testApp.ts';
 import { CardsAreNoTakes1764700000000 } from '../platform/database/migrations/1764700000000-cardsAreNoTakes.ts';
 import { MIGRATIONS } from '../platform/database/migrations/index.ts';
@@ -20,7 +21,7 @@ async function inSchool(work: (upTo: UpTo) => Promise<void>): Promise<void> {
     await work(async (count) => {
       const source = new DataSource({ ...dataSourceOptions(url.href, []), migrations: MIGRATIONS.slice(0, count) });
       await source.initialize();
-      await source.runMigrations();
+      await bringUpToDate(source);
       return source;
     });
   } finally {
@@ -28,6 +29,29 @@ async function inSchool(work: (upTo: UpTo) => Promise<void>): Promise<void> {
     await admin.end();
   }
 }
+
+it('every word of a lesson counts after all steps, also on a server that has words which do not', () =>
+  inSchool(async (upTo) => {
+    const url = new URL(process.env['OAKBELL_DATABASE_URL'] ?? '');
+    const admin = await createConnection({ host: url.hostname, port: Number(url.port), user: url.username });
+    await admin.query('SET GLOBAL innodb_ft_enable_stopword = ON');
+    try {
+      const school = await upTo(MIGRATIONS.length);
+      const [person, lesson] = [randomUUID(), randomUUID()];
+      // What is not said of them makes no difference here.
+      await school.query("INSERT IGNORE INTO person (id, name, role) VALUES (?, 'Ilse', 'teacher')", [person]);
+      await school.query(
+        "INSERT IGNORE INTO lesson (id, ownerId, kind, words) VALUES (?, ?, 'slides', 'From here to there')",
+        [lesson, person],
+      );
+      const sql = "SELECT id FROM lesson WHERE MATCH(words) AGAINST ('+from +to' IN BOOLEAN MODE)";
+      expect(await school.query(sql)).toEqual([{ id: lesson }]);
+      await school.destroy();
+    } finally {
+      await admin.query('SET GLOBAL innodb_ft_enable_stopword = OFF');
+      await admin.end();
+    }
+  }));
 
 it(
   'a school of the first schema is brought up to date with its pages and cues as they were',

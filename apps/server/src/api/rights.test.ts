@@ -5,6 +5,7 @@ import { rosterOf } from '../testing/rosters.ts';
 import { PeopleService } from '../modules/people/index.ts';
 import { ClassesService } from '../modules/classes/index.ts';
 import type { Role } from '../platform/sessions/index.ts';
+import { Events } from '../platform/events/index.ts';
 import { addSchool, PASSWORD, startTestApp, type TestApp } from '../testing/testApp.ts';
 import type { Response } from 'supertest';
 import type { IncomingMessage } from 'node:http';
@@ -79,6 +80,10 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'get /api/school/mail': { roles: KEEPERS },
   'post /api/school/mail/tries': { roles: KEEPERS },
   'post /api/school/mail/again': { roles: KEEPERS },
+  'get /api/frames/hosts': { roles: TEACHERS },
+  'post /api/frames/passes': { roles: MAKERS },
+  'post /api/frames/session': { roles: 'anyone' },
+  'delete /api/frames/session': { roles: 'anyone' },
   'get /api/beginning': { roles: 'anyone' },
   'post /api/beginning': { roles: 'anyone' },
   'get /api/school': { roles: KEEPERS },
@@ -136,7 +141,11 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'delete /api/lessons/{id}/here/{window}': owner,
   'get /api/lessons/{id}': { roles: MAKERS, may: ['owner', 'colleague'] },
   'patch /api/lessons/{id}': owner,
-  'put /api/lessons/{id}/withdrawn': owner,
+  'put /api/lessons/{id}/opening': owner,
+  'get /api/watching/lessons/{id}': {
+    roles: MAKERS,
+    may: ['owner', 'colleague', 'coTeacher', 'learner', 'classmate'],
+  },
   'post /api/lessons/{id}/changes': maker,
   'get /api/lessons/{id}/changes': maker,
   'post /api/lessons/{id}/boards': owner,
@@ -295,6 +304,7 @@ function idFor(path: string): string {
   const kinds: readonly (readonly [string, string])[] = [
     ['/api/watching/visits/', 'visit'],
     ['/api/watching/assignments/', 'assignment'],
+    ['/api/watching/lessons/', 'lesson'],
     ['/api/marking/hand-ins/', 'submission'],
     ['/api/marking/', 'assignment'],
     ['/api/desk/', 'assignment'],
@@ -547,7 +557,74 @@ describe('what is somebody else’s', () => {
   });
 });
 
-describe('a lesson that is withdrawn', () => {
+describe('a frame in another page', () => {
+  /** What can be done there, and nothing else. */
+  const WATCHING = [
+    'get /api/session',
+    'get /api/events',
+    'get /api/watching/lessons/{id}',
+    'get /api/editions/{id}',
+    'put /api/watching/visits/{id}',
+    'post /api/watching/visits/{id}/reports',
+  ];
+  const passOf = async (who: Who) =>
+    ((await as(who).post('/api/frames/passes').expect(201)).body as { pass: string }).pass;
+  const begin = (pass: string) => supertest.agent(test.http).post('/api/frames/session').send({ pass });
+  const cookieOf = ({ headers }: Response): string => String(headers['set-cookie']);
+
+  it('has a session for watching alone, and a cookie that counts under that page alone', async () => {
+    const answer = await begin(await passOf('learner')).expect(204);
+    const cookie = cookieOf(answer);
+    for (const word of ['HttpOnly', 'Secure', 'SameSite=None', 'Partitioned']) expect(cookie).toContain(word);
+    const [secret] = cookie.split(';');
+    const { paths } = SwaggerModule.createDocument(test.app, new DocumentBuilder().build());
+    const routes = Object.entries(paths).flatMap(([path, item]) =>
+      Object.keys(item).map((method) => `${method} ${path}`),
+    );
+    for (const route of routes.filter((one) => ROUTES[one]?.roles !== 'anyone')) {
+      const [method, path] = route.split(' ') as [Method, string];
+      const filled = path.replace('{id}', idFor(path)).replaceAll(/\{\w+\}/g, randomUUID());
+      const asked = supertest(test.http)[method](filled).set('Cookie', secret!).send(bodyFor(route));
+      const { status: told } = await (path === '/api/events' ? asked.buffer(true).parse(onlyBegun) : asked);
+      expect([route, told === 401]).toEqual([route, !WATCHING.includes(route)]);
+    }
+    // Neither is it anything in the place of a whole session, nor a whole one in its place.
+    const value = secret!.split('=')[1]!;
+    for (const [name, given] of [
+      ['oakbell_session', value],
+      ['oakbell_frame', 'x'],
+    ] as const)
+      await supertest(test.http).get('/api/session').set('Cookie', `${name}=${given}`).expect(401);
+  });
+  it('begins by a pass that counts once, for a minute, and as long as its giver is signed in', async () => {
+    const pass = await passOf('learner');
+    await begin(pass).expect(204);
+    await begin(pass).expect(410);
+    await begin('no-such-pass').expect(410);
+    const classmate = await test.signedIn('wren');
+    const { pass: late } = (await classmate.post('/api/frames/passes').expect(201)).body as { pass: string };
+    await classmate.delete('/api/session').expect(204);
+    await begin(late).expect(410);
+  });
+  it('is signed out by itself, and wherever its person ends it', async () => {
+    const enter = async () => cookieOf(await begin(await passOf('learner'))).split(';')[0]!;
+    const me = (cookie: string) => supertest(test.http).get('/api/session').set('Cookie', cookie);
+    const [first, second] = [await enter(), await enter()];
+    await me(first).expect(200);
+    await supertest(test.http).delete('/api/frames/session').set('Cookie', first).expect(204);
+    await me(first).expect(401);
+    await me(second).expect(200);
+    const devices = (await as('learner').get('/api/sessions').expect(200)).body as { id: string; device: string }[];
+    for (const { id } of devices.filter(({ device }) => device === 'A frame in another page'))
+      await as('learner').delete(`/api/sessions/${id}`).expect(204);
+    await me(second).expect(401);
+  });
+});
+
+describe('a lesson that is closed', () => {
+  const open = ({ to, from = null, until: end = null }: { to: string; from?: string | null; until?: string | null }) =>
+    as('owner').put(`/api/lessons/${things['lesson']}/opening`).send({ to, from, until: end }).expect(204);
+
   it('is closed at once to all but its maker, and opens again', async () => {
     const { lesson, edition, assignment } = things;
     const addresses = (await as('learner').get(`/api/editions/${edition}`).expect(200)).body as {
@@ -555,7 +632,7 @@ describe('a lesson that is withdrawn', () => {
     };
     const voice = `${addresses.media.base}/${addresses.media.files.find((file) => file.endsWith('voice.webm'))}`;
     await as('learner').get(voice).expect(200);
-    await as('owner').put(`/api/lessons/${lesson}/withdrawn`).send({ withdrawn: true }).expect(204);
+    await open({ to: 'me' });
     for (const who of ['learner', 'classmate', 'coTeacher'] as const)
       expect([who, await status(who, 'get', `editions/${edition}`)]).toEqual([who, 404]);
     expect(await status('owner', 'get', `editions/${edition}`)).toBe(200);
@@ -565,10 +642,86 @@ describe('a lesson that is withdrawn', () => {
     expect(await status('learner', 'post', `watching/visits/${things['visit']}/reports`, told)).toBe(404);
     expect((await as('learner').get(`/api/desk/${assignment}`)).body).toMatchObject({
       editionId: null,
-      withdrawn: true,
+      standing: 'closed',
     });
-    await as('owner').put(`/api/lessons/${lesson}/withdrawn`).send({ withdrawn: false }).expect(204);
+    expect(await status('learner', 'get', `watching/lessons/${lesson}`)).toBe(404);
+    await open({ to: 'assigned' });
     expect(await status('learner', 'get', `editions/${edition}`)).toBe(200);
+  });
+  it('may be open to the school: with its link, to everybody at lessons in it', async () => {
+    const { lesson, edition } = things;
+    const elsewhere = ['otherLearner', 'movedLearner', 'otherTeacher', 'leftTeacher'] as const;
+    const link = `watching/lessons/${lesson}`;
+    for (const who of elsewhere) expect([who, await status(who, 'get', link)]).toEqual([who, 404]);
+    await open({ to: 'school' });
+    for (const who of elsewhere) {
+      expect([who, (await as(who).get(`/api/${link}`)).body]).toMatchObject([
+        who,
+        { standing: 'open', assignmentId: null, title: expect.any(String) as string },
+      ]);
+      expect([who, await status(who, 'get', `editions/${edition}`)]).toEqual([who, 200]);
+      // It is there to be watched, and nothing else.
+      expect([who, await status(who, 'get', `lessons/${lesson}`)]).toEqual([who, 404]);
+    }
+    expect(await status('keeper', 'get', `editions/${edition}`)).toBe(403);
+    const body = { editionId: edition };
+    const visited = randomUUID();
+    expect(await status('otherLearner', 'put', `watching/visits/${visited}`, body)).toBe(200);
+    await open({ to: 'assigned' });
+    for (const who of elsewhere) expect([who, await status(who, 'get', `editions/${edition}`)]).toEqual([who, 404]);
+    const told = { number: 0, plays: [], position: 0 };
+    expect(await status('otherLearner', 'post', `watching/visits/${visited}/reports`, told)).toBe(404);
+    expect((await as('learner').get(`/api/${link}`)).body).toMatchObject({ assignmentId: things['assignment'] });
+  });
+  it('opens and closes by the clock, and its link says when', async () => {
+    const { lesson, edition, assignment } = things;
+    const at = (hours: number) => new Date(Date.now() + hours * 3_600_000).toISOString();
+    const seen = async () => [
+      (await as('learner').get(`/api/desk/${assignment}`)).body as object,
+      (await as('learner').get(`/api/watching/lessons/${lesson}`)).body as object,
+    ];
+    const from = at(1);
+    await open({ to: 'assigned', from });
+    const toCome = { standing: 'to-come', opensAt: from, editionId: null };
+    expect(await seen()).toMatchObject([toCome, toCome]);
+    expect(await status('learner', 'get', `editions/${edition}`)).toBe(404);
+    expect(await status('owner', 'get', `editions/${edition}`)).toBe(200);
+    await open({ to: 'assigned', from: at(-2), until: at(1) });
+    expect(await seen()).toMatchObject([{ standing: 'open' }, { standing: 'open' }]);
+    expect(await status('learner', 'get', `editions/${edition}`)).toBe(200);
+    await open({ to: 'assigned', from: at(-2), until: at(-1) });
+    expect(await seen()).toMatchObject([{ standing: 'over' }, { standing: 'over' }]);
+    expect(await status('learner', 'get', `editions/${edition}`)).toBe(404);
+    expect(await status('coTeacher', 'get', `watching/assignments/${assignment}`)).toBe(200);
+    const backwards = { to: 'assigned', from: at(2), until: at(1) };
+    expect(await status('owner', 'put', `lessons/${lesson}/opening`, backwards)).toBe(422);
+    await open({ to: 'assigned' });
+  });
+  it('cuts off whoever watches it at the moment that was named', async () => {
+    const { lesson, edition } = things;
+    const voiceOf = async () => {
+      const { media } = (await as('learner').get(`/api/editions/${edition}`).expect(200)).body as {
+        media: { base: string; files: string[] };
+      };
+      return `${media.base}/${media.files.find((file) => file.endsWith('voice.webm'))}`;
+    };
+    const before = await voiceOf();
+    const told: string[] = [];
+    const ear = test.app
+      .get(Events, { strict: false })
+      .of(ids['tam']!)
+      .subscribe(({ kind, id }) => told.push(`${kind} ${id}`));
+    await open({ to: 'assigned', until: new Date(Date.now() + 4000).toISOString() });
+    // What was given out before knows nothing of that moment.
+    await as('learner').get(before).expect(410);
+    const voice = await voiceOf();
+    await as('learner').get(voice).expect(200);
+    told.length = 0;
+    await until(async () => (await as('learner').get(voice)).status === 410);
+    expect(await status('learner', 'get', `editions/${edition}`)).toBe(404);
+    await until(() => Promise.resolve(told.includes(`edition ${lesson}`)));
+    ear.unsubscribe();
+    await open({ to: 'assigned' });
   });
   it('may be one edition of several: the one before it is watched again', async () => {
     const { lesson, assignment } = things;

@@ -114,6 +114,7 @@ describe('what a keeper says of the school', () => {
     holidays: [] as object[],
     auditDays: 90,
     mailDomains: ['skerry.example'],
+    frameHosts: ['https://pages.skerry.example'],
   };
   it('is kept, its week and its holidays in order', async () => {
     const holidays = [

@@ -174,6 +174,11 @@ describe('requests from elsewhere', () => {
   });
 });
 
+it('an idle connection outlasts those of proxies, so that no request meets one that is being closed', async () => {
+  const { headers } = await supertest(test.http).get('/health/live').set('Connection', 'keep-alive').expect(200);
+  expect(headers['keep-alive']).toBe('timeout=75');
+});
+
 it('markup in a title is kept as text', async () => {
   const title = '<img src=x onerror=alert(1)> & "quotes"';
   const lesson = await newLesson(teacher, title);

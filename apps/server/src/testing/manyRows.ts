@@ -33,9 +33,9 @@ export async function giveMany(run: Run, { teacherId, learnerId, classId }: Crow
     submission: randomUUID(),
   }));
   const lessonRow = (id: string, kind: string, submission: string | null) =>
-    [id, teacherId, kind, 'Tides', 'Tides', '', 300_000, submission, 1, 60e6, 0, 0, now, now] as const;
+    [id, teacherId, kind, 'Tides', 'Tides', '', 300_000, submission, 'assigned', 1, 60e6, 0, 0, now, now] as const;
   const lessonColumns =
-    'id, ownerId, kind, title, words, goal, targetMs, submissionId, revision, length, undoable, redoable, createdAt, updatedAt';
+    'id, ownerId, kind, title, words, goal, targetMs, submissionId, openTo, revision, length, undoable, redoable, createdAt, updatedAt';
   await insertAll(
     run,
     'lesson',
@@ -129,7 +129,7 @@ export async function fillClass(
   await insertAll(
     run,
     'lesson',
-    'id, ownerId, kind, title, goal, targetMs, submissionId, revision, length, undoable, redoable, createdAt, updatedAt',
+    'id, ownerId, kind, title, goal, targetMs, submissionId, openTo, revision, length, undoable, redoable, createdAt, updatedAt',
     people.map(({ lesson, submission }) => [
       lesson,
       teacherId,
@@ -138,6 +138,7 @@ export async function fillClass(
       '',
       300_000,
       submission,
+      'assigned',
       0,
       0,
       0,

@@ -13,6 +13,7 @@ import { prepareHttp } from '../http.ts';
 import { ClassesService } from '../modules/classes/index.ts';
 import { PeopleService } from '../modules/people/index.ts';
 import { CONFIG, type Config } from '../platform/config/index.ts';
+import { bringUpToDate } from '../platform/database/index.ts';
 import { JobRunner } from '../platform/jobs/index.ts';
 import type { Role } from '../platform/sessions/index.ts';
 
@@ -41,7 +42,7 @@ export async function startTestApp(): Promise<TestApp> {
   const module = await Test.createTestingModule({ imports: [AppModule] }).compile();
   const app = module.createNestApplication<NestExpressApplication>({ logger: false, forceCloseConnections: true });
   prepareHttp(app, { ...app.get<Config>(CONFIG), web: '' });
-  await app.get(DataSource).runMigrations();
+  await bringUpToDate(app.get(DataSource));
   await app.listen(0, '127.0.0.1');
   await app.get(JobRunner).start();
   const http = app.getHttpServer() as Server;

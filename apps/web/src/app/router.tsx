@@ -103,6 +103,23 @@ export const router = createBrowserRouter([
         ],
       },
       {
+        path: '/frame/:lesson',
+        ...place(async () => ({ Component: (await import('../features/watch/index.ts')).FramePage })),
+      },
+      {
+        path: '/frame/:lesson/pass',
+        ...place(async () => ({ Component: (await import('../features/watch/index.ts')).PassPage })),
+      },
+      {
+        ...place(async () => ({ Component: (await import('./AccountShell.tsx')).AccountShell })),
+        children: [
+          {
+            path: 'watch/:lesson',
+            ...place(async () => ({ Component: (await import('../features/watch/index.ts')).LinkPage })),
+          },
+        ],
+      },
+      {
         ...place(async () => ({ Component: (await import('./TeacherShell.tsx')).StaffShell })),
         children: [
           {

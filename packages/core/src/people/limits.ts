@@ -15,6 +15,8 @@ export const MOST_TERMS = 200;
 export const LONGEST_TERM = 80;
 /** Domains of addresses that may come in by the school's own sign-in. */
 export const MOST_DOMAINS = 20;
+/** So many addresses of pages may show lessons in frames. */
+export const MOST_FRAME_HOSTS = 20;
 /** For how many days lines of who saw what are kept. */
 export const SHORTEST_AUDIT_DAYS = 30;
 export const LONGEST_AUDIT_DAYS = 3650;

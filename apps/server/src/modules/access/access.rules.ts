@@ -4,7 +4,7 @@ import type { EditionFacts, FactsOf, LessonFacts, Thing } from './facts.ts';
 /** Yes, or no with the reason: for tests and for whoever asks why. Nobody outside is told it. */
 export type Decision = { readonly ok: true } | { readonly ok: false; readonly reason: Refusal };
 /** `nothing`: there is no such thing. `not-yours`: this person has no part in it. The others say what is missing. */
-export type Refusal = 'nothing' | 'not-yours' | 'not-ready' | 'withdrawn' | 'not-handed-back' | 'not-a-lesson';
+export type Refusal = 'nothing' | 'not-yours' | 'not-ready' | 'closed' | 'not-handed-back' | 'not-a-lesson';
 
 const YES: Decision = { ok: true };
 const no = (reason: Refusal): Decision => ({ ok: false, reason });
@@ -30,12 +30,25 @@ const mayUse = (role: Role, lesson: LessonFacts): boolean =>
 function mayWatch(role: Role, edition: EditionFacts): Decision {
   if (!edition.ready) return no('not-ready');
   if (mayMake(role, edition)) return YES;
-  if (edition.withdrawn || edition.editionWithdrawn) return no('withdrawn');
+  if (edition.closed || edition.editionWithdrawn) return no('closed');
   if (edition.kind === 'feedback')
     return edition.ownWork ? when(edition.handedBack, 'not-handed-back') : no('not-yours');
   if (edition.kind === 'answer')
     return when(role === 'learner' ? edition.owns : role === 'teacher' && edition.teachesAnswer);
-  return when(role === 'learner' ? edition.given : role === 'teacher' && (edition.teachesGiven || edition.shares));
+  return isFor(role, edition);
+}
+
+/** Whom a lesson is for: those it was given to and who teach them, or everybody at lessons in the school. */
+function isFor(role: Role, lesson: LessonFacts): Decision {
+  if (lesson.toSchool) return when(role !== 'keeper');
+  return when(role === 'learner' ? lesson.given : role === 'teacher' && (lesson.teachesGiven || lesson.shares));
+}
+
+/** Whether a link to it says anything: also before it opens, and once that is over. */
+function mayFind(role: Role, lesson: LessonFacts): Decision {
+  if (!isLesson(lesson)) return no('not-a-lesson');
+  if (mayMake(role, lesson)) return YES;
+  return lesson.onlyMine ? no('closed') : isFor(role, lesson);
 }
 
 /** Every act there is, by the thing that it is done to: whoever has this role, and stands to it like this, may or may not. */
@@ -47,6 +60,11 @@ export const ACTS = {
     /** To put it before a class, or into another lesson: feedback and answers stay with the work they belong to. */
     give: (role: Role, lesson: FactsOf['lesson']) =>
       mayUse(role, lesson) ? when(isLesson(lesson), 'not-a-lesson') : no('not-yours'),
+    /** To say before whom it is open, and when. */
+    open: (role: Role, lesson: FactsOf['lesson']) =>
+      mayMake(role, lesson) ? when(isLesson(lesson), 'not-a-lesson') : no('not-yours'),
+    /** To come to it by its link. */
+    find: (role: Role, lesson: FactsOf['lesson']) => mayFind(role, lesson),
     /** To say where it belongs, and what others may do with it. */
     own: (role: Role, lesson: FactsOf['lesson']) => when(role === 'teacher' && isLesson(lesson) && lesson.owns),
   },

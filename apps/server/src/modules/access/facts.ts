@@ -10,7 +10,11 @@ export interface LessonFacts {
   /** Teaches the course that it is part of; its maker lets the others of the course change it. */
   readonly shares: boolean;
   readonly open: boolean;
-  readonly withdrawn: boolean;
+  /** Nobody but its makers may watch it now: it is for them alone, or it is not its time. */
+  readonly closed: boolean;
+  readonly onlyMine: boolean;
+  /** It is open before everybody at the school. */
+  readonly toSchool: boolean;
   /** A learner of a class that it was given to; a teacher of one. */
   readonly given: boolean;
   readonly teachesGiven: boolean;
@@ -86,7 +90,9 @@ const inClassOf = (assignment: string, part: 'teacher' | 'learner', more = ''): 
 /** Whether somebody teaches the course that a lesson is part of. */
 const shares = (lesson: string): string =>
   `EXISTS(SELECT 1 FROM unit u JOIN course_teacher ct ON ct.courseId = u.courseId AND ct.personId = me.id WHERE u.id = ${lesson}.unitId)`;
-const LESSON = `l.kind AS kind, l.ownerId = me.id AS owns, l.withdrawnAt IS NOT NULL AS withdrawn,
+const LESSON = `l.kind AS kind, l.ownerId = me.id AS owns,
+  l.openTo = 'me' AS onlyMine, l.openTo = 'school' AS toSchool,
+  l.openTo = 'me' OR COALESCE(l.openFrom > UTC_TIMESTAMP(3), 0) OR COALESCE(l.openUntil <= UTC_TIMESTAMP(3), 0) AS closed,
   ${shares('l')} AS shares, l.courseMay = 'change' AS open,
   ${inClassOf('a.lessonId = l.id', 'learner')} AS given,
   ${inClassOf('a.lessonId = l.id', 'teacher')} AS teachesGiven,
@@ -137,10 +143,11 @@ export const MAKERS = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION SELEC
 /** Who has lessons by their course alone. Its parameter: the lessons. */
 export const SHARERS = `SELECT DISTINCT t.personId AS id FROM lesson l JOIN unit u ON u.id = l.unitId
   JOIN course_teacher t ON t.courseId = u.courseId AND t.personId <> l.ownerId WHERE l.id IN (?)`;
-/** Who is told of a lesson. Its parameter, five times: the lesson. */
+/** Who is told of a lesson, among them whoever watched it within a day. Its parameter, six times: the lesson. */
 export const AUDIENCE = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION ${GIVEN_TO('')}
   UNION SELECT s.learnerId FROM lesson l JOIN submission s ON s.id = l.submissionId WHERE l.id = ? UNION ${ABOUT}
-  UNION SELECT m.personId FROM lesson l JOIN assignment a ON a.id = l.answersId JOIN membership m ON m.classId = a.classId${TEACHES} WHERE l.id = ?`;
+  UNION SELECT m.personId FROM lesson l JOIN assignment a ON a.id = l.answersId JOIN membership m ON m.classId = a.classId${TEACHES} WHERE l.id = ?
+  UNION SELECT v.learnerId FROM visit v WHERE v.lessonId = ? AND v.lastAt > UTC_TIMESTAMP(3) - INTERVAL 1 DAY`;
 /** Who is told how a lesson is watched. Its parameter, twice: the lesson. */
 export const TEACHERS = `${GIVEN_TO(TEACHES)} UNION ${ABOUT}`;
 

@@ -72,16 +72,22 @@ export class MediaService implements OnModuleInit {
     });
   }
 
-  /** Addresses for these storage keys. */
-  async give({ id, tag }: Viewer, scopes: readonly string[], keys: readonly string[]): Promise<MediaDto> {
+  /** Addresses for these storage keys. @param end in ms since 1970: none of them can be used from then on */
+  async give(
+    { id, tag }: Viewer,
+    scopes: readonly string[],
+    keys: readonly string[],
+    end = Infinity,
+  ): Promise<MediaDto> {
     const window = Math.floor(Date.now() / WINDOW_MS) * WINDOW_MS;
     const cut = await this.#lastCut([...scopes, `person:${id}`, `session:${tag}`]).catch(() => 0);
     const issued = Math.max(window, cut + 1);
-    const claims = text({ scopes, person: id, tag, issued, until: window + LIFE_MS });
+    const until = Math.min(window + LIFE_MS, end);
+    const claims = text({ scopes, person: id, tag, issued, until });
     return {
       base: `/api/media/${claims}`,
       files: [...new Set(keys)].map((key) => `${this.#sign(claims, key)}/${key}`),
-      until: new Date(window + LIFE_MS).toISOString(),
+      until: new Date(until).toISOString(),
     };
   }
 

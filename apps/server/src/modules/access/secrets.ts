@@ -1,12 +1,14 @@
 import type { Request } from 'express';
 import type { Config } from '../../platform/config/index.ts';
-import { sessionCookie } from '../../platform/sessions/index.ts';
+import { frameCookie, sessionCookie } from '../../platform/sessions/index.ts';
 
 /** A device that joined a recording room carries its token like this. */
 export const COMPANION_COOKIE = 'oakbell_companion';
 
-/** The secrets that a browser carries: of its session, and of a room that it joined as a pen. */
+/** The secrets that a browser carries: of its session, of one in a frame, and of a room that it joined as a pen. */
 export function secretsOf(request: Request, { secureCookies }: Config): readonly string[] {
   const cookies = request.cookies as Readonly<Record<string, string | undefined>>;
-  return [sessionCookie(secureCookies), COMPANION_COOKIE].flatMap((name) => cookies[name] ?? []);
+  return [sessionCookie(secureCookies), frameCookie(secureCookies), COMPANION_COOKIE].flatMap(
+    (name) => cookies[name] ?? [],
+  );
 }

@@ -77,11 +77,16 @@ export class AssignmentsService {
     return new Set(found.map((one) => one.lessonId));
   }
 
-  /** All assignments of the classes in which a person has this part, soonest due first. */
-  async forClassesOf(personId: string, part: 'teacher' | 'learner'): Promise<readonly AssignmentEntity[]> {
+  /** All assignments of the classes in which a person has this part, soonest due first; those of one lesson where it is named. */
+  async forClassesOf(
+    personId: string,
+    part: 'teacher' | 'learner',
+    lessonId?: string,
+  ): Promise<readonly AssignmentEntity[]> {
     const classes = await this.classes.of(personId, part);
     if (classes.length === 0) return [];
-    return this.assignments.find({ where: { classId: In(classes.map((one) => one.id)) }, order: { dueAt: 'ASC' } });
+    const where = { classId: In(classes.map((one) => one.id)), ...(lessonId ? { lessonId } : {}) };
+    return this.assignments.find({ where, order: { dueAt: 'ASC' } });
   }
 
   async change({ id, lessonId }: AssignmentEntity, change: Terms): Promise<void> {

@@ -80,6 +80,8 @@ export const NOT_TOLD: Readonly<Record<string, string>> = {
   '/api/speaking-rate': 'their own',
   '/api/school': 'nobody’s',
   '/api/terms': 'nobody’s',
+  '/api/frames': 'their own',
+  'get /api/watching/lessons/:id': 'a lesson by its link; whoever watches it is told nothing of others',
   'get /api/rosters': 'which files were brought; what is in them is told where it is opened',
   'post /api/rosters': 'a file, before it is planned',
   'delete /api/rosters/:id': 'a file of which nothing came',

@@ -1,13 +1,14 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Query, Res } from '@nestjs/common';
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { micros } from '@oakbell/core/clock';
+import { turnsToCome } from '@oakbell/core/opening';
 import { Type } from 'class-transformer';
 import type { Response } from 'express';
 import { Once } from '../../platform/acts/index.ts';
 import { Choice, Decimal, Flag, Id, Part, When, Whole } from '../../platform/http/index.ts';
-import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
+import { By, For, InFrames, type SignedIn } from '../../platform/sessions/index.ts';
 import { May, MediaDto, MediaService } from '../access/index.ts';
-import { LessonsService } from '../lessons/index.ts';
+import { LessonsService, openingOf } from '../lessons/index.ts';
 import type { Edition } from './edition.entity.ts';
 import { filesOf } from './editions.rules.ts';
 import { EditionsService, type EditionHead } from './editions.service.ts';
@@ -96,13 +97,16 @@ export class EditionsController {
 
   /** An edition to be watched, with the addresses of everything that is part of it. */
   @Get('editions/:id')
+  @InFrames()
   @For('teacher', 'learner')
   @May('watch', 'edition')
   @ApiOkResponse({ type: OpenedEditionDto })
   async open(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<OpenedEditionDto> {
     const edition = await this.editions.get(id);
     const scopes = [`edition:${id}`, `lesson:${edition.lessonId}`];
-    return { id, lessonId: edition.lessonId, media: await this.media.give(person, scopes, filesOf(edition)) };
+    const { lessonId } = edition;
+    const [end] = turnsToCome(openingOf(await this.lessons.get(lessonId)), Date.now());
+    return { id, lessonId, media: await this.media.give(person, scopes, filesOf(edition), end) };
   }
 
   @Put('editions/:id/withdrawn')
@@ -116,14 +120,5 @@ export class EditionsController {
   ): Promise<EditionDto> {
     await this.editions.setWithdrawn(id, withdrawn);
     return editionDto(await this.editions.get(id));
-  }
-
-  @Put('lessons/:id/withdrawn')
-  @HttpCode(204)
-  @For('teacher')
-  @May('make', 'lesson')
-  @ApiNoContentResponse()
-  async withdrawLesson(@Param('id', ParseUUIDPipe) id: string, @Body() { withdrawn }: WithdrawnDto): Promise<void> {
-    await this.editions.setLessonWithdrawn(id, withdrawn);
   }
 }

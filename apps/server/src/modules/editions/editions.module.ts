@@ -7,12 +7,14 @@ import { EditionEntity } from './edition.entity.ts';
 import { EditionsController } from './editions.controller.ts';
 import { ProgrammeSoundService } from './programmeSound.service.ts';
 import { EditionsService } from './editions.service.ts';
+import { OpeningsController } from './openings.controller.ts';
+import { OpeningsService } from './openings.service.ts';
 import { PagesModule } from '../pages/index.ts';
 
 @Module({
   imports: [TypeOrmModule.forFeature([EditionEntity]), LessonsModule, PagesModule, TakesModule],
-  controllers: [EditionsController],
-  providers: [EditionsService, EditionMaker, ProgrammeSoundService],
+  controllers: [EditionsController, OpeningsController],
+  providers: [EditionsService, EditionMaker, OpeningsService, ProgrammeSoundService],
   exports: [EditionsService],
 })
 export class EditionsModule {}

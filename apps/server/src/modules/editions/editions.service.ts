@@ -102,7 +102,7 @@ export class EditionsService {
     return edition;
   }
 
-  /** The newest edition of a lesson that can be watched, or null: none of a lesson that was withdrawn. */
+  /** The newest edition of a lesson, or null. Whether the lesson is open before somebody is not asked here. */
   async newestReady(lessonId: string): Promise<EditionHead | null> {
     return (await this.newestReadyOf([lessonId])).get(lessonId) ?? null;
   }
@@ -124,7 +124,6 @@ export class EditionsService {
         'newest',
         'newest.lessonId = edition.lessonId AND newest.number = edition.number',
       )
-      .innerJoin('lesson', 'l', 'l.id = edition.lessonId AND l.withdrawnAt IS NULL')
       .setParameters({ lessonIds })
       .getMany();
     return new Map(found.map((one) => [one.lessonId, one]));
@@ -150,12 +149,12 @@ export class EditionsService {
     return found;
   }
 
-  /** Those of these lessons of which there was something to watch, and it was taken away. */
+  /** Those of these lessons of which an edition was taken away. */
   async withdrawnOf(lessonIds: readonly string[]): Promise<ReadonlySet<string>> {
     if (lessonIds.length === 0) return new Set();
     const rows = (await this.editions.query(
-      `SELECT l.id FROM lesson l WHERE l.id IN (?) AND (l.withdrawnAt IS NOT NULL OR EXISTS(
-         SELECT 1 FROM edition e WHERE e.lessonId = l.id AND e.state = 'ready' AND e.withdrawnAt IS NOT NULL))`,
+      `SELECT DISTINCT e.lessonId AS id FROM edition e
+       WHERE e.lessonId IN (?) AND e.state = 'ready' AND e.withdrawnAt IS NOT NULL`,
       [lessonIds],
     )) as { id: string }[];
     return new Set(rows.map((row) => row.id));
@@ -172,13 +171,6 @@ export class EditionsService {
     if (withdrawn) await this.media.cut(`edition:${id}`);
     const { lessonId } = await this.get(id);
     await this.events.tell(await this.access.audience(lessonId), { kind: 'edition', id, of: lessonId });
-  }
-
-  /** The same for a whole lesson, with all its editions. */
-  async setLessonWithdrawn(lessonId: string, withdrawn: boolean): Promise<void> {
-    await this.lessons.setWithdrawn(lessonId, withdrawn);
-    if (withdrawn) await this.media.cut(`lesson:${lessonId}`);
-    await this.events.tell(await this.access.audience(lessonId), { kind: 'edition', id: lessonId, of: lessonId });
   }
 
   /** A stretch of a lesson as it would be published, with this cleaning: for hearing before and after. */

@@ -2,7 +2,7 @@ import { Controller, Sse, type MessageEvent } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { concatMap, filter, interval, map, merge, of, share, takeUntil, type Observable } from 'rxjs';
 import { Events } from '../../platform/events/index.ts';
-import { By, For, ROLES, SessionsService, type SignedIn } from '../../platform/sessions/index.ts';
+import { By, For, InFrames, ROLES, SessionsService, type SignedIn } from '../../platform/sessions/index.ts';
 
 /** A line is kept open by a word this often, and ends when the session has ended. */
 const EVERY_MS = 25_000;
@@ -17,6 +17,7 @@ export class EventsController {
   ) {}
 
   @Sse()
+  @InFrames()
   @For(...ROLES)
   @ApiOkResponse({ description: 'text/event-stream of changes; see docs/formats/events.md' })
   open(@By() person: SignedIn): Observable<MessageEvent> {

@@ -5,6 +5,7 @@ export {
   COURSE_MAY,
   SAVED_AS,
   isTaught,
+  openingOf,
   type AnswerLesson,
   type CourseMay,
   type FeedbackLesson,
@@ -13,4 +14,5 @@ export {
   type LessonKind,
   type SavedAs,
 } from './lesson.entity.ts';
+export { OpeningDto, openingDto, openingIn } from './opening.dto.ts';
 export { LessonsService, type LessonPlace } from './lessons.service.ts';

@@ -1,6 +1,7 @@
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import type { Edit, EditList } from '@oakbell/core/edits';
 import { LONGEST_TAG } from '@oakbell/core/library';
+import type { Opening, OpenTo } from '@oakbell/core/opening';
 import { bigWhole, moment } from '../../platform/database/index.ts';
 
 /** `answer`: what a learner says for an assignment; it is theirs. */
@@ -37,8 +38,10 @@ export class LessonEntity {
   submissionId: string | null;
   /** For a spoken answer: the assignment that it answers. */
   @ForeignKey('assignment') @Column({ type: 'uuid', nullable: true }) answersId: string | null;
-  /** Since when nobody but its maker sees it; null when it is open to those it was given to. */
-  @Column({ ...moment, nullable: true }) withdrawnAt: Date | null;
+  /** Before whom it is open once it is published, and from when until when: whenever, where a moment is null. */
+  @Column({ type: 'varchar', length: 10 }) openTo: OpenTo;
+  @Column({ ...moment, nullable: true }) openFrom: Date | null;
+  @Column({ ...moment, nullable: true }) openUntil: Date | null;
   /** What the other teachers of its course may do: use it as it is, or change it. */
   @Column({ type: 'varchar', length: 6, default: 'use' }) courseMay: CourseMay;
   /** Since when it is put away; null while it is among the others. Who was given it still has it. */
@@ -97,6 +100,18 @@ export type AnswerLesson = LessonFacts & {
   readonly answersId: string;
 };
 export type Lesson = TaughtLesson | FeedbackLesson | AnswerLesson;
+/** Before whom a lesson is open, and when. */
+export const openingOf = ({ openTo, openFrom, openUntil }: OpeningColumns): Opening => ({
+  to: openTo,
+  from: openFrom?.getTime() ?? null,
+  until: openUntil?.getTime() ?? null,
+});
+type OpeningColumns = Pick<LessonEntity, 'openTo' | 'openFrom' | 'openUntil'>;
+export const openingColumns = ({ to, from, until }: Opening): OpeningColumns => ({
+  openTo: to,
+  openFrom: from === null ? null : new Date(from),
+  openUntil: until === null ? null : new Date(until),
+});
 export const isTaught = (lesson: Lesson): lesson is TaughtLesson =>
   lesson.kind === 'slides' || lesson.kind === 'worked';
 

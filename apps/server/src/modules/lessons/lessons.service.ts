@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { editMaking, insertPiece, pieceOf, programmeOf, splitLesson } from '@oakbell/core/edits';
+import { USUAL_OPENING, type Opening } from '@oakbell/core/opening';
 import { lengthOf, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Repository } from 'typeorm';
@@ -14,6 +15,7 @@ import {
   LessonEntity,
   LessonSourceEntity,
   LessonTagEntity,
+  openingColumns,
   type AnswerLesson,
   type FeedbackLesson,
   type Lesson,
@@ -45,7 +47,7 @@ const NOTHING_SAID = {
 /** A lesson as it begins. */
 function untouched() {
   const now = new Date();
-  return { id: randomUUID(), ...UNEDITED, withdrawnAt: null, createdAt: now, updatedAt: now };
+  return { id: randomUUID(), ...UNEDITED, ...openingColumns(USUAL_OPENING), createdAt: now, updatedAt: now };
 }
 
 @Injectable()
@@ -189,9 +191,9 @@ export class LessonsService {
     if (makers.length > 1) await this.acts.do(() => this.events.tell(makers, { kind: 'lesson', id }));
   }
 
-  /** Takes a lesson away from everybody it was given to, or gives it back. What they did with it stays. */
-  async setWithdrawn(id: string, withdrawn: boolean): Promise<void> {
-    await this.lessons.update({ id }, { withdrawnAt: withdrawn ? new Date() : null });
+  /** Says before whom a lesson is open, and when. What learners did with it stays. */
+  async open(id: string, opening: Opening): Promise<void> {
+    await this.lessons.update({ id }, openingColumns(opening));
   }
 
   /** Lessons of units that go stay with their makers, without a place; one maker's alone where they are named. */

@@ -7,6 +7,9 @@ import { MediaDto } from '../access/index.ts';
 import {
   COURSE_MAY,
   LESSON_KINDS,
+  OpeningDto,
+  openingDto,
+  openingOf,
   SAVED_AS,
   type CourseMay,
   type Lesson,
@@ -121,8 +124,8 @@ export class LessonDto {
   @Part(() => JobDto, { nullable: true }) importing: JobDto | null;
   /** Addresses of its pictures and clips. */
   @Part(() => MediaDto) media: MediaDto;
-  /** Since when only its maker sees it; null when it is open to those it was given to. */
-  @When({ nullable: true }) withdrawnAt: string | null;
+  /** Before whom it is open once it is published, and when. */
+  @Part(() => OpeningDto) opening: OpeningDto;
   /** Who made it. */
   @Text() owner: string;
   /** What whoever asks may do with it. */
@@ -169,7 +172,7 @@ export function lessonDto(lesson: Lesson, { edits, last, pages, borrowed, ...aro
     pages: pages.map(pageDto),
     borrowed: borrowed.map(pageDto),
     ...around,
-    withdrawnAt: lesson.withdrawnAt?.toISOString() ?? null,
+    opening: openingDto(openingOf(lesson)),
     courseMay: lesson.courseMay,
   };
 }

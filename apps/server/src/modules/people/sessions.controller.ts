@@ -10,6 +10,7 @@ import {
   By,
   For,
   ForAnyone,
+  InFrames,
   ROLES,
   IDLE_HOURS,
   SESSION_HOURS,
@@ -94,6 +95,7 @@ export class SessionsController {
 
   @Get('session')
   @For(...ROLES)
+  @InFrames()
   @BeforeFirstPassword()
   @ApiOkResponse({ type: MeDto })
   async me(@By() by: SignedIn): Promise<MeDto> {

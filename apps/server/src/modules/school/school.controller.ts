@@ -1,10 +1,16 @@
-import { LONGEST_AUDIT_DAYS, MOST_DOMAINS, MOST_HOLIDAYS, SHORTEST_AUDIT_DAYS } from '@oakbell/core/people';
+import {
+  LONGEST_AUDIT_DAYS,
+  MOST_DOMAINS,
+  MOST_FRAME_HOSTS,
+  MOST_HOLIDAYS,
+  SHORTEST_AUDIT_DAYS,
+} from '@oakbell/core/people';
 import { Body, Controller, Get, Put } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { ArrayMaxSize, ArrayUnique, IsArray, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
 import { Parts, Text, Whole } from '../../platform/http/index.ts';
 import { For } from '../../platform/sessions/index.ts';
-import { USUAL_AUDIT_DAYS, USUAL_DAYS } from './school.rules.ts';
+import { USUAL_SCHOOL } from './school.rules.ts';
 import { SchoolService } from './school.service.ts';
 
 export class HolidayDto {
@@ -35,6 +41,13 @@ export class SchoolDto {
   @MaxLength(200, { each: true })
   @ApiProperty({ type: [String] })
   mailDomains: string[];
+  /** Pages under these addresses may show lessons in frames: each as `https://host`, with its port where it has one. */
+  @IsArray()
+  @ArrayMaxSize(MOST_FRAME_HOSTS)
+  @IsString({ each: true })
+  @MaxLength(200, { each: true })
+  @ApiProperty({ type: [String] })
+  frameHosts: string[];
 }
 
 @ApiTags('school')
@@ -47,12 +60,16 @@ export class SchoolController {
   @ApiOkResponse({ type: SchoolDto })
   async one(): Promise<SchoolDto> {
     const facts = await this.school.facts();
-    if (!facts) {
-      const timeZone = await this.school.timeZone();
-      return { name: '', timeZone, days: [...USUAL_DAYS], holidays: [], auditDays: USUAL_AUDIT_DAYS, mailDomains: [] };
-    }
-    const { name, timeZone, days, holidays, auditDays, mailDomains } = facts;
-    return { name, timeZone, days: [...days], holidays: [...holidays], auditDays, mailDomains: [...mailDomains] };
+    const { name, timeZone, auditDays, ...lists } = facts ?? {
+      name: '',
+      timeZone: await this.school.timeZone(),
+      ...USUAL_SCHOOL,
+    };
+    const { days, holidays, mailDomains, frameHosts } = lists;
+    return {
+      ...{ name, timeZone, days: [...days], holidays: [...holidays], auditDays },
+      ...{ mailDomains: [...mailDomains], frameHosts: [...frameHosts] },
+    };
   }
 
   @Put()

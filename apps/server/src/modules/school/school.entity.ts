@@ -21,6 +21,8 @@ export class SchoolEntity {
   @Column('json') holidays: readonly Holiday[];
   /** Addresses of these domains may sign in by the school's own sign-in; all when empty. */
   @Column('json') mailDomains: readonly string[];
+  /** Pages under these addresses may show lessons in frames, as `https://host:port`. */
+  @Column('json') frameHosts: readonly string[];
   /** For so many days it is kept who saw and changed what of whom. */
   @Column({ type: 'int', default: 365 }) auditDays: number;
   @Column(moment) begunAt: Date;

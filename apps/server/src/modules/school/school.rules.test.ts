@@ -1,6 +1,11 @@
 import { mayComeFrom, schoolFaults, USUAL_DAYS } from './school.rules.ts';
 
-const SCHOOL = { name: 'Skerry Quay', timeZone: 'Europe/Berlin', days: USUAL_DAYS, holidays: [], mailDomains: [] };
+const SCHOOL = {
+  name: 'Skerry Quay',
+  timeZone: 'Europe/Berlin',
+  days: USUAL_DAYS,
+  ...{ holidays: [], mailDomains: [], frameHosts: [] },
+};
 const autumn = (from: string, to: string) => ({ ...SCHOOL, holidays: [{ name: 'Autumn', from, to }] });
 
 describe('what is said of a school', () => {

@@ -5,7 +5,7 @@ import { Acts, isThereAlready } from '../../platform/acts/index.ts';
 import { CONFIG, type Config } from '../../platform/config/index.ts';
 import { Problem } from '../../platform/http/index.ts';
 import { SchoolEntity } from './school.entity.ts';
-import { mayComeFrom, schoolFaults, USUAL_AUDIT_DAYS, USUAL_DAYS, type SchoolFacts } from './school.rules.ts';
+import { mayComeFrom, schoolFaults, USUAL_AUDIT_DAYS, USUAL_SCHOOL, type SchoolFacts } from './school.rules.ts';
 
 const THE_SCHOOL = { id: 1 };
 
@@ -33,6 +33,11 @@ export class SchoolService {
     return mayComeFrom((await this.facts())?.mailDomains ?? [], mail);
   }
 
+  /** Pages under these addresses may show lessons in frames. */
+  async frameHosts(): Promise<readonly string[]> {
+    return (await this.facts())?.frameHosts ?? [];
+  }
+
   /** For how many days it is kept who saw what. */
   async auditDays(): Promise<number> {
     return (await this.facts())?.auditDays ?? USUAL_AUDIT_DAYS;
@@ -40,9 +45,9 @@ export class SchoolService {
 
   /** @throws Problem `school-begun` when there is one, `bad-school` */
   async begin({ name, timeZone }: { readonly name: string; readonly timeZone: string }): Promise<void> {
-    const school = { name, timeZone, days: USUAL_DAYS, holidays: [], auditDays: USUAL_AUDIT_DAYS, mailDomains: [] };
+    const school = { name, timeZone, ...USUAL_SCHOOL };
     this.#check(school);
-    const begun = this.schools.insert({ ...THE_SCHOOL, ...school, days: [...USUAL_DAYS], begunAt: new Date() });
+    const begun = this.schools.insert({ ...THE_SCHOOL, ...school, begunAt: new Date() });
     await begun.catch((failure: unknown) => {
       if (isThereAlready(failure)) throw new Problem(409, 'school-begun', 'This school has begun already. Sign in.');
       throw failure;

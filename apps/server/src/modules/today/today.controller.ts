@@ -1,4 +1,5 @@
 import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
+import { STANDINGS, standingOf, type Standing } from '@oakbell/core/opening';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Choice, Decimal, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
@@ -6,7 +7,7 @@ import { May } from '../access/index.ts';
 import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
-import { LessonsService } from '../lessons/index.ts';
+import { LessonsService, openingOf } from '../lessons/index.ts';
 import { MarkingService } from '../marking/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { SubmissionsService } from '../submissions/index.ts';
@@ -67,8 +68,9 @@ export class DeskItemDto {
   @Whole() length: number;
   @Decimal({ max: 1 }) share: number;
   @Id({ nullable: true }) editionId: string | null;
-  /** Its teacher has taken it away for now. */
-  @Flag() withdrawn: boolean;
+  /** Whether it can be watched now, or why not; `opensAt` says when, where it is still to come. */
+  @Choice(STANDINGS) standing: Standing;
+  @When({ nullable: true }) opensAt: string | null;
 }
 
 /** So many of a teacher's newest lessons are looked at for what is to be finished. */
@@ -133,15 +135,19 @@ export class TodayController {
     const classes = await this.classes.byIds(assignments.map((one) => one.classId));
     const people = await this.people.byIds(assignments.map((one) => one.byId));
     const withdrawn = await this.editions.withdrawnOf(lessonIds.filter((lessonId) => !editions.has(lessonId)));
+    const now = Date.now();
     return assignments.map(({ id, lessonId, classId, byId, dueAt, ...terms }) => {
       const { instructions, points, handIn, answerLimitMs } = terms;
       const submission = submissions.get(id);
       const edition = editions.get(lessonId);
+      const lesson = lessons.get(lessonId);
+      const shut = edition === undefined && withdrawn.has(lessonId);
+      const standing = shut || !lesson ? 'closed' : standingOf(openingOf(lesson), now);
       const share = watched.get(pairKey(person.id, lessonId))?.share ?? 0;
       const handedBack = Boolean(submission && marks.get(submission.id)?.handedBackAt);
       return {
         assignmentId: id,
-        lessonTitle: lessons.get(lessonId)?.title ?? '',
+        lessonTitle: lesson?.title ?? '',
         className: classes.get(classId)?.name ?? '',
         teacherName: people.get(byId)?.name ?? '',
         instructions,
@@ -152,8 +158,9 @@ export class TodayController {
         state: deskState({ handIn, share, submitted: submission !== undefined, handedBack }),
         length: edition?.length ?? 0,
         share,
-        editionId: edition?.id ?? null,
-        withdrawn: withdrawn.has(lessonId),
+        editionId: standing === 'open' ? (edition?.id ?? null) : null,
+        standing,
+        opensAt: standing === 'to-come' ? (lesson?.openFrom?.toISOString() ?? null) : null,
       };
     });
   }

@@ -6,6 +6,7 @@ import { bigWhole, moment } from '../../platform/database/index.ts';
 /** A learner opened an edition and may have played some of it. */
 @Entity('visit')
 @Index(['learnerId', 'lessonId', 'lastAt'])
+@Index(['lessonId', 'lastAt'])
 export class VisitEntity {
   /** Chosen by the player, so that a visit can begin while the server is away. */
   @PrimaryColumn('uuid') id: string;

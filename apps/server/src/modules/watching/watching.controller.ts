@@ -1,13 +1,14 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import { STANDINGS, standingOf, type Standing } from '@oakbell/core/opening';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { InSteps } from '../../platform/acts/index.ts';
-import { Decimal, Id, Numbers, Parts, Text, When, Whole } from '../../platform/http/index.ts';
-import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
-import { May } from '../access/index.ts';
+import { Choice, Decimal, Id, Numbers, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { By, For, InFrames, type SignedIn } from '../../platform/sessions/index.ts';
+import { AccessService, May } from '../access/index.ts';
 import { AssignmentsService } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
-import { LessonsService } from '../lessons/index.ts';
+import { LessonsService, openingOf } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { ReportsService } from './reports.service.ts';
 import { WatchCounts } from './watchCounts.service.ts';
@@ -61,11 +62,26 @@ export class WatchedDto {
   @Parts(() => WatchedLearnerDto) learners: WatchedLearnerDto[];
 }
 
+/** A lesson as its link shows it. */
+export class LinkedLessonDto {
+  @Id() lessonId: string;
+  @Text() title: string;
+  @Text() teacherName: string;
+  @Choice(STANDINGS) standing: Standing;
+  /** When it opens, where that is still to come. */
+  @When({ nullable: true }) opensAt: string | null;
+  /** What is watched; null when it is not open, and before the first edition is ready. */
+  @Id({ nullable: true }) editionId: string | null;
+  /** The next work that a learner was given with it. */
+  @Id({ nullable: true }) assignmentId: string | null;
+}
+
 @ApiTags('watching')
 @Controller('api/watching')
 export class WatchingController {
   constructor(
     private readonly watching: WatchingService,
+    private readonly access: AccessService,
     private readonly reports: ReportsService,
     private readonly counts: WatchCounts,
     private readonly assignments: AssignmentsService,
@@ -75,7 +91,32 @@ export class WatchingController {
     private readonly people: PeopleService,
   ) {}
 
+  /** What a link to a lesson leads to. Its makers can watch it whenever they like. */
+  @Get('lessons/:id')
+  @InFrames()
+  @For('teacher', 'learner')
+  @May('find', 'lesson')
+  @ApiOkResponse({ type: LinkedLessonDto })
+  async linked(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<LinkedLessonDto> {
+    const lesson = await this.lessons.get(id);
+    const edition = await this.editions.newestReady(id);
+    const standing = standingOf(openingOf(lesson), Date.now());
+    const may = edition !== null && (await this.access.decide(person, 'watch', 'edition', edition.id)).ok;
+    const given = person.role === 'learner' ? await this.assignments.forClassesOf(person.id, 'learner', id) : [];
+    const next = given.find(({ dueAt }) => dueAt.getTime() > Date.now()) ?? given.at(-1);
+    return {
+      lessonId: id,
+      title: lesson.title,
+      teacherName: (await this.people.byIds([lesson.ownerId])).get(lesson.ownerId)?.name ?? '',
+      standing: may ? 'open' : standing,
+      opensAt: standing === 'to-come' ? (lesson.openFrom?.toISOString() ?? null) : null,
+      editionId: may ? edition.id : null,
+      assignmentId: next?.id ?? null,
+    };
+  }
+
   @Put('visits/:id')
+  @InFrames()
   @For('learner')
   @May('watch', 'edition', { body: 'editionId' })
   @ApiOkResponse({ type: VisitDto })
@@ -90,6 +131,7 @@ export class WatchingController {
 
   @Post('visits/:id/reports')
   @HttpCode(204)
+  @InFrames()
   @For('learner')
   @May('report', 'visit')
   @InSteps('many reports are counted in one act')

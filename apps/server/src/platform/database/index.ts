@@ -4,3 +4,4 @@ export * from './database.module.ts';
 export * from './actDataSource.ts';
 export * from './gathered.ts';
 export * from './bulk.ts';
+export * from './upToDate.ts';

@@ -28,6 +28,8 @@ export interface NewJob {
   readonly ownerId: string | null;
   readonly subjectId: string;
   readonly input: object;
+  /** It waits until then; it need not where this is left out. */
+  readonly notBefore?: Date;
 }
 
 const ENQUEUE = 'job-waits';
@@ -95,7 +97,7 @@ export class JobsService implements OnModuleInit, OnApplicationShutdown {
       failureCode: null,
       failureText: null,
       createdAt: new Date(),
-      notBefore: null,
+      notBefore: job.notBefore ?? null,
       startedAt: null,
       endedAt: null,
       attempt: 1,

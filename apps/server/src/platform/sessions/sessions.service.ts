@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { In, LessThan, MoreThan, Not, Repository } from 'typeorm';
 import { Gathered } from '../database/index.ts';
-import { SessionEntity, type Role } from './session.entity.ts';
+import { SessionEntity, type Role, type SessionKind } from './session.entity.ts';
 
 /** Who makes a request. */
 export interface Person {
@@ -33,6 +33,9 @@ const NOTED_MS = 60_000;
  */
 export const sessionCookie = (secure: boolean): string => (secure ? '__Host-oakbell_session' : 'oakbell_session');
 
+/** The same for what a frame of a page elsewhere carries. */
+export const frameCookie = (secure: boolean): string => (secure ? '__Host-oakbell_frame' : 'oakbell_frame');
+
 const digestOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');
 /** A name for a secret, which does not tell it. */
 export const tagOf = (secret: string): string =>
@@ -40,6 +43,7 @@ export const tagOf = (secret: string): string =>
 
 interface NewSession {
   readonly device: string;
+  readonly kind?: SessionKind;
   readonly mustChange: boolean;
 }
 
@@ -54,7 +58,7 @@ export class SessionsService {
   constructor(@InjectRepository(SessionEntity) private readonly sessions: Repository<SessionEntity>) {}
 
   /** Begins a session and returns its secret, which is not stored. Sessions past their end are swept away. */
-  async begin(person: Person, { device, mustChange }: NewSession): Promise<string> {
+  async begin(person: Person, { device, mustChange, kind = 'whole' }: NewSession): Promise<string> {
     const secret = randomBytes(32).toString('base64url');
     const now = Date.now();
     await this.sessions.delete({ expiresAt: LessThan(new Date(now)) });
@@ -64,6 +68,7 @@ export class SessionsService {
       tag: tagOf(secret),
       personId: person.id,
       role: person.role,
+      kind,
       device,
       mustChange,
       startedAt: new Date(now),
@@ -73,11 +78,16 @@ export class SessionsService {
     return secret;
   }
 
-  /** The person a secret stands for, or null when it is unknown, was idle for too long, or its time is over. */
-  async personOf(secret: string): Promise<SignedIn | null> {
+  /** The person a secret stands for, or null when it is unknown, of another kind, was idle for too long, or its time is over. */
+  async personOf(secret: string, kind: SessionKind = 'whole'): Promise<SignedIn | null> {
     const now = Date.now();
     const found = await this.#found.ask(digestOf(secret));
-    if (!found || found.expiresAt.getTime() <= now || found.lastAt.getTime() <= now - IDLE_HOURS * HOUR_MS) return null;
+    if (
+      found?.kind !== kind ||
+      found.expiresAt.getTime() <= now ||
+      found.lastAt.getTime() <= now - IDLE_HOURS * HOUR_MS
+    )
+      return null;
     if (now - found.lastAt.getTime() > NOTED_MS)
       await this.sessions.update({ digest: found.digest }, { lastAt: new Date(now) });
     const { personId, role, id, tag, mustChange, expiresAt: endsAt } = found;

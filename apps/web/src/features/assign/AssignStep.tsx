@@ -1,4 +1,5 @@
 import { Button, Stack } from '@mantine/core';
+import { micros } from '@oakbell/core/clock';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { call, client, useLesson, type Lesson } from '../../shared/api/index.ts';
@@ -7,6 +8,7 @@ import { Empty, PageTitle, Show } from '../../shared/ui/index.ts';
 import { AssignSheet } from './AssignSheet.tsx';
 import { GivenList } from './GivenList.tsx';
 import classes from './Assign.module.css';
+import { Openness } from './Openness.tsx';
 import { Publish } from './Publish.tsx';
 
 /** Publishing, and one sheet that reads as a sentence: who, what to do, by when, worth what. */
@@ -34,19 +36,23 @@ export function AssignStep() {
         </Empty>
       ) : (
         <Show of={editions} what="Looking at the editions">
-          {(made) => (
-            <Stack gap="lg">
-              {lesson.may === 'use' ? (
-                <OfColleague lesson={lesson} ready={made.find((one) => one.state === 'ready')?.id ?? null} />
-              ) : (
-                <Publish lesson={lesson} editions={made} />
-              )}
-              {made.some((one) => one.state === 'ready' || lesson.may !== 'use') && (
-                <AssignSheet lesson={lesson} ready={made.some((one) => one.state === 'ready')} />
-              )}
-              <GivenList lesson={lesson} />
-            </Stack>
-          )}
+          {(made) => {
+            const ready = made.find((one) => one.state === 'ready');
+            return (
+              <Stack gap="lg">
+                {lesson.may === 'use' ? (
+                  <OfColleague lesson={lesson} ready={ready?.id ?? null} />
+                ) : (
+                  <Publish lesson={lesson} editions={made} />
+                )}
+                {lesson.may !== 'use' && ready && <Openness lesson={lesson} length={micros(ready.length)} />}
+                {(ready || (made.length > 0 && lesson.may !== 'use')) && (
+                  <AssignSheet lesson={lesson} ready={ready !== undefined} />
+                )}
+                <GivenList lesson={lesson} />
+              </Stack>
+            );
+          }}
         </Show>
       )}
     </div>
@@ -55,7 +61,7 @@ export function AssignStep() {
 
 /** A colleague's lesson as learners would see it. */
 function OfColleague({ lesson, ready }: { readonly lesson: Lesson; readonly ready: string | null }) {
-  if (ready === null || lesson.withdrawnAt !== null)
+  if (ready === null || lesson.opening.to === 'me')
     return (
       <Empty title="It cannot be given to a class yet">
         It can be watched and assigned once its maker has published it.

@@ -1,11 +1,11 @@
 import { Button, Group, Loader, Text, Title } from '@mantine/core';
 import { micros, timeText } from '@oakbell/core/clock';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { call, client, lessonKey, once, type Api, type Lesson } from '../../shared/api/index.ts';
+import { call, client, once, type Api, type Lesson } from '../../shared/api/index.ts';
 import { TryAgain } from '../../kits/jobs/index.ts';
-import { offerUndo, ProblemNote, whenText } from '../../shared/ui/index.ts';
+import { ProblemNote, whenText } from '../../shared/ui/index.ts';
 
-/** The newest edition: made, made anew, withdrawn, given out again. */
+/** The newest edition: made, and made anew. */
 export function Publish({
   lesson,
   editions,
@@ -27,19 +27,13 @@ export function Publish({
       <Group justify="space-between" wrap="nowrap" align="flex-start">
         <div>
           <Title order={2}>{newest ? `Edition ${newest.number}` : 'Not published yet'}</Title>
-          {lesson.withdrawnAt !== null ? (
-            <Text role="status">
-              Withdrawn since {whenText(lesson.withdrawnAt)}: nobody but you can see it. What learners did with it is
-              kept.
-            </Text>
-          ) : newest ? (
+          {newest ? (
             <EditionState edition={newest} />
           ) : (
             <Text c="dimmed">Publishing freezes the lesson as it is now, for learners to watch. It takes seconds.</Text>
           )}
         </div>
         <Group gap="xs" wrap="nowrap">
-          {newest?.state === 'ready' && <Withdraw lesson={lesson} />}
           <Button
             onClick={() => publish.mutate()}
             loading={publish.isPending || newest?.state === 'making'}
@@ -51,29 +45,6 @@ export function Publish({
       </Group>
       <ProblemNote failure={publish.error} />
     </section>
-  );
-}
-
-/** Takes the lesson away from everybody it was given to, or gives it back. */
-function Withdraw({ lesson }: { readonly lesson: Lesson }) {
-  const queries = useQueryClient();
-  const isWithdrawn = lesson.withdrawnAt !== null;
-  const act = useMutation({
-    mutationFn: (withdrawn: boolean) =>
-      call(client.PUT('/api/lessons/{id}/withdrawn', { params: { path: { id: lesson.id } }, body: { withdrawn } })),
-    onSuccess: (_, withdrawn) => {
-      if (withdrawn) offerUndo('Nobody but you can see this lesson now.', () => act.mutateAsync(false));
-    },
-    onSettled: () => queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
-  });
-  return (
-    <Button
-      variant={isWithdrawn ? 'filled' : 'default'}
-      loading={act.isPending}
-      onClick={() => act.mutate(!isWithdrawn)}
-    >
-      {isWithdrawn ? 'Give it out again' : 'Withdraw'}
-    </Button>
   );
 }
 

@@ -2,7 +2,7 @@ import { Button, Stack, Text, TextInput, Title } from '@mantine/core';
 import { useMutation } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { call, client } from '../../shared/api/index.ts';
+import { tabShelf, call, client } from '../../shared/api/index.ts';
 import { PageTitle, ProblemNote } from '../../shared/ui/index.ts';
 import { CompanionDesk } from './CompanionDesk.tsx';
 
@@ -16,12 +16,12 @@ export function CompanionPage() {
     mutationFn: (typed: string) => call(client.POST('/api/companion/join', { body: { code: typed } })),
     onSuccess: () => {
       // A reloaded page finds its room again, for as long as this tab is open.
-      sessionStorage.setItem(JOINED, 'yes');
+      tabShelf.write(JOINED, 'yes');
       setJoined(true);
       setSearch({}, { replace: true });
     },
   });
-  const [joined, setJoined] = useState(() => !search.get('code') && sessionStorage.getItem(JOINED) === 'yes');
+  const [joined, setJoined] = useState(() => !search.get('code') && tabShelf.read(JOINED) === 'yes');
   const { mutate } = join;
   const scanned = useRef(search.get('code'));
   useEffect(() => {
@@ -31,7 +31,7 @@ export function CompanionPage() {
     if (first) mutate(first);
   }, [mutate]);
   const leave = () => {
-    sessionStorage.removeItem(JOINED);
+    tabShelf.remove(JOINED);
     setJoined(false);
     join.reset();
   };

@@ -1,7 +1,13 @@
 import { Button, Checkbox, Group, NumberInput, TagsInput, Text, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
-import { LONGEST_AUDIT_DAYS, MOST_DOMAINS, MOST_HOLIDAYS, SHORTEST_AUDIT_DAYS } from '@oakbell/core/people';
+import {
+  LONGEST_AUDIT_DAYS,
+  MOST_DOMAINS,
+  MOST_FRAME_HOSTS,
+  MOST_HOLIDAYS,
+  SHORTEST_AUDIT_DAYS,
+} from '@oakbell/core/people';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { TimeZoneSelect } from '../../kits/roster/index.ts';
 import { call, client, Problem, type Api } from '../../shared/api/index.ts';
@@ -31,6 +37,12 @@ export function SchoolPage() {
       <Roles />
     </div>
   );
+}
+
+/** The address that all pages of a site begin with, from that of any of them; what is no address stays as it was typed. */
+function pageAddress(typed: string): string {
+  const text = typed.trim().includes('://') ? typed.trim() : `https://${typed.trim()}`;
+  return URL.canParse(text) ? new URL(text).origin : typed;
 }
 
 function Fields({ known }: { readonly known: School }) {
@@ -132,6 +144,18 @@ function Fields({ known }: { readonly known: School }) {
             domains.map((one) => one.trim().toLowerCase()),
           )
         }
+      />
+      <Title order={2} mt="lg" mb="xs">
+        Lessons in other pages
+      </Title>
+      <TagsInput
+        label="Pages that may show lessons"
+        description="The addresses that the school’s own pages begin with. Type one and press Enter; lessons stay here alone while there is none."
+        placeholder={form.values.frameHosts.length === 0 ? 'https://pages.school.example' : undefined}
+        maxTags={MOST_FRAME_HOSTS}
+        value={form.values.frameHosts}
+        error={form.errors['frameHosts']}
+        onChange={(hosts) => form.setFieldValue('frameHosts', [...new Set(hosts.map(pageAddress))])}
       />
       <Title order={2} mt="lg" mb="xs">
         Who saw what

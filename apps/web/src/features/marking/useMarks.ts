@@ -1,5 +1,16 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { call, client, inTurn, isAway, once, ownName, Problem, type ActKey, type Api } from '../../shared/api/index.ts';
+import {
+  browserShelf,
+  call,
+  client,
+  inTurn,
+  isAway,
+  once,
+  ownName,
+  Problem,
+  type ActKey,
+  type Api,
+} from '../../shared/api/index.ts';
 
 /** What is typed: points as they are written, and a comment. */
 export interface MarkDraft {
@@ -110,7 +121,7 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
         setSavedAt(new Date());
         const isAll = same(now.current.draft, now.current.saved);
         setState(isAll ? 'saved' : 'refused');
-        if (isAll) localStorage.removeItem(name);
+        if (isAll) browserShelf.remove(name);
         told.current();
         return isAll;
       } catch (problem) {
@@ -127,7 +138,7 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
   const write = (next: MarkDraft) => {
     setDraft(next);
     setState('typing');
-    localStorage.setItem(name, JSON.stringify({ ...next, revision: now.current.revision } satisfies KeptDraft));
+    browserShelf.write(name, JSON.stringify({ ...next, revision: now.current.revision } satisfies KeptDraft));
   };
   useEffect(() => {
     if (state !== 'typing' && state !== 'away') return;
@@ -152,7 +163,7 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
       throw problem;
     });
     now.current.saved = now.current.draft;
-    localStorage.removeItem(name);
+    browserShelf.remove(name);
     return next;
   };
   /** Says which of the two marks is to count. */
@@ -164,7 +175,7 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
       Object.assign(now.current, { draft: theirs, saved: theirs });
       setDraft(theirs);
       setState('saved');
-      localStorage.removeItem(name);
+      browserShelf.remove(name);
     } else setState('typing');
     setFailure(null);
     setOthers(null);
@@ -181,7 +192,7 @@ const same = (a: MarkDraft, b: MarkDraft): boolean => a.points === b.points && a
 
 function keptIn(name: string): KeptDraft | null {
   try {
-    return JSON.parse(localStorage.getItem(name) ?? 'null') as KeptDraft | null;
+    return JSON.parse(browserShelf.read(name) ?? 'null') as KeptDraft | null;
   } catch {
     return null;
   }

@@ -2,7 +2,7 @@ import { fromMillis, lengthOf, micros, type TimeRange } from '@oakbell/core/cloc
 import { heardStretches, isTake, programmeOf, sourceTimeAt, type EditList } from '@oakbell/core/edits';
 import { useQueries } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import { call, client, type Api, type Lesson, ownName } from '../../shared/api/index.ts';
+import { browserShelf, call, client, type Api, type Lesson, ownName } from '../../shared/api/index.ts';
 
 /** Shorter rests are a breath. */
 const LEAST_QUIET = fromMillis(1000);
@@ -36,7 +36,7 @@ export function useFound(lesson: Lesson) {
     combine: (results) => results.map((result) => result.data),
   });
   const place = ownName(`left-found.${lesson.id}`);
-  const [left, setLeft] = useState<readonly string[]>(() => (localStorage.getItem(place) ?? '').split(' '));
+  const [left, setLeft] = useState<readonly string[]>(() => (browserShelf.read(place) ?? '').split(' '));
   const found = useMemo(() => {
     const heard = (of: (take: Known) => Stretches, least: typeof LEAST_QUIET) => {
       const ofTake = (id: string) => {
@@ -55,7 +55,7 @@ export function useFound(lesson: Lesson) {
   const leave = (stretch: TimeRange) => {
     const next = [...left, nameOf(edits, stretch)];
     setLeft(next);
-    localStorage.setItem(place, next.join(' '));
+    browserShelf.write(place, next.join(' '));
   };
   return { ...found, low: lowTakes(known), threshold: highestThreshold(known), leave };
 }

@@ -2,7 +2,7 @@ import { lengthOf, timeText, type TimeRange } from '@oakbell/core/clock';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { insertPiece, pieceOf } from '@oakbell/core/edits';
 import { useState } from 'react';
-import { call, client, lessonKey, ownName } from '../../shared/api/index.ts';
+import { browserShelf, call, client, lessonKey, ownName } from '../../shared/api/index.ts';
 import { newId, type Polish } from './usePolish.ts';
 
 /** What was copied: kept in this browser, so that it can be put into another lesson in another window. */
@@ -35,12 +35,12 @@ export function usePasting(polish: Polish) {
     const { marked } = polish;
     if (!marked) return;
     const kept: Copied = { lessonId: lesson.id, range: marked, revision: lesson.revision };
-    localStorage.setItem(placeOf(), JSON.stringify(kept));
+    browserShelf.write(placeOf(), JSON.stringify(kept));
     const length = timeText(lengthOf(marked), { tenths: true });
     setTold(`Copied ${length}. Ctrl+V puts it in at the playhead, here or in another lesson.`);
   };
   const paste = () => {
-    const kept = localStorage.getItem(placeOf());
+    const kept = browserShelf.read(placeOf());
     if (!kept) return setTold('Nothing was copied yet. Mark a stretch and press Ctrl+C.');
     const piece = JSON.parse(kept) as Copied;
     if (piece.lessonId !== lesson.id) return join.mutate(piece);

@@ -5,6 +5,7 @@ import { Link, useSearchParams } from 'react-router';
 import { call, client, type Api } from '../../shared/api/index.ts';
 import { dueDistance, Empty, ManyRows, PageTitle, Show, whenText } from '../../shared/ui/index.ts';
 import { JoinClass } from './JoinClass.tsx';
+import { standingWords } from './NotOpen.tsx';
 import classes from './Watch.module.css';
 
 const LISTS = [
@@ -65,11 +66,11 @@ function DeskRow({ item }: { readonly item: Api['DeskItemDto'] }) {
         </span>
         <span className={classes.deskFacts}>
           <span className="ob-time">
-            {item.length > 0
+            {item.length > 0 && item.standing === 'open'
               ? `${timeText(micros(item.length))} min`
-              : item.withdrawn
-                ? 'taken away for now'
-                : 'not ready yet'}
+              : item.standing === 'open'
+                ? 'not ready yet'
+                : standingWords(item)}
           </span>
           <span className={late ? classes.late : undefined}>{dueDistance(item.dueAt, new Date())}</span>
           <Text size="sm" c="dimmed" component="span">

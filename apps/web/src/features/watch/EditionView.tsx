@@ -1,8 +1,16 @@
 import { Button, Text } from '@mantine/core';
 import { useFullscreenElement } from '@mantine/hooks';
-import { micros, timeText } from '@oakbell/core/clock';
+import { micros, timeText, ZERO, type Micros } from '@oakbell/core/clock';
 import type { RangeSet } from '@oakbell/core/intervals';
-import { IconMaximize, IconMinimize, IconPlayerPlayFilled, IconVolume, IconVolumeOff } from '@tabler/icons-react';
+import { watchPath } from '@oakbell/core/opening';
+import {
+  IconLink,
+  IconMaximize,
+  IconMinimize,
+  IconPlayerPlayFilled,
+  IconVolume,
+  IconVolumeOff,
+} from '@tabler/icons-react';
 import { useEffect, useRef, useState } from 'react';
 import {
   editionPicture,
@@ -16,7 +24,7 @@ import {
 } from '../../kits/player/index.ts';
 import { Timeline } from '../../kits/timeline/index.ts';
 import { useScreenCovered } from '../../shared/api/index.ts';
-import { IconAction, KeyHelp, useKeys, type KeyLine } from '../../shared/ui/index.ts';
+import { copyText, IconAction, KeyHelp, useKeys, type KeyLine } from '../../shared/ui/index.ts';
 import { useSpeedKept } from './useSpeedKept.ts';
 import { useReports } from './useReports.ts';
 import type { Telling } from './watchReports.ts';
@@ -32,6 +40,7 @@ const KEYS: readonly KeyLine[] = [
   ['F', 'Full screen'],
   ['M', 'Sound off and on'],
 ];
+const LINK_KEY: KeyLine = ['L', 'Copy a link from here'];
 
 const STATE_WORDS = {
   paused: 'Paused',
@@ -41,15 +50,34 @@ const STATE_WORDS = {
 } as const;
 
 /** An edition to be watched: the page, the sound, the time axis with what was seen, and the page strip. */
-export function EditionView({ edition }: { readonly edition: Edition }) {
-  const [player] = useState(() => editionPlayer(edition));
+export function EditionView({
+  edition,
+  at = ZERO,
+  counted = true,
+  linked = true,
+}: {
+  readonly edition: Edition;
+  /** Where it begins; where the learner stopped last time when that is the beginning. */
+  readonly at?: Micros | undefined;
+  /** Whether what is played counts as watched. */
+  readonly counted?: boolean;
+  /** Whether others can come to it by a link. */
+  readonly linked?: boolean;
+}) {
+  const [player] = useState(() => playerAt(edition, at));
   useEffect(() => () => player.pause(), [player]);
-  const { seen, telling } = useReports(player, edition);
+  const { seen, telling } = useReports(player, edition, counted);
   const isCovered = useScreenCovered();
   useEffect(() => {
     if (isCovered) player.pause();
   }, [isCovered, player]);
-  return <Playing edition={edition} player={player} seen={seen} telling={telling} />;
+  return <Playing edition={edition} player={player} seen={seen} telling={telling} linked={linked} />;
+}
+
+function playerAt(edition: Edition, at: Micros): ReturnType<typeof editionPlayer> {
+  const player = editionPlayer(edition);
+  if (at > 0 && at < edition.lesson.programme.length) player.seek(at);
+  return player;
 }
 
 interface PlayingProps {
@@ -57,9 +85,10 @@ interface PlayingProps {
   readonly player: ReturnType<typeof editionPlayer>;
   readonly seen: RangeSet;
   readonly telling: Telling;
+  readonly linked: boolean;
 }
 
-function Playing({ edition, player, seen, telling }: PlayingProps) {
+function Playing({ edition, player, seen, telling, linked }: PlayingProps) {
   const { lesson, peaks } = edition;
   const view = usePlayerView(player);
   const time = usePlayerTime(player);
@@ -79,7 +108,13 @@ function Playing({ edition, player, seen, telling }: PlayingProps) {
     player.silence(!hushed);
     setHushed(!hushed);
   };
+  const link = () =>
+    void copyText(
+      `${location.origin}${watchPath(edition.lessonId, player.time)}`,
+      `The link from ${timeText(time)} is copied.`,
+    );
   useKeys({
+    ...(linked ? { l: link } : {}),
     ' ': () => player.toggle(),
     ArrowLeft: () => jump(-TEN_SECONDS),
     ArrowRight: () => jump(TEN_SECONDS),
@@ -167,10 +202,15 @@ function Playing({ edition, player, seen, telling }: PlayingProps) {
           playRef={play}
           more={
             <>
-              <KeyHelp hall lines={KEYS} />
+              <KeyHelp hall lines={linked ? [...KEYS, LINK_KEY] : KEYS} />
               <IconAction hall label={hushed ? 'Sound on' : 'Sound off'} keyText="M" onClick={hush}>
                 {hushed ? <IconVolumeOff /> : <IconVolume />}
               </IconAction>
+              {linked && (
+                <IconAction hall label="Copy a link from here" keyText="L" onClick={link}>
+                  <IconLink />
+                </IconAction>
+              )}
               {document.fullscreenEnabled && (
                 <IconAction
                   hall

@@ -29,7 +29,7 @@ export function FeedbackPage() {
                 <Waiting what="The feedback is being made ready" />
               ) : (
                 <Show of={edition} what="Fetching the feedback">
-                  {(made) => <EditionView edition={made} key={made.id} />}
+                  {(made) => <EditionView edition={made} linked={false} key={made.id} />}
                 </Show>
               ))}
             <Stack className={classes.below}>

@@ -1,11 +1,12 @@
-import { Stack, Text, Title } from '@mantine/core';
+import { Button, Stack, Text, Title } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
-import { useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { useEdition } from '../../kits/player/index.ts';
-import { call, client } from '../../shared/api/index.ts';
+import { call, client, isGone } from '../../shared/api/index.ts';
 import { dueText, Empty, PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
 import { EditionView } from './EditionView.tsx';
 import { HandIn } from './HandIn.tsx';
+import { NotOpen } from './NotOpen.tsx';
 import classes from './Watch.module.css';
 
 /** One thing on a learner's desk: the lesson first, then what to do. */
@@ -16,6 +17,25 @@ export function WatchPage() {
     queryFn: () => call(client.GET('/api/desk/{id}', { params: { path: { id } } })),
   });
   const edition = useEdition(item.data?.editionId ?? null);
+  if (isGone(item.error))
+    return (
+      <div className={classes.page}>
+        <PageTitle>Not on your desk</PageTitle>
+        <Title order={1} className={classes.title}>
+          This is not on your desk
+        </Title>
+        <Empty
+          title="Your teacher has taken it back, or it was for another class"
+          action={
+            <Button component={Link} to="/desk">
+              To your desk
+            </Button>
+          }
+        >
+          What you have done with it is kept.
+        </Empty>
+      </div>
+    );
   return (
     <div className={classes.page}>
       <Show of={item} what="Opening the lesson">
@@ -25,10 +45,8 @@ export function WatchPage() {
             <Title order={1} className={classes.title}>
               {data.lessonTitle}
             </Title>
-            {data.withdrawn ? (
-              <Empty title="Your teacher has taken this lesson away for now">
-                Look again later, or ask your teacher. What you have done with it is kept.
-              </Empty>
+            {data.standing !== 'open' ? (
+              <NotOpen standing={data.standing} opensAt={data.opensAt} />
             ) : data.editionId === null ? (
               <Waiting what="The lesson is being made ready" />
             ) : (

@@ -1,2 +1,4 @@
 export { WatchPage } from './WatchPage.tsx';
+export { FramePage, PassPage } from './framed/index.ts';
+export { LinkPage } from './LinkPage.tsx';
 export { FeedbackPage } from './FeedbackPage.tsx';

@@ -1,4 +1,4 @@
-import { ownName } from '../../shared/api/index.ts';
+import { browserShelf, ownName } from '../../shared/api/index.ts';
 import { watchLine } from './watchLine.ts';
 import { WatchReports, type KeptVisit, type WatchLine } from './watchReports.ts';
 
@@ -14,14 +14,15 @@ const OLDEST_MS = 30 * 24 * 3_600_000;
 export function keeperOf(id: string): (visit: KeptVisit | null) => void {
   const name = ownName(PLACE + id);
   return (visit) => {
-    if (visit) localStorage.setItem(name, JSON.stringify(visit));
-    else localStorage.removeItem(name);
+    if (visit) browserShelf.write(name, JSON.stringify(visit));
+    else browserShelf.remove(name);
   };
 }
 
 /** The page that a visit is watched on has it to itself: nobody else tells of it meanwhile. */
-export function holdVisit<T>(id: string, work: () => Promise<T>): Promise<T> {
-  return navigator.locks.request(PLACE + id, work) as Promise<T>;
+export async function holdVisit(id: string, work: () => Promise<void>): Promise<void> {
+  // A frame of another page may have no locks: nothing of it outlives the page either.
+  await navigator.locks.request(PLACE + id, work).catch(() => undefined);
 }
 
 export interface Uncounted {
@@ -61,14 +62,14 @@ const isRefused = (telling: unknown): telling is { readonly refused: string } =>
 
 function keptVisits(): readonly KeptVisit[] {
   const mine = ownName(PLACE);
-  const names = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '');
-  return names
+  return browserShelf
+    .names()
     .filter((name) => name.startsWith(mine))
     .flatMap((name) => {
       try {
-        return [JSON.parse(localStorage.getItem(name) ?? '') as KeptVisit];
+        return [JSON.parse(browserShelf.read(name) ?? '') as KeptVisit];
       } catch {
-        localStorage.removeItem(name);
+        browserShelf.remove(name);
         return [];
       }
     });

@@ -12,15 +12,17 @@ const EVERY_MS = 5000;
 
 /**
  * Begins a visit, goes to where the learner stopped, and reports what is really played. Gives what was seen so far, and
- * how it stands with telling of it.
+ * how it stands with telling of it. @param counted nothing is begun nor reported where it is not
  */
 export function useReports(
   player: SegmentPlayer,
   { id: editionId, title }: Pick<Edition, 'id' | 'title'>,
+  counted = true,
 ): { readonly seen: RangeSet; readonly telling: Telling } {
   const [seen, setSeen] = useState<RangeSet>([]);
   const [telling, setTelling] = useState<Telling>('told');
   useEffect(() => {
+    if (!counted) return;
     let left = false;
     const visit = newVisit(editionId, title, Date.now());
     const show = (plays: readonly Play[]) => setSeen((before) => union(before, plays as unknown as RangeSet));
@@ -69,6 +71,6 @@ export function useReports(
       window.removeEventListener('online', report);
       void reports.send(player.time, true).finally(() => letGo());
     };
-  }, [player, editionId, title]);
+  }, [player, editionId, title, counted]);
   return { seen, telling };
 }

@@ -12,6 +12,7 @@ import { SegmentPlayer } from './segmentPlayer.ts';
 
 export interface Edition {
   readonly id: string;
+  readonly lessonId: string;
   readonly title: string;
   readonly lesson: PlayableLesson;
   readonly films: LessonFilms;
@@ -31,17 +32,18 @@ export function useEdition(id: string | null) {
     staleTime: MEDIA_FRESH_MS,
     refetchInterval: MEDIA_FRESH_MS,
     queryFn: async (): Promise<Edition> => {
-      learnMedia(await call(client.GET('/api/editions/{id}', { params: { path: { id: present(id) } } })));
+      const opened = await call(client.GET('/api/editions/{id}', { params: { path: { id: present(id) } } }));
+      learnMedia(opened);
       const response = await fetch(fileOf(present(id), 'manifest.json.gz'));
       if (!response.ok) throw problemOf(response.status, await response.json().catch(() => null));
       const manifest = readManifest(await response.json());
       if (typeof manifest === 'string') throw new Problem(0, manifest, EDITION_UNREADABLE);
-      return editionOf(manifest);
+      return editionOf(manifest, opened.lessonId);
     },
   });
 }
 
-function editionOf({ id, title, pages, edits, takes, films, peaks }: Manifest): Edition {
+function editionOf({ id, title, pages, edits, takes, films, peaks }: Manifest, lessonId: string): Edition {
   const lesson = playableLesson({
     edits,
     takes,
@@ -53,6 +55,7 @@ function editionOf({ id, title, pages, edits, takes, films, peaks }: Manifest): 
   const cut = (film: ProgrammeFilm) => (films.includes(film) ? wholeFilm(id, film, lesson) : []);
   return {
     id,
+    lessonId,
     title,
     lesson,
     films: { camera: cut('camera'), page: cut('page'), sound: false },

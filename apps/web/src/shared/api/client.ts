@@ -76,6 +76,9 @@ export async function once<T>(send: (header: ActKey) => Promise<T>): Promise<T> 
 /** Whether somebody else changed the same thing a moment ago: theirs is there, and nothing was written over it. */
 export const isSaidAnew = (failure: unknown): boolean => failure instanceof Problem && failure.code === 'said-anew';
 
+/** Whether there is no such thing for whoever asks, or none any more: what was shown of it before is not theirs now. */
+export const isGone = (failure: unknown): boolean => failure instanceof Problem && failure.status === 404;
+
 /** Whether the server, or a part of it, could not be reached: it may have done what was asked all the same. */
 export const isAway = (failure: unknown): boolean =>
   failure instanceof Problem && (failure.code === UNREACHABLE || [502, 503, 504].includes(failure.status));

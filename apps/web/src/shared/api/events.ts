@@ -39,7 +39,8 @@ function listen(queries: QueryClient, personId: string): () => void {
   void navigator.locks
     .request(name, { ifAvailable: true }, async (lock) => lock !== null && (await hold(asked), true))
     .then(async (held) => held || navigator.locks.request(name, { signal: leaving.signal }, () => hold(everything)))
-    .catch(() => undefined);
+    // Where a frame of another page may have no locks, it has a line of its own.
+    .catch(() => (leaving.signal.aborted ? undefined : hold(asked)));
   return () => {
     leaving.abort();
     others.close();

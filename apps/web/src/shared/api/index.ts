@@ -11,3 +11,4 @@ export { useSending, type Sending } from './useSending.ts';
 export { keepScreen, lastUse, useScreenCovered } from './screen.ts';
 export { Queries } from './queries.ts';
 export { BEGUN_KEY, useBegun } from './begun.ts';
+export { browserShelf, tabShelf } from './shelf.ts';

@@ -49,6 +49,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/watching/lessons/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["watching_linked"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/watching/visits/{id}": {
         parameters: {
             query?: never;
@@ -721,7 +737,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/lessons/{id}/withdrawn": {
+    "/api/lessons/{id}/opening": {
         parameters: {
             query?: never;
             header?: never;
@@ -729,7 +745,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["editions_withdrawLesson"];
+        put: operations["openings_open"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1196,6 +1212,54 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/hosts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["frames_hosts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/passes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["frames_pass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["frames_begin"];
+        delete: operations["frames_end"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2073,6 +2137,20 @@ export interface components {
             /** @enum {string} */
             state: "up";
         };
+        LinkedLessonDto: {
+            /** Format: uuid */
+            lessonId: string;
+            title: string;
+            teacherName: string;
+            /** @enum {string} */
+            standing: "open" | "closed" | "to-come" | "over";
+            /** Format: date-time */
+            opensAt: string | null;
+            /** Format: uuid */
+            editionId: string | null;
+            /** Format: uuid */
+            assignmentId: string | null;
+        };
         BeginVisitDto: {
             /** Format: uuid */
             editionId: string;
@@ -2427,6 +2505,7 @@ export interface components {
             holidays: components["schemas"]["HolidayDto"][];
             auditDays: number;
             mailDomains: string[];
+            frameHosts: string[];
         };
         EditionDto: {
             /** Format: uuid */
@@ -2460,6 +2539,14 @@ export interface components {
         };
         WithdrawnDto: {
             withdrawn: boolean;
+        };
+        OpeningDto: {
+            /** @enum {string} */
+            to: "me" | "assigned" | "school";
+            /** Format: date-time */
+            from: string | null;
+            /** Format: date-time */
+            until: string | null;
         };
         NewBoardDto: {
             backdrop: {
@@ -2588,6 +2675,12 @@ export interface components {
             progress: number;
             failureCode: string | null;
             failureText: string | null;
+        };
+        FrameHostsDto: {
+            hosts: string[];
+        };
+        FramePassDto: {
+            pass: string;
         };
         IdentityDto: {
             name: string | null;
@@ -2807,8 +2900,7 @@ export interface components {
             borrowed: components["schemas"]["PageDto"][];
             importing: components["schemas"]["JobDto"] | null;
             media: components["schemas"]["MediaDto"];
-            /** Format: date-time */
-            withdrawnAt: string | null;
+            opening: components["schemas"]["OpeningDto"];
             owner: string;
             /** @enum {string} */
             may: "own" | "change" | "use";
@@ -3235,7 +3327,10 @@ export interface components {
             share: number;
             /** Format: uuid */
             editionId: string | null;
-            withdrawn: boolean;
+            /** @enum {string} */
+            standing: "open" | "closed" | "to-come" | "over";
+            /** Format: date-time */
+            opensAt: string | null;
         };
     };
     responses: never;
@@ -3301,6 +3396,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HealthDto"];
+                };
+            };
+        };
+    };
+    watching_linked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkedLessonDto"];
                 };
             };
         };
@@ -4674,7 +4790,7 @@ export interface operations {
             };
         };
     };
-    editions_withdrawLesson: {
+    openings_open: {
         parameters: {
             query?: never;
             header?: never;
@@ -4685,7 +4801,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WithdrawnDto"];
+                "application/json": components["schemas"]["OpeningDto"];
             };
         };
         responses: {
@@ -5331,6 +5447,82 @@ export interface operations {
         responses: {
             /** @description text/event-stream of changes; see docs/formats/events.md */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    frames_hosts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameHostsDto"];
+                };
+            };
+        };
+    };
+    frames_pass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FramePassDto"];
+                };
+            };
+        };
+    };
+    frames_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FramePassDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    frames_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react';
+import { browserShelf } from './shelf.ts';
 
 /*
  * Whether the session behind the screen has ended. What is on the screen stays, behind a door, until its owner is back;
@@ -43,7 +44,7 @@ export function noteUse(): void {
   const now = Date.now();
   if (now - notedAt < NOTED_MS) return;
   notedAt = now;
-  localStorage.setItem(USED, String(now));
+  browserShelf.write(USED, String(now));
 }
 /** When the session was last used, in ms since 1970; 0 when that is not known. */
-export const lastUse = (): number => Number(localStorage.getItem(USED) ?? 0);
+export const lastUse = (): number => Number(browserShelf.read(USED) ?? 0);

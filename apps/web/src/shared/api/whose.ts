@@ -1,3 +1,4 @@
+import { tabShelf } from './shelf.ts';
 /*
  * What waits in this browser (recordings that were broken off, places in lists) belongs to who made it, and is offered
  * to nobody else who signs in here.
@@ -9,15 +10,15 @@ let now: string | null = null;
 export function rememberPerson(id: string): void {
   if (now === id) return;
   now = id;
-  sessionStorage.setItem(KEY, id);
+  tabShelf.write(KEY, id);
 }
 export function forgetPerson(): void {
   now = null;
-  sessionStorage.removeItem(KEY);
+  tabShelf.remove(KEY);
 }
 
 /** Who is signed in here; null for nobody. */
-export const personHere = (): string | null => now ?? sessionStorage.getItem(KEY);
+export const personHere = (): string | null => now ?? tabShelf.read(KEY);
 
 /** A name in the browser's storage that is this person's own. */
 export const ownName = (name: string): string => `oakbell.${personHere() ?? 'nobody'}.${name}`;

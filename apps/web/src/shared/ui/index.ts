@@ -8,6 +8,7 @@ export * from './ShareBar.tsx';
 export * from './PageTitle.tsx';
 export * from './KeyHelp.tsx';
 export * from './offerUndo.tsx';
+export * from './copyText.tsx';
 export { Door } from './Door.tsx';
 export { DialogFoot } from './DialogFoot.tsx';
 export { SignInForm } from './SignInForm.tsx';

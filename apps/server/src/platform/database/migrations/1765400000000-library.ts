@@ -35,11 +35,8 @@ export class Library1765400000000 implements MigrationInterface {
       'ALTER TABLE `page` ALTER COLUMN `text` DROP DEFAULT, ALTER COLUMN `words` DROP DEFAULT',
       "UPDATE `page` SET `words` = LEFT(CONCAT_WS('\\n', JSON_EXTRACT(`things`, '$[*].text'), REGEXP_REPLACE(`cues`, '<[^>]*>', ' ')), 20000)",
 
-      // Every word counts: which words say little is different in each language.
-      'SET SESSION innodb_ft_enable_stopword = OFF',
       'CREATE FULLTEXT INDEX `IDX_9b6658d9bcde47c85db6adbfe2` ON `lesson` (`words`)',
       'CREATE FULLTEXT INDEX `IDX_956108bf38cce89521f01cff01` ON `page` (`words`)',
-      'SET SESSION innodb_ft_enable_stopword = ON',
     ]);
   }
 

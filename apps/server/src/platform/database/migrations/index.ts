@@ -1,4 +1,5 @@
 import { Mail1765700000000 } from './1765700000000-mail.ts';
+import { Openings1765800000000 } from './1765800000000-openings.ts';
 import { Groups1765600000000 } from './1765600000000-groups.ts';
 import { Joining1765500000000 } from './1765500000000-joining.ts';
 import { Library1765400000000 } from './1765400000000-library.ts';
@@ -37,4 +38,5 @@ export const MIGRATIONS = [
   Joining1765500000000,
   Groups1765600000000,
   Mail1765700000000,
+  Openings1765800000000,
 ];

@@ -1,6 +1,7 @@
 import { FIRST_INSET, type Inset } from '@oakbell/core/log';
 import { CAMERA_RATE } from '../capture/index.ts';
 import { isPractice, openPracticeCamera, PRACTICE_CAMERA, type Device } from '../practice/index.ts';
+import { browserShelf } from '../../../shared/api/index.ts';
 
 /** Why there is no camera: none there, not allowed, or in use by another program. */
 export type CameraFault = 'none' | 'refused' | 'busy';
@@ -53,7 +54,7 @@ const KEY = 'oakbell.camera';
 
 export function cameraSettings(): CameraSettings {
   try {
-    const kept = JSON.parse(localStorage.getItem(KEY) ?? 'null') as Partial<CameraSettings> | null;
+    const kept = JSON.parse(browserShelf.read(KEY) ?? 'null') as Partial<CameraSettings> | null;
     const { device = null, inset, delayMs = 0 } = kept ?? {};
     const isWhole = inset && [inset.x, inset.y, inset.width, inset.height].every(Number.isFinite);
     return isWhole && inset.crop?.length === 4 ? { device, inset, delayMs } : FIRST;
@@ -64,5 +65,5 @@ export function cameraSettings(): CameraSettings {
 /** The practice camera is nobody's own: the next time it is a real one again. */
 export const keepCameraSettings = (settings: CameraSettings): void => {
   const device = settings.device && isPractice(settings.device) ? null : settings.device;
-  localStorage.setItem(KEY, JSON.stringify({ ...settings, device }));
+  browserShelf.write(KEY, JSON.stringify({ ...settings, device }));
 };

@@ -4,6 +4,7 @@ import type { RecorderView } from './recorderView.ts';
 import { isPractice, PRACTICE_VOICE } from '../practice/index.ts';
 import { TakeRecorder } from './takeRecorder.ts';
 import type { MicrophoneFault } from '../sound/index.ts';
+import { browserShelf } from '../../../shared/api/index.ts';
 
 const REMEMBERED = 'oakbell.microphone';
 
@@ -34,7 +35,7 @@ export function useRecorder(plan: RecorderPlan): {
   useEffect(() => {
     let left = false;
     let mine: TakeRecorder | null = null;
-    void TakeRecorder.listen(setup.current, tries.practice ? PRACTICE_VOICE.id : localStorage.getItem(REMEMBERED)).then(
+    void TakeRecorder.listen(setup.current, tries.practice ? PRACTICE_VOICE.id : browserShelf.read(REMEMBERED)).then(
       (made) => {
         if (typeof made === 'string') return left || setHeld({ fault: made });
         mine = made;
@@ -64,5 +65,5 @@ export const useInkVersion = (recorder: TakeRecorder): number =>
 
 /** The next time it is opened by itself; the practice voice never is. */
 export const rememberMicrophone = (id: string): void => {
-  if (!isPractice(id)) localStorage.setItem(REMEMBERED, id);
+  if (!isPractice(id)) browserShelf.write(REMEMBERED, id);
 };

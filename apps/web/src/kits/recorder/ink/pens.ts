@@ -1,4 +1,4 @@
-import { ownName } from '../../../shared/api/index.ts';
+import { browserShelf, ownName } from '../../../shared/api/index.ts';
 import type { Shape } from '@oakbell/core/ink';
 import { FIRST_FADING, FIRST_HIGHLIGHTER, FIRST_PENS, readPens, type TrayPen } from '@oakbell/core/log';
 
@@ -32,10 +32,7 @@ const placeOf = () => ownName('tray');
 export function keptTray(): Tray {
   const first = { pens: FIRST_PENS, highlighter: FIRST_HIGHLIGHTER, fading: FIRST_FADING };
   try {
-    const { pens, highlighter, fading } = JSON.parse(localStorage.getItem(placeOf()) ?? 'null') as Record<
-      string,
-      unknown
-    >;
+    const { pens, highlighter, fading } = JSON.parse(browserShelf.read(placeOf()) ?? 'null') as Record<string, unknown>;
     return {
       pens: readPens(pens) ?? first.pens,
       highlighter: readPens([highlighter])?.[0] ?? first.highlighter,
@@ -45,4 +42,4 @@ export function keptTray(): Tray {
     return first;
   }
 }
-export const keepTray = (tray: Tray): void => localStorage.setItem(placeOf(), JSON.stringify(tray));
+export const keepTray = (tray: Tray): boolean => browserShelf.write(placeOf(), JSON.stringify(tray));

@@ -2,7 +2,7 @@ import { timeText } from '@oakbell/core/clock';
 import type { StraightEdge } from '@oakbell/core/ink';
 import { picturesOf } from '@oakbell/core/pages';
 import { useEffect, useRef, useState } from 'react';
-import { keepScreen } from '../../../shared/api/index.ts';
+import { browserShelf, keepScreen } from '../../../shared/api/index.ts';
 import { PageTitle, useKeys } from '../../../shared/ui/index.ts';
 import { LeaveGuard } from './LeaveGuard.tsx';
 import { usePictures } from '../../stage/index.ts';
@@ -46,7 +46,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
   const [tray, setTray] = useState(keptTray);
   const [tool, setTool] = useState<Tool>(() => ({ kind: 'pen', pen: tray.pens[0]! }));
   const [edge, setEdge] = useState<StraightEdge | null>(null);
-  const [penOnly, setPenOnly] = useState(() => localStorage.getItem('oakbell.pen-only') === 'yes');
+  const [penOnly, setPenOnly] = useState(() => browserShelf.read('oakbell.pen-only') === 'yes');
   const stage = useRef<InkStageHandle>(null);
   const onLive = () => stage.current?.live();
   const companions = useCompanion({ lessonId: props.lessonId, recorder, pages, pens: tray.pens, onLive });
@@ -81,7 +81,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
     recorder.scrollTo(pageId, top + by * SCROLL_STEP, viewHeight);
   };
   const press = () => {
-    if (state.kind === 'listening') void recorder.start(Number(localStorage.getItem('oakbell.countdown') ?? 3));
+    if (state.kind === 'listening') void recorder.start(Number(browserShelf.read('oakbell.countdown') ?? 3));
     else if (state.kind === 'countdown') recorder.cancelCountdown();
     else if (state.kind === 'recording') void recorder.pause();
     else if (state.kind === 'paused') void recorder.goOn();
@@ -137,7 +137,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
         penOnly={penOnly}
         onPenOnly={(on) => {
           setPenOnly(on);
-          localStorage.setItem('oakbell.pen-only', on ? 'yes' : 'no');
+          browserShelf.write('oakbell.pen-only', on ? 'yes' : 'no');
         }}
       />
       <p className="ob-hidden" role="status">

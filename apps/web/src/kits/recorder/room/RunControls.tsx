@@ -2,6 +2,7 @@ import { Button, Group, NativeSelect } from '@mantine/core';
 import { useState } from 'react';
 import classes from './Room.module.css';
 import { type TakeRecorder, useRecorderView, controlWord } from '../capture/index.ts';
+import { browserShelf } from '../../../shared/api/index.ts';
 
 interface Props {
   readonly recorder: TakeRecorder;
@@ -13,7 +14,7 @@ interface Props {
 /** The one round control, and what else can be done with a take that runs. */
 export function RunControls({ recorder, onPress, onAgain, onStartOver }: Props) {
   const { state } = useRecorderView(recorder);
-  const [count, setCount] = useState(() => localStorage.getItem('oakbell.countdown') ?? '3');
+  const [count, setCount] = useState(() => browserShelf.read('oakbell.countdown') ?? '3');
   const [leaving, setLeaving] = useState(false);
   const running =
     state.kind === 'recording' || state.kind === 'paused' || (state.kind === 'countdown' && state.joins !== undefined);
@@ -66,7 +67,7 @@ export function RunControls({ recorder, onPress, onAgain, onStartOver }: Props) 
           value={count}
           onChange={(event) => {
             setCount(event.currentTarget.value);
-            localStorage.setItem('oakbell.countdown', event.currentTarget.value);
+            browserShelf.write('oakbell.countdown', event.currentTarget.value);
           }}
           data={[
             { value: '0', label: 'No countdown' },

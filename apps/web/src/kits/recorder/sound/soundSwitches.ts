@@ -1,18 +1,17 @@
 import { PLAIN_VOICE, type VoiceSwitches } from '@oakbell/core/audio';
+import { browserShelf } from '../../../shared/api/index.ts';
 
 const key = (device: string): string => `oakbell.sound.${device}`;
 
 /** What was switched on for a microphone on this machine; nothing at first. */
 export function switchesOf(device: string): VoiceSwitches {
   try {
-    const { gain, noise, levelling } = JSON.parse(
-      localStorage.getItem(key(device)) ?? 'null',
-    ) as Partial<VoiceSwitches>;
+    const { gain, noise, levelling } = JSON.parse(browserShelf.read(key(device)) ?? 'null') as Partial<VoiceSwitches>;
     if (typeof gain !== 'number' || gain < -20 || gain > 30) return PLAIN_VOICE;
     return { gain, noise: noise === true, levelling: levelling === true };
   } catch {
     return PLAIN_VOICE;
   }
 }
-export const keepSwitches = (device: string, switches: VoiceSwitches): void =>
-  localStorage.setItem(key(device), JSON.stringify(switches));
+export const keepSwitches = (device: string, switches: VoiceSwitches): boolean =>
+  browserShelf.write(key(device), JSON.stringify(switches));

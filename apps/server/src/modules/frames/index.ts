@@ -1,0 +1,1 @@
+export { FramesModule } from './frames.module.ts';

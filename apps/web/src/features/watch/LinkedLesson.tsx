@@ -1,0 +1,59 @@
+import { Title } from '@mantine/core';
+import type { Micros } from '@oakbell/core/clock';
+import { useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { useEdition } from '../../kits/player/index.ts';
+import { call, client, isGone, type Api } from '../../shared/api/index.ts';
+import { Empty, PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
+import { EditionView } from './EditionView.tsx';
+import { NotOpen } from './NotOpen.tsx';
+import classes from './Watch.module.css';
+
+interface Props {
+  readonly id: string;
+  /** Where it begins. */
+  readonly at?: Micros;
+  /** Whether what is played counts as watched. */
+  readonly counted: boolean;
+  /** In a frame of another page, which has a title of its own. */
+  readonly framed?: boolean;
+  /** What stands under it. */
+  readonly below?: (linked: Api['LinkedLessonDto']) => ReactNode;
+}
+
+/** What a link to a lesson leads to: the lesson, or why it cannot be watched now. */
+export function LinkedLesson({ id, at, counted, framed = false, below }: Props) {
+  const linked = useQuery({
+    queryKey: ['desk', 'linked', id],
+    queryFn: () => call(client.GET('/api/watching/lessons/{id}', { params: { path: { id } } })),
+  });
+  const edition = useEdition(linked.data?.editionId ?? null);
+  if (isGone(linked.error))
+    return (
+      <Empty title="This lesson is not open to you">
+        Ask whoever gave you the link. Where somebody else is signed in here, sign out first.
+      </Empty>
+    );
+  return (
+    <Show of={linked} what="Opening the lesson">
+      {(data) => (
+        <>
+          <PageTitle>{data.title}</PageTitle>
+          <Title order={1} className={framed ? 'ob-hidden' : classes.title}>
+            {data.title}
+          </Title>
+          {data.standing !== 'open' ? (
+            <NotOpen standing={data.standing} opensAt={data.opensAt} />
+          ) : data.editionId === null ? (
+            <Waiting what="The lesson is being made ready" />
+          ) : (
+            <Show of={edition} what="Fetching the lesson">
+              {(made) => <EditionView edition={made} at={at} counted={counted} linked={!framed} key={made.id} />}
+            </Show>
+          )}
+          {below?.(data)}
+        </>
+      )}
+    </Show>
+  );
+}

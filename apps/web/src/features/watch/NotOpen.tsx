@@ -1,0 +1,34 @@
+import type { Standing } from '@oakbell/core/opening';
+import { Empty, whenText } from '../../shared/ui/index.ts';
+
+interface Shut {
+  readonly standing: Standing;
+  readonly opensAt: string | null;
+}
+
+/** Why something cannot be watched now, in a few words. */
+export const standingWords = ({ standing, opensAt }: Shut): string =>
+  standing === 'to-come' && opensAt !== null
+    ? `opens ${whenText(opensAt)}`
+    : standing === 'over'
+      ? 'no longer open'
+      : 'taken away for now';
+
+/** Stands where a lesson would be that is not open. */
+export function NotOpen({ standing, opensAt }: Shut) {
+  if (standing === 'to-come' && opensAt !== null)
+    return (
+      <Empty title={`This lesson opens ${whenText(opensAt)}`}>It can be watched here from then on, by itself.</Empty>
+    );
+  if (standing === 'over')
+    return (
+      <Empty title="This lesson is no longer open">
+        Ask your teacher if you need it once more. What you have done with it is kept.
+      </Empty>
+    );
+  return (
+    <Empty title="Your teacher has taken this lesson away for now">
+      Look again later, or ask your teacher. What you have done with it is kept.
+    </Empty>
+  );
+}

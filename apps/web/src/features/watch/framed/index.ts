@@ -1,0 +1,2 @@
+export { FramePage } from './FramePage.tsx';
+export { PassPage } from './PassPage.tsx';

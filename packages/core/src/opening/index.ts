@@ -1,0 +1,2 @@
+export * from './opening.ts';
+export * from './link.ts';
