@@ -1,4 +1,5 @@
 import { test, type Browser } from '@playwright/test';
+import { followRequests } from './support/settled.ts';
 import { asPerson } from './support/people.ts';
 import { CLASSES } from './walk/classes.ts';
 import { LIBRARY } from './walk/library.ts';
@@ -36,6 +37,7 @@ for (const [who, name, states, where] of WALKS)
     for (const state of states) {
       await test.step(state.name, async () => {
         const page = await context.newPage();
+        followRequests(page);
         await visit(page, state, where === 'on phones');
         await page.close();
       });

@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Page, type Request } from '@playwright/test';
 
 /** Waits until so many pictures of the screen were painted. */
 export const frames = (page: Page, count: number): Promise<void> =>
@@ -6,9 +6,35 @@ export const frames = (page: Page, count: number): Promise<void> =>
     for (let i = 0; i < left; i += 1) await new Promise((resolve) => requestAnimationFrame(resolve));
   }, count);
 
+/** What each page that is followed has asked for and not been answered yet. */
+const asked = new WeakMap<Page, Set<Request>>();
+/** A line that stays open is never answered. */
+const isLine = (request: Request): boolean => request.resourceType() === 'eventsource';
+
+/** Follows what a page asks for from now on, so that it is known when nothing is on its way. */
+export function followRequests(page: Page): void {
+  const there = new Set<Request>();
+  asked.set(page, there);
+  page.on('request', (request) => !isLine(request) && there.add(request));
+  const end = (request: Request) => void there.delete(request);
+  page.on('requestfinished', end);
+  page.on('requestfailed', end);
+}
+
+/** Waits until nothing is on its way: what came and was painted asked for nothing more. */
+async function answered(page: Page): Promise<void> {
+  const there = asked.get(page);
+  if (!there) return page.waitForLoadState('networkidle');
+  for (;;) {
+    await expect.poll(() => there.size, { intervals: [50] }).toBe(0);
+    await frames(page, 3);
+    if (there.size === 0) return;
+  }
+}
+
 /** Waits until nothing on the screen is loading or moving any more: letters are there, pictures shown, motions over. */
 export async function settled(page: Page): Promise<void> {
-  await page.waitForLoadState('networkidle');
+  await answered(page);
   await expect(page.locator('[aria-busy="true"]:visible')).toHaveCount(0);
   await page.evaluate(async () => {
     await document.fonts.ready;

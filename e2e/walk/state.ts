@@ -39,7 +39,7 @@ const NARROW = { width: 320, height: 640 };
 /** How far the page moves sideways at this size, once what is drawn to measure is drawn anew. */
 async function sideways(page: Page, size: { width: number; height: number }): Promise<number> {
   await page.setViewportSize(size);
-  await frames(page, 12);
+  await frames(page, 6);
   return page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
 }
 

@@ -2,7 +2,7 @@ import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import { logText } from '@oakbell/core/log';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
-import type { agent, Response } from 'supertest';
+import supertest, { type agent, type Response } from 'supertest';
 import { DataSource } from 'typeorm';
 import { PeopleService } from '../modules/people/index.ts';
 import { TakesService } from '../modules/takes/index.ts';
@@ -199,6 +199,21 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     return { path: '/api/session', body: { name: 'co', password: PASSWORD } };
   },
   'delete /api/session': async () => ({ path: '/api/session', by: await test.signedIn('gone') }),
+  'post /api/frames/passes': 'writes no row',
+  'post /api/frames/session': async () => {
+    const { body } = await tam!.post('/api/frames/passes').expect(201);
+    return { path: '/api/frames/session', body: body as object, again: 410 };
+  },
+  'delete /api/frames/session': async () => {
+    const { body } = await tam!.post('/api/frames/passes').expect(201);
+    const frame = supertest.agent(test.http);
+    const { headers } = await frame
+      .post('/api/frames/session')
+      .send(body as object)
+      .expect(204);
+    const [cookie] = String(headers['set-cookie']).split(';');
+    return { path: '/api/frames/session', by: frame, how: (request) => request.set('Cookie', cookie!) };
+  },
   'delete /api/sessions': async () => ({ path: '/api/sessions', by: await test.signedIn('gone') }),
   'delete /api/sessions/{id}': async () => {
     const [one, other] = [await test.signedIn('gone'), await test.signedIn('gone')];

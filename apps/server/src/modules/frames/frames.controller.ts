@@ -43,7 +43,7 @@ export class FramesController {
   @Post('session')
   @HttpCode(204)
   @ForAnyone()
-  @InSteps('a pass is used up before the session of the frame is begun')
+  @InSteps('a pass is used up, and given back where no session came of it')
   @ApiNoContentResponse()
   async begin(@Body() { pass }: FramePassDto, @Res({ passthrough: true }) response: Response): Promise<void> {
     await this.frames.begin(pass, response);

@@ -13,6 +13,8 @@ import { MediaService } from '../access/index.ts';
 const PASS_MS = 60_000;
 const FRAME = 'A frame in another page';
 
+const PASS_OVER = () => new Problem(410, 'pass-over', 'That took too long. Press Sign in to watch once more.');
+
 type Passed = Pick<SignedIn, 'id' | 'role' | 'sessionId'>;
 
 /**
@@ -40,13 +42,20 @@ export class FramesService {
   /** Begins the session of a frame. @throws Problem `pass-over` for a pass that was used, is too old or never was one */
   async begin(pass: string, response: Response): Promise<void> {
     const found = await this.redis.getdel(this.#key(pass));
-    const passed = found === null ? null : (JSON.parse(found) as Passed);
-    const still = passed && (await this.sessions.of(passed.id)).some(({ id }) => id === passed.sessionId);
-    if (!passed || !still) throw new Problem(410, 'pass-over', 'That took too long. Press Sign in to watch once more.');
-    const { id, role } = passed;
-    const about = { device: FRAME, mustChange: false, kind: 'frame' } as const;
-    const secret = await this.acts.do(() => this.sessions.begin({ id, role }, about));
+    if (found === null) throw PASS_OVER();
+    const secret = await this.#begun(JSON.parse(found) as Passed).catch(async (failure: unknown) => {
+      // Nothing came of it: it counts once more.
+      if (!(failure instanceof Problem)) await this.redis.set(this.#key(pass), found, 'PX', PASS_MS);
+      throw failure;
+    });
     response.cookie(this.#cookie, secret, { ...OPTIONS, maxAge: SESSION_HOURS * 3_600_000 });
+  }
+
+  async #begun({ id, role, sessionId }: Passed): Promise<string> {
+    return this.acts.do(async () => {
+      if (!(await this.sessions.of(id)).some((one) => one.id === sessionId)) throw PASS_OVER();
+      return this.sessions.begin({ id, role }, { device: FRAME, mustChange: false, kind: 'frame' });
+    });
   }
 
   /** Ends the session of a frame, and takes its cookie back. */

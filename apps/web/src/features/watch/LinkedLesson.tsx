@@ -4,9 +4,9 @@ import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { useEdition } from '../../kits/player/index.ts';
 import { call, client, isGone, type Api } from '../../shared/api/index.ts';
-import { Empty, PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
+import { PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
 import { EditionView } from './EditionView.tsx';
-import { NotOpen } from './NotOpen.tsx';
+import { NotOpen, NotYours } from './NotOpen.tsx';
 import classes from './Watch.module.css';
 
 interface Props {
@@ -30,9 +30,9 @@ export function LinkedLesson({ id, at, counted, framed = false, below }: Props) 
   const edition = useEdition(linked.data?.editionId ?? null);
   if (isGone(linked.error))
     return (
-      <Empty title="This lesson is not open to you">
+      <NotYours title="This lesson is not open to you">
         Ask whoever gave you the link. Where somebody else is signed in here, sign out first.
-      </Empty>
+      </NotYours>
     );
   return (
     <Show of={linked} what="Opening the lesson">

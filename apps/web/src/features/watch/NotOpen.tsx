@@ -1,5 +1,8 @@
 import type { Standing } from '@oakbell/core/opening';
-import { Empty, whenText } from '../../shared/ui/index.ts';
+import { Stack, Text, Title } from '@mantine/core';
+import type { ReactNode } from 'react';
+import { Empty, PageTitle, whenText } from '../../shared/ui/index.ts';
+import classes from './Watch.module.css';
 
 interface Shut {
   readonly standing: Standing;
@@ -30,5 +33,29 @@ export function NotOpen({ standing, opensAt }: Shut) {
     <Empty title="Your teacher has taken this lesson away for now">
       Look again later, or ask your teacher. What you have done with it is kept.
     </Empty>
+  );
+}
+
+/** Stands in the place of a page about something that is not, or no longer, for whoever looks. */
+export function NotYours({
+  title,
+  children,
+  action,
+}: {
+  readonly title: string;
+  readonly children: ReactNode;
+  readonly action?: ReactNode;
+}) {
+  return (
+    <>
+      <PageTitle>{title}</PageTitle>
+      <Title order={1} className={classes.title}>
+        {title}
+      </Title>
+      <Stack align="flex-start">
+        <Text>{children}</Text>
+        {action}
+      </Stack>
+    </>
   );
 }

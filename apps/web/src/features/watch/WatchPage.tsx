@@ -3,10 +3,10 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { useEdition } from '../../kits/player/index.ts';
 import { call, client, isGone } from '../../shared/api/index.ts';
-import { dueText, Empty, PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
+import { dueText, PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
 import { EditionView } from './EditionView.tsx';
 import { HandIn } from './HandIn.tsx';
-import { NotOpen } from './NotOpen.tsx';
+import { NotOpen, NotYours } from './NotOpen.tsx';
 import classes from './Watch.module.css';
 
 /** One thing on a learner's desk: the lesson first, then what to do. */
@@ -20,20 +20,16 @@ export function WatchPage() {
   if (isGone(item.error))
     return (
       <div className={classes.page}>
-        <PageTitle>Not on your desk</PageTitle>
-        <Title order={1} className={classes.title}>
-          This is not on your desk
-        </Title>
-        <Empty
-          title="Your teacher has taken it back, or it was for another class"
+        <NotYours
+          title="This is not on your desk"
           action={
             <Button component={Link} to="/desk">
               To your desk
             </Button>
           }
         >
-          What you have done with it is kept.
-        </Empty>
+          Your teacher has taken it back, or it was for another class. What you have done with it is kept.
+        </NotYours>
       </div>
     );
   return (
