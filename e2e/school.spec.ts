@@ -1,10 +1,10 @@
 import { expect, test as base, type Browser, type Page } from '@playwright/test';
 import { expectClean } from './support/axe.ts';
 import { draw, lasts, openRoom, record, stopAndSave } from './support/room.ts';
-import { ownSchool, type OwnSchool } from './support/ownSchool.ts';
+import { ownSchool, type Started } from './support/ownSchool.ts';
 
 /* From an empty database to a lesson that a learner watches, with nothing but what a school has. */
-const test = base.extend<{ school: OwnSchool }>({
+const test = base.extend<{ school: Started }>({
   // eslint-disable-next-line no-empty-pattern -- the test library asks for a pattern
   school: async ({}, use) => {
     const school = await ownSchool('test-school');
@@ -27,7 +27,7 @@ async function settleIn(page: Page, first: string, own: string): Promise<void> {
   await page.getByLabel('New password again').fill(own);
   await page.getByRole('button', { name: 'Use this password' }).click();
 }
-const freshPage = async (browser: Browser, { url }: OwnSchool) =>
+const freshPage = async (browser: Browser, { url }: Started) =>
   (await browser.newContext({ baseURL: url })).newPage();
 
 test('an empty school is brought to its first published lesson', { tag: '@real-time' }, async ({ browser, school }) => {

@@ -13,7 +13,7 @@ main(async () => {
   const begun = Date.now();
   await ensurePackages({ tests: false });
   await ensureBuilt();
-  const world = await startWorld({ name: 'demo', port, fresh: flag('fresh'), demo: true });
+  const world = await startWorld({ name: option('name') ?? 'demo', port, fresh: flag('fresh'), demo: true });
   say(`
 Oak Bell is ready after ${Math.round((Date.now() - begun) / 1000)} s: ${world.url}
 

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 
 const ROOT = join(import.meta.dirname, '../..');
 
-export interface OwnSchool {
+export interface Started {
   readonly url: string;
   /** What the start command wrote. */
   readonly told: string;
@@ -22,13 +22,13 @@ const freePort = (): Promise<number> =>
     });
   });
 
-/** Starts Oak Bell as a school does, with the very command for it and an empty database, and tells what it wrote. */
-export async function ownSchool(name: string): Promise<OwnSchool> {
-  await rm(join(ROOT, '.oakbell', name), { recursive: true, force: true });
+/** Runs one of the start commands on a port of its own until it is ready, and tells what it wrote. */
+export async function startedBy(command: 'start' | 'demo', more: readonly string[]): Promise<Started> {
   const port = await freePort();
   // Nothing of the world in which the other tests run is known to it.
   const env = Object.fromEntries(Object.entries(process.env).filter(([key]) => !key.startsWith('OAKBELL_')));
-  const child = spawn(process.execPath, ['scripts/start.mjs', '--name', name, '--port', `${port}`], { cwd: ROOT, env });
+  const args = [`scripts/${command}.mjs`, ...more, '--port', `${port}`];
+  const child = spawn(process.execPath, args, { cwd: ROOT, env });
   const ended = new Promise<void>((resolve) => child.once('close', () => resolve()));
   let told = '';
   await new Promise<void>((resolve, reject) => {
@@ -43,7 +43,14 @@ export async function ownSchool(name: string): Promise<OwnSchool> {
   const end = async () => {
     child.kill('SIGTERM');
     await ended;
-    await rm(join(ROOT, '.oakbell', name), { recursive: true, force: true });
   };
   return { url: `http://127.0.0.1:${port}`, told, end };
+}
+
+/** Starts Oak Bell as a school does, with the very command for it and an empty database. */
+export async function ownSchool(name: string): Promise<Started> {
+  const forget = () => rm(join(ROOT, '.oakbell', name), { recursive: true, force: true });
+  await forget();
+  const school = await startedBy('start', ['--name', name]);
+  return { ...school, end: () => school.end().then(forget) };
 }

@@ -3,6 +3,7 @@ import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
 import { AccessModule, MayGuard } from './modules/access/index.ts';
 import { AssignmentsModule } from './modules/assignments/index.ts';
 import { AuditModule } from './modules/audit/index.ts';
+import { CalendarModule } from './modules/calendar/index.ts';
 import { ClassesModule } from './modules/classes/index.ts';
 import { CompanionsModule } from './modules/companions/index.ts';
 import { CoursesModule } from './modules/courses/index.ts';
@@ -79,6 +80,7 @@ import { MakingModule } from './modules/making/index.ts';
     TakesModule,
     EditionsModule,
     AssignmentsModule,
+    CalendarModule,
     SubmissionsModule,
     MarkingModule,
     TodayModule,

@@ -199,6 +199,8 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     return { path: '/api/session', body: { name: 'co', password: PASSWORD } };
   },
   'delete /api/session': async () => ({ path: '/api/session', by: await test.signedIn('gone') }),
+  'post /api/own-calendar': () => Promise.resolve({ path: '/api/own-calendar' }),
+  'delete /api/own-calendar': () => Promise.resolve({ path: '/api/own-calendar' }),
   'post /api/frames/passes': 'writes no row',
   'post /api/frames/session': async () => {
     const { body } = await tam!.post('/api/frames/passes').expect(201);

@@ -7,10 +7,12 @@ type Agent = Awaited<ReturnType<TestApp['signedIn']>>;
 let test: TestApp;
 let lesson: string;
 let classId: string;
+let wrenId: string;
 let [ilse, tam]: Agent[] = [];
 beforeAll(async () => {
   test = await startTestApp();
-  classId = (await addSchool(test))['10a']!;
+  const ids = await addSchool(test);
+  [classId, wrenId] = [ids['10a']!, ids['wren']!];
   [ilse, tam] = [await test.signedIn('ilse'), await test.signedIn('tam')];
   lesson = (await newLesson(ilse)).id;
   await record(ilse, lesson, 2);
@@ -116,6 +118,33 @@ describe('an assignment', () => {
     const { dueAt } = (await ilse!.get(`/api/assignments/${id}`).expect(200)).body as { dueAt: string };
     const changed = { ...omit(terms(dueAt)), instructions: 'Late work is welcome.' };
     await ilse!.put(`/api/assignments/${id}`).send(changed).expect(200);
+  });
+  it('is due later for a learner who needs extra time, and nobody else sees that', async () => {
+    const id = await given();
+    const database = test.app.get(DataSource);
+    const days = 'createdAt = NOW(3) - INTERVAL 4 DAY, dueAt = NOW(3) - INTERVAL 1 DAY';
+    await database.query(`UPDATE assignment SET ${days} WHERE id = ?`, [id]);
+    const wren = await test.signedIn('wren');
+    const desk = async (by: Agent) =>
+      (await by.get(`/api/desk/${id}`).expect(200)).body as { dueAt: string; extraTime: boolean };
+    const before = await desk(wren);
+    expect(before.extraTime).toBe(false);
+    const needs = { captions: false, largerText: false, extraTime: 0.5 };
+    await ilse!.put(`/api/people/${wrenId}/needs`).send(needs).expect(204);
+    const [hers, his] = [await desk(wren), await desk(tam!)];
+    const later = (Date.parse(hers.dueAt) - Date.parse(before.dueAt)) / 3_600_000;
+    expect([hers.extraTime, Math.round(later), his]).toEqual([true, 36, before]);
+    for (const by of [wren, tam!]) await by.put(`/api/assignments/${id}/hand-in/text`).send({ text: 'x' }).expect(200);
+    const isLate = async (by: Agent) =>
+      ((await by.get(`/api/assignments/${id}/hand-in`).expect(200)).body as { late: boolean }).late;
+    expect([await isLate(wren), await isLate(tam!)]).toEqual([false, true]);
+    const queue = (await ilse!.get(`/api/marking/${id}`).expect(200)).body as {
+      queue: { learnerName: string; late: boolean }[];
+    };
+    expect(Object.fromEntries(queue.queue.map((row) => [row.learnerName, row.late]))).toEqual({
+      wren: false,
+      tam: true,
+    });
   });
   it('is taken back while nothing has come of it, and not afterwards', async () => {
     const id = await given();

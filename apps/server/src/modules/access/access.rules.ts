@@ -44,6 +44,15 @@ function isFor(role: Role, lesson: LessonFacts): Decision {
   return when(role === 'learner' ? lesson.given : role === 'teacher' && (lesson.teachesGiven || lesson.shares));
 }
 
+/**
+ * What was watched while it could be is counted also when it is told after the lesson's time was over: it may have waited
+ * in a browser. What was taken away is counted no more.
+ */
+function mayCount(role: Role, edition: EditionFacts): Decision {
+  const isOver = edition.closed && !edition.onlyMine;
+  return mayWatch(role, isOver ? { ...edition, closed: false } : edition);
+}
+
 /** Whether a link to it says anything: also before it opens, and once that is over. */
 function mayFind(role: Role, lesson: LessonFacts): Decision {
   if (!isLesson(lesson)) return no('not-a-lesson');
@@ -76,10 +85,12 @@ export const ACTS = {
   },
   edition: {
     watch: (role: Role, edition: FactsOf['edition']) => mayWatch(role, edition),
+    /** To have what was watched of it counted. */
+    count: (role: Role, edition: FactsOf['edition']) => mayCount(role, edition),
     withdraw: (role: Role, edition: FactsOf['edition']) => when(mayMake(role, edition)),
   },
   visit: {
-    report: (role: Role, visit: FactsOf['visit']) => (visit.visits ? mayWatch(role, visit) : no('not-yours')),
+    report: (role: Role, visit: FactsOf['visit']) => (visit.visits ? mayCount(role, visit) : no('not-yours')),
   },
   class: {
     teach: (role: Role, { teaches }: FactsOf['class']) => when(role === 'teacher' && teaches),

@@ -6,12 +6,21 @@ import { LessonsModule } from '../lessons/index.ts';
 import { AssignmentEntity } from './assignment.entity.ts';
 import { AssignmentsController } from './assignments.controller.ts';
 import { AssignmentsService } from './assignments.service.ts';
+import { DueDates } from './dueDates.service.ts';
 import { PagesModule } from '../pages/index.ts';
+import { PeopleModule } from '../people/index.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([AssignmentEntity]), ClassesModule, EditionsModule, LessonsModule, PagesModule],
+  imports: [
+    TypeOrmModule.forFeature([AssignmentEntity]),
+    ClassesModule,
+    EditionsModule,
+    LessonsModule,
+    PagesModule,
+    PeopleModule,
+  ],
   controllers: [AssignmentsController],
-  providers: [AssignmentsService],
-  exports: [AssignmentsService],
+  providers: [AssignmentsService, DueDates],
+  exports: [AssignmentsService, DueDates],
 })
 export class AssignmentsModule {}

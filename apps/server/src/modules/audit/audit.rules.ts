@@ -76,6 +76,8 @@ export const NOT_TOLD: Readonly<Record<string, string>> = {
   '/api/look': 'their own',
   '/api/own-name': 'their own',
   '/api/own-mail': 'their own',
+  '/api/own-calendar': 'their own',
+  '/api/calendar': 'their own, read by a program of theirs',
   '/api/joining': 'a learner’s own question; the answer is told',
   '/api/speaking-rate': 'their own',
   '/api/school': 'nobody’s',

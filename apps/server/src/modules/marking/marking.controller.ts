@@ -5,7 +5,7 @@ import { Once, OnceIfKeyed } from '../../platform/acts/index.ts';
 import { Choice, Decimal, Flag, Id, notFound, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
-import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
+import { AssignmentsService, DueDates, type AssignmentEntity } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
@@ -84,6 +84,7 @@ export class MarkingController {
   constructor(
     private readonly marking: MarkingService,
     private readonly assignments: AssignmentsService,
+    private readonly dueDates: DueDates,
     private readonly classes: ClassesService,
     private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
@@ -117,7 +118,9 @@ export class MarkingController {
   async desk(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<MarkingDeskDto> {
     const assignment = await this.assignments.get(id);
     const submissions = await this.submissions.ofAssignments([id]);
-    const people = await this.people.byIds(submissions.map((one) => one.learnerId));
+    const learnerIds = submissions.map((one) => one.learnerId);
+    const people = await this.people.byIds(learnerIds);
+    const dueFor = await this.dueDates.of(learnerIds);
     const marks = await this.marking.marksOf(submissions.map((one) => one.id));
     const feedback = await this.lessons.forSubmissions(submissions.map((one) => one.id));
     const heard = await this.marking.heard(submissions, marks, feedback);
@@ -132,7 +135,7 @@ export class MarkingController {
         learnerName: people.get(submission.learnerId)?.name ?? '',
         state: submission.state,
         handedInAt: submission.handedInAt.toISOString(),
-        late: isLate(submission.handedInAt, assignment.dueAt),
+        late: isLate(submission.handedInAt, dueFor(submission.learnerId, assignment)),
         kind: submission.kind,
         answerEditionId: answers.get(submission.answerId ?? '')?.id ?? null,
         feedbackLessonId: feedback.get(submission.id)?.id ?? null,

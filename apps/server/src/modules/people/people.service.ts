@@ -235,6 +235,11 @@ export class PeopleService {
   }
 
   /** Whether a mail tells them of sign-ins in new browsers. */
+  /** Gives somebody's calendar an address that it never had, or takes it away. */
+  async setCalendar(id: string, on: boolean): Promise<void> {
+    await this.people.update({ id }, { calendarOn: on, ...(on ? { calendarNumber: () => 'calendarNumber + 1' } : {}) });
+  }
+
   async setMailOfSignIns(id: string, mailOfSignIns: boolean): Promise<void> {
     await this.people.update({ id }, { mailOfSignIns });
   }

@@ -38,6 +38,9 @@ export class PersonEntity {
   @Column({ type: 'boolean', default: false }) lessMotion: boolean;
   /** Whether a mail tells them of a sign-in in a browser that was not used before; null: staff yes, learners no. */
   @Column({ type: 'boolean', nullable: true }) mailOfSignIns: boolean | null;
+  /** Which address of their calendar counts: whether there is one, and the number that it is signed with. */
+  @Column({ type: 'boolean', default: false }) calendarOn: boolean;
+  @Column({ type: 'int', default: 0 }) calendarNumber: number;
   @Column(moment) createdAt: Date;
 }
 

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { Choice, Flag, Id, Part, Parts, Text, Texts, When, Whole } from '../../platform/http/index.ts';
 import { jobDto, JobDto, JobsService } from '../../platform/jobs/index.ts';
 import { MediaDto, MediaService, type Viewer } from '../access/index.ts';
-import type { AssignmentEntity } from '../assignments/index.ts';
+import { DueDates, type AssignmentEntity } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { IMPORT } from '../imports/index.ts';
 import { LessonsService } from '../lessons/index.ts';
@@ -49,6 +49,7 @@ export class ShownHandIn {
     private readonly takes: TakesService,
     private readonly jobs: JobsService,
     private readonly media: MediaService,
+    private readonly dueDates: DueDates,
   ) {}
 
   async dto(viewer: Viewer, assignment: AssignmentEntity, submission: Submission): Promise<HandInDto> {
@@ -56,7 +57,7 @@ export class ShownHandIn {
     const takes = lesson ? await this.takes.ofLesson(lesson.id) : [];
     const pages = lesson ? await this.pages.pagesOf(lesson.id) : [];
     const newest = lesson && (await this.jobs.newestFor(lesson.id, [IMPORT]));
-    const { id, state, kind, fileNames, text, answerId, handedInAt, times } = submission;
+    const { id, learnerId, state, kind, fileNames, text, answerId, handedInAt, times } = submission;
     return {
       id,
       state,
@@ -64,7 +65,7 @@ export class ShownHandIn {
       fileNames: [...fileNames],
       text,
       handedInAt: handedInAt.toISOString(),
-      late: isLate(handedInAt, assignment.dueAt),
+      late: isLate(handedInAt, (await this.dueDates.of([learnerId]))(learnerId, assignment)),
       answerEditionId: answerId ? ((await this.editions.newestReady(answerId))?.id ?? null) : null,
       times,
       mayReplace: mayReplace(submission, takes.length),

@@ -4,7 +4,7 @@ import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Choice, Decimal, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
-import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
+import { AssignmentsService, DueDates, type AssignmentEntity } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { LessonsService, openingOf } from '../lessons/index.ts';
@@ -59,7 +59,10 @@ export class DeskItemDto {
   @Text() className: string;
   @Text() teacherName: string;
   @Text({ max: 4000 }) instructions: string;
+  /** With the extra time that its learner needs. */
   @When() dueAt: string;
+  /** Whether there is extra time in it. */
+  @Flag() extraTime: boolean;
   @Whole({ nullable: true }) points: number | null;
   @Flag() handIn: boolean;
   /** The longest a spoken answer may be, in ms; null when none is asked for. */
@@ -82,6 +85,7 @@ export class TodayController {
   constructor(
     private readonly pages: PagesService,
     private readonly assignments: AssignmentsService,
+    private readonly dueDates: DueDates,
     private readonly classes: ClassesService,
     private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
@@ -136,7 +140,9 @@ export class TodayController {
     const people = await this.people.byIds(assignments.map((one) => one.byId));
     const withdrawn = await this.editions.withdrawnOf(lessonIds.filter((lessonId) => !editions.has(lessonId)));
     const now = Date.now();
-    return assignments.map(({ id, lessonId, classId, byId, dueAt, ...terms }) => {
+    const dueFor = await this.dueDates.of([person.id]);
+    return assignments.map(({ id, lessonId, classId, byId, ...terms }) => {
+      const dueAt = dueFor(person.id, terms);
       const { instructions, points, handIn, answerLimitMs } = terms;
       const submission = submissions.get(id);
       const edition = editions.get(lessonId);
@@ -152,6 +158,7 @@ export class TodayController {
         teacherName: people.get(byId)?.name ?? '',
         instructions,
         dueAt: dueAt.toISOString(),
+        extraTime: dueAt > terms.dueAt,
         points,
         handIn,
         answerLimitMs,

@@ -118,7 +118,7 @@ export class WatchingController {
   @Put('visits/:id')
   @InFrames()
   @For('learner')
-  @May('watch', 'edition', { body: 'editionId' })
+  @May('count', 'edition', { body: 'editionId' })
   @ApiOkResponse({ type: VisitDto })
   async begin(
     @By() person: SignedIn,

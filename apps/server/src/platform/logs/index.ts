@@ -4,6 +4,16 @@ import { randomUUID } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { LogFn, Logger } from 'pino';
 
+/** Whoever knows the rest of such a path needs nothing else. */
+const SECRET = /^\/api\/calendar\/(?=.)/;
+
+/** What a log says of an address: its path, without what opens something by itself. */
+export function pathTold(url: string): string {
+  const path = url.split('?')[0] ?? '';
+  const [secret] = SECRET.exec(path) ?? [];
+  return secret ? `${secret}…` : path;
+}
+
 /** Structured logs: a number for each request, its method and path without query, and nothing about the person. */
 export function logOptions(level: string): Params {
   return {
@@ -21,7 +31,7 @@ export function logOptions(level: string): Params {
         req: ({ id, method, url }: { id: string; method: string; url: string }) => ({
           id,
           method,
-          path: url.split('?')[0],
+          path: pathTold(url),
         }),
         res: ({ statusCode }: { statusCode: number }) => ({ status: statusCode }),
       },

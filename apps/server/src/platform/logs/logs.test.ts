@@ -1,7 +1,7 @@
 import { QueryFailedError } from 'typeorm';
 import { pinoHttp, type Options } from 'pino-http';
 import { Writable } from 'node:stream';
-import { failureFacts, logOptions } from './index.ts';
+import { failureFacts, logOptions, pathTold } from './index.ts';
 
 it('a failure of the database is logged without the words of anybody', () => {
   const driver = Object.assign(new Error("Duplicate entry 'Tam Oriel' for key 'name'"), {
@@ -33,4 +33,11 @@ it('is so in what is really written down', () => {
   expect(written).not.toContain('Oriel');
   expect(written).not.toContain('INSERT');
   for (const kept of ['ER_DUP_ENTRY', 'there is no such page', '    at ']) expect(written).toContain(kept);
+});
+
+it.each([
+  ['/api/lessons/1?words=tides', '/api/lessons/1'],
+  ['/api/calendar/a-person/a-signature/due.ics', '/api/calendar/…'],
+])('of the address %s a log says %s', (url, path) => {
+  expect(pathTold(url)).toBe(path);
 });

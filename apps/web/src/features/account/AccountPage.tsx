@@ -4,6 +4,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call, client, type Api } from '../../shared/api/index.ts';
 import { PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
 import { Look } from './Look.tsx';
+import { OwnCalendar } from './OwnCalendar.tsx';
 import { OwnMail } from './OwnMail.tsx';
 import { OwnName } from './OwnName.tsx';
 import { PasswordForm } from './PasswordForm.tsx';
@@ -22,6 +23,7 @@ export function AccountPage() {
         <OwnName />
         <Look />
         <OwnMail />
+        <OwnCalendar />
         <SignedIn />
         <section className="ob-card" style={{ padding: 16 }} aria-labelledby="password">
           <Title order={2} id="password" mb="xs">
@@ -74,7 +76,7 @@ function SignedIn() {
         )}
       </Show>
       <Text size="sm" c="dimmed" mt="xs">
-        A session ends by itself two hours after anything was last done in it, and twelve hours after it began.
+        A session ends by itself two hours after anything was last done in it, and a week after it began.
       </Text>
     </section>
   );

@@ -53,6 +53,7 @@ export function WatchPage() {
             <Stack className={classes.below} gap="md">
               <Text>
                 <bdi>{data.className}</bdi> · <bdi>{data.teacherName}</bdi> · {dueText(data.dueAt, new Date())}
+                {data.extraTime && ' (with your extra time)'}
                 {data.points === null ? '' : ` · up to ${data.points} points`}
               </Text>
               {data.instructions !== '' && (

@@ -1905,6 +1905,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/own-calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["calendar_own"];
+        put?: never;
+        post: operations["calendar_renew"];
+        delete: operations["calendar_end"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/{person}/{signature}/due.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["calendar_read"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments/{id}/hand-in/files": {
         parameters: {
             query?: never;
@@ -3153,6 +3185,9 @@ export interface components {
         JoinCompanionDto: {
             code: string;
         };
+        OwnCalendarDto: {
+            path: string | null;
+        };
         HandInPageDto: {
             /** Format: uuid */
             id: string;
@@ -3318,6 +3353,7 @@ export interface components {
             instructions: string;
             /** Format: date-time */
             dueAt: string;
+            extraTime: boolean;
             points: number | null;
             handIn: boolean;
             answerLimitMs: number | null;
@@ -6627,6 +6663,82 @@ export interface operations {
         responses: {
             /** @description leads to the address of a picture in WebP */
             307: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    calendar_own: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnCalendarDto"];
+                };
+            };
+        };
+    };
+    calendar_renew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnCalendarDto"];
+                };
+            };
+        };
+    };
+    calendar_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    calendar_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+                signature: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description text/calendar (RFC 5545); see docs/formats/calendar.md */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

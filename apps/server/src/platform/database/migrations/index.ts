@@ -1,4 +1,5 @@
 import { Mail1765700000000 } from './1765700000000-mail.ts';
+import { Calendars1765900000000 } from './1765900000000-calendars.ts';
 import { Openings1765800000000 } from './1765800000000-openings.ts';
 import { Groups1765600000000 } from './1765600000000-groups.ts';
 import { Joining1765500000000 } from './1765500000000-joining.ts';
@@ -39,4 +40,5 @@ export const MIGRATIONS = [
   Groups1765600000000,
   Mail1765700000000,
   Openings1765800000000,
+  Calendars1765900000000,
 ];

@@ -1,0 +1,1 @@
+export { CalendarModule } from './calendar.module.ts';
