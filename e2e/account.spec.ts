@@ -100,3 +100,25 @@ test('a recording that somebody left in this browser is offered to them, and to 
   await expect(page.getByText('A recording of 0:07')).toHaveCount(1);
   await context.close();
 });
+
+test('somebody reads their due dates in a calendar of their own, and ends its address', async ({ browser }) => {
+  const { page, context } = await asPerson(browser, 'ebba.stroud');
+  await page.goto('/account');
+  await page.getByRole('button', { name: 'Make an address' }).click();
+  const address = await page.getByLabel('Address', { exact: true }).inputValue();
+  await expectClean(page);
+  const read = async () => {
+    // A calendar program is signed in as nobody.
+    const answer = await fetch(address);
+    return [answer.status, await answer.text()] as const;
+  };
+  const [status, text] = await read();
+  expect([status, text.startsWith('BEGIN:VCALENDAR')]).toEqual([200, true]);
+  expect(text).toContain('SUMMARY:Due: ');
+  await page.getByRole('button', { name: 'Make another address' }).click();
+  await expect(page.getByLabel('Address', { exact: true })).not.toHaveValue(address);
+  expect((await read())[0]).toBe(404);
+  await page.getByRole('button', { name: 'End it' }).click();
+  await expect(page.getByRole('button', { name: 'Make an address' })).toBeVisible();
+  await context.close();
+});

@@ -150,7 +150,7 @@ function Fields({ known }: { readonly known: School }) {
       </Title>
       <TagsInput
         label="Pages that may show lessons"
-        description="The addresses that the school’s own pages begin with. Type one and press Enter; lessons stay here alone while there is none."
+        description="The addresses that the school’s own pages begin with. Type one and press Enter; leave it empty, and no other page shows any."
         placeholder={form.values.frameHosts.length === 0 ? 'https://pages.school.example' : undefined}
         maxTags={MOST_FRAME_HOSTS}
         value={form.values.frameHosts}

@@ -40,9 +40,9 @@ export class Shelf {
     return [...new Set([...kept, ...this.#here.keys()])];
   }
 
-  #try<T>(use: (storage: Storage) => T, otherwise: T): T {
+  #try<T>(look: (storage: Storage) => T, otherwise: T): T {
     try {
-      return use(this.#storage());
+      return look(this.#storage());
     } catch {
       return otherwise;
     }
