@@ -27,8 +27,7 @@ async function settleIn(page: Page, first: string, own: string): Promise<void> {
   await page.getByLabel('New password again').fill(own);
   await page.getByRole('button', { name: 'Use this password' }).click();
 }
-const freshPage = async (browser: Browser, { url }: Started) =>
-  (await browser.newContext({ baseURL: url })).newPage();
+const freshPage = async (browser: Browser, { url }: Started) => (await browser.newContext({ baseURL: url })).newPage();
 
 test('an empty school is brought to its first published lesson', { tag: '@real-time' }, async ({ browser, school }) => {
   const words = /with these words:\s+([a-z]+(?:-[a-z]+){4})/.exec(school.told)![1]!;
