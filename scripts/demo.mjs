@@ -1,6 +1,6 @@
 import { ensureBuilt } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
-import { flag, main, option, Plain, say } from './lib/say.mjs';
+import { flag, main, option, Plain } from './lib/say.mjs';
 import { runWorld, startWorld } from './lib/world.mjs';
 
 const PORT = 4310;
@@ -14,7 +14,7 @@ main(async () => {
   await ensurePackages({ tests: false });
   await ensureBuilt();
   const world = await startWorld({ name: option('name') ?? 'demo', port, fresh: flag('fresh'), demo: true });
-  say(`
+  const words = `
 Oak Bell is ready after ${Math.round((Date.now() - begun) / 1000)} s: ${world.url}
 
   Teacher   ilse.marrow    password  harbour-light
@@ -24,6 +24,6 @@ Oak Bell is ready after ${Math.round((Date.now() - begun) / 1000)} s: ${world.ur
   Mail that it sends is read at   ${world.env.OAKBELL_MAIL_PAGE}
   The record store’s page is at   ${new URL('/', world.env.OAKBELL_RECORD_STORE).href}
 
-Press Ctrl-C to end it. What you do is kept; "npm run demo -- --fresh" begins anew.`);
-  await runWorld(world);
+Press Ctrl-C to end it. What you do is kept; "npm run demo -- --fresh" begins anew.`;
+  await runWorld(world, words);
 });

@@ -32,6 +32,5 @@ main(async () => {
   });
   say(`\nOak Bell is ready: ${world.url}`);
   if (output.trim()) say(`\nNobody keeps this school yet. Open it and begin, with these words:\n\n  ${output.trim()}`);
-  say('\nPress Ctrl-C to end it. Everything is kept.');
-  await runWorld(world);
+  await runWorld(world, '\nPress Ctrl-C to end it. Everything is kept.');
 });

@@ -23,7 +23,8 @@ export async function lock(folder, what) {
   }
   if (before) {
     say('An earlier start was broken off; its leftovers are cleared away.');
-    for (const pid of before.children ?? []) await end(pid);
+    // What rests on another goes before it: a process whose database is gone takes long to end.
+    for (const pid of (before.children ?? []).toReversed()) await end(pid);
   }
   const state = { pid: process.pid, children: [] };
   const save = () => writeFile(path, JSON.stringify(state));

@@ -28,15 +28,15 @@ export async function startWorld({
 }) {
   const folder = join(ROOT, '.oakbell', name);
   const tell = quiet ? () => undefined : say;
-  if (port !== undefined && !(await isFree(port))) {
-    throw new Plain(`Port ${port} is taken by another program. Choose another with -- --port N.`);
-  }
   const held = await lock(folder, `Oak Bell (${name})`);
   const stops = [held.release];
   const stop = async () => {
     for (const one of stops.splice(0).reverse()) await one();
   };
   try {
+    // What an earlier start left running has gone by now.
+    if (port !== undefined && !(await isFree(port)))
+      throw new Plain(`Port ${port} is taken by another program. Choose another with -- --port N.`);
     if (fresh)
       for (const part of ['mariadb', 'mariadb.ready', 'redis', 'media'])
         await rm(join(folder, part), { recursive: true, force: true });
@@ -160,11 +160,14 @@ async function startProcesses(world, { stops, tell, second, demo, ...how }) {
 }
 
 /** Lets a world run until it is told to end, or ends by itself; then ends all of it. */
-export async function runWorld(world) {
-  await new Promise((resolve) => {
+export async function runWorld(world, words) {
+  const over = new Promise((resolve) => {
     for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.once(signal, resolve);
     for (const { ended } of [world.http, world.jobs]) ended.then(resolve);
   });
+  // Whoever reads these may end it at once.
+  say(words);
+  await over;
   say('\nEnding …');
   await world.stop();
   say('Oak Bell has ended.');

@@ -1,47 +1,10 @@
-import 'reflect-metadata';
-import { Module } from '@nestjs/common';
-import { NestFactory } from '@nestjs/core';
-import { AppModule } from '../app.module.ts';
-import { AssignmentsModule } from '../modules/assignments/index.ts';
-import { ClassesModule } from '../modules/classes/index.ts';
-import { CoursesModule } from '../modules/courses/index.ts';
-import { EditionsModule } from '../modules/editions/index.ts';
-import { LessonsModule } from '../modules/lessons/index.ts';
-import { MarkingModule } from '../modules/marking/index.ts';
-import { PeopleModule } from '../modules/people/index.ts';
-import { SchoolModule } from '../modules/school/index.ts';
-import { SubmissionsModule } from '../modules/submissions/index.ts';
-import { TakesModule } from '../modules/takes/index.ts';
-import { WatchingModule } from '../modules/watching/index.ts';
-import { DemoLoader } from './loader.ts';
-import { PagesModule } from '../modules/pages/index.ts';
-import { FilesModule } from '../modules/files/index.ts';
-import { ImportsModule } from '../modules/imports/index.ts';
+import { createConnection } from 'mysql2/promise';
+import { readConfig } from '../platform/config/index.ts';
 
-@Module({
-  imports: [
-    AppModule,
-    PeopleModule,
-    SchoolModule,
-    ClassesModule,
-    LessonsModule,
-    ImportsModule,
-    FilesModule,
-    PagesModule,
-    CoursesModule,
-    TakesModule,
-    EditionsModule,
-    AssignmentsModule,
-    SubmissionsModule,
-    MarkingModule,
-    WatchingModule,
-  ],
-  providers: [DemoLoader],
-})
-class DemoModule {}
-
-/** Loads the demo world named by OAKBELL_DEMO when the database is empty. */
-const app = await NestFactory.createApplicationContext(DemoModule, { logger: ['error', 'warn'] });
-const loaded = await app.get(DemoLoader).loadInto(process.env['OAKBELL_DEMO'] ?? '');
+/** Loads the demo world named by OAKBELL_DEMO when nobody is there yet. All that loading needs is read only then. */
+const database = await createConnection(readConfig(process.env).databaseUrl);
+const [people] = await database.query('SELECT 1 FROM person LIMIT 1');
+await database.end();
+const isThere = (people as unknown[]).length > 0;
+const loaded = !isThere && (await (await import('./load.ts')).load(process.env['OAKBELL_DEMO'] ?? ''));
 console.log(loaded ? 'The demo world was loaded.' : 'There is a world already; it was left as it is.');
-await app.close();
