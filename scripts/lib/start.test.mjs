@@ -1,13 +1,15 @@
+import { jest } from '@jest/globals';
 import { spawn } from 'node:child_process';
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { lock } from './lock.mjs';
+import { ROOT } from './run.mjs';
 import { howToInstall } from './packages.mjs';
 import { Plain } from './say.mjs';
 import { freePort, isFree } from './services.mjs';
-import { startWorld } from './world.mjs';
+import { runWorld, startWorld } from './world.mjs';
 
 let folder;
 beforeEach(async () => (folder = await mkdtemp(join(tmpdir(), 'oakbell-start-'))));
@@ -38,13 +40,54 @@ describe('starting twice', () => {
     const held = await lock(folder, 'Oak Bell (test)');
     await held.release();
   });
+  it('ends what rests on another before it', async () => {
+    const ends = [];
+    const begin = async () => {
+      const left = spawn(process.execPath, ['-e', 'setInterval(() => {}, 1000)', 'apps/server/dist/left']);
+      left.on('exit', () => ends.push(left.pid));
+      await new Promise((resolve) => left.on('spawn', resolve));
+      return left.pid;
+    };
+    const children = [await begin(), await begin()];
+    await writeFile(join(folder, 'lock.json'), JSON.stringify({ pid: 2 ** 22 + 1, children }));
+    await (await lock(folder, 'Oak Bell (test)')).release();
+    expect(ends).toEqual(children.toReversed());
+  });
   it('with a lock that was torn begins anew', async () => {
     await writeFile(join(folder, 'lock.json'), '{"pid":');
     await (await lock(folder, 'Oak Bell (test)')).release();
   });
 });
 
+describe('a world that runs', () => {
+  it('can be ended from the moment on that it says how', async () => {
+    const never = new Promise(() => undefined);
+    const stop = jest.fn(() => Promise.resolve());
+    const said = jest.spyOn(console, 'log').mockImplementation((words) => {
+      if (words === 'Press Ctrl-C') process.emit('SIGTERM');
+    });
+    await runWorld({ http: { ended: never }, jobs: { ended: never }, stop }, 'Press Ctrl-C');
+    said.mockRestore();
+    expect(stop).toHaveBeenCalledTimes(1);
+  });
+});
+
 describe('ports', () => {
+  it('that an earlier start holds, which was broken off, are free again', async () => {
+    const path = join(ROOT, '.oakbell/test-left/lock.json');
+    await mkdir(dirname(path), { recursive: true });
+    const hold =
+      "require('net').createServer().listen(0, '127.0.0.1', function () { console.log(this.address().port); })";
+    const left = spawn(process.execPath, ['-e', hold, 'apps/server/dist/left']);
+    const port = Number(await new Promise((resolve) => left.stdout.once('data', resolve)));
+    await writeFile(path, JSON.stringify({ pid: 2 ** 22 + 1, children: [left.pid] }));
+    expect(await isFree(port)).toBe(false);
+    const more = { OAKBELL_DATABASE_URL: 'mariadb://127.0.0.1:1/none', OAKBELL_REDIS_URL: 'redis://127.0.0.1:1' };
+    // It comes as far as the database, which is not there.
+    await expect(startWorld({ name: 'test-left', port, quiet: true, more })).rejects.not.toThrow('is taken');
+    expect(await isFree(port)).toBe(true);
+    await rm(dirname(path), { recursive: true, force: true });
+  });
   it('that are taken are told, before anything is started', async () => {
     const server = createServer();
     const port = await new Promise((resolve) => server.listen(0, '127.0.0.1', () => resolve(server.address().port)));
