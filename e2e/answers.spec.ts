@@ -16,7 +16,7 @@ test(
       }[];
     // A second try has what the first one left.
     const before = new Set((await givenNow()).map((one) => one.id));
-    await page.getByLabel('Who').selectOption({ index: 1 });
+    await page.getByLabel('Who', { exact: true }).selectOption({ index: 1 });
     await page.getByLabel('What to do').fill('How deep is it at ten? Answer aloud.');
     await page.getByRole('switch', { name: 'They answer aloud' }).click();
     await page.getByLabel('Seconds at most').fill('10');

@@ -94,7 +94,7 @@ test('from a PDF to feedback that was heard', { tag: '@real-time' }, async ({ br
     await page.getByRole('link', { name: 'Publish and assign' }).click();
     await page.getByRole('button', { name: 'Publish', exact: true }).click();
     await expect(page.getByText(/Ready to watch/)).toBeVisible();
-    await page.getByLabel('Who').selectOption({ label: 'Navigation 10a (12 learners)' });
+    await page.getByLabel('Who', { exact: true }).selectOption({ label: 'Navigation 10a (12 learners)' });
     await page.getByLabel('What to do').fill('Watch, then hand in your plan.');
     await page.getByRole('switch', { name: 'Points are given' }).check();
     await page.getByRole('button', { name: 'Assign' }).click();

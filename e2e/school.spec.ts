@@ -137,7 +137,7 @@ test('an empty school is brought to its first published lesson', { tag: '@real-t
     await teacher.goto(`/lessons/${id}/assign`);
     await teacher.getByRole('button', { name: 'Publish', exact: true }).click();
     await expect(teacher.getByText(/Ready to watch/)).toBeVisible();
-    await teacher.getByLabel('Who').selectOption({ label: '10a (2 learners)' });
+    await teacher.getByLabel('Who', { exact: true }).selectOption({ label: '10a (2 learners)' });
     await teacher.getByLabel('What to do').fill('Watch it.');
     await teacher.getByRole('button', { name: 'Assign' }).click();
     await expect(teacher.getByRole('region', { name: 'Given to' })).toContainText('10a');

@@ -200,6 +200,8 @@ export class DemoLoader {
   }
 
   async #handIn(folder: string, world: World): Promise<void> {
+    // Their pages are drawn while the next ones are handed in.
+    const drawn: string[] = [];
     const copies = await mkdtemp(join(tmpdir(), 'oakbell-demo-'));
     for (const { assignment, learner, hoursAgo, file, fileName, text } of world.handIns) {
       const person = { id: present(this.#people.get(learner)), role: 'learner' } as const;
@@ -209,8 +211,9 @@ export class DemoLoader {
         ? await this.#files(person, to, { from: join(folder, file), to: join(copies, file), name: fileName ?? file })
         : { text: text ?? '' };
       const submission = await this.submissions.handIn(person, to, handed, at);
-      await this.#imported(present(await this.lessons.forSubmission(submission.id)).id);
+      drawn.push(present(await this.lessons.forSubmission(submission.id)).id);
     }
+    for (const lessonId of drawn) await this.#imported(lessonId);
     await rm(copies, { recursive: true });
   }
 

@@ -113,7 +113,7 @@ export function Openness({ lesson, length }: { readonly lesson: Lesson; readonly
               </Button>
             )}
           </Group>
-          <Radio.Group aria-label="Who may watch" {...form.getInputProps('to')}>
+          <Radio.Group aria-label="Before whom it is open" {...form.getInputProps('to')}>
             <Stack gap="xs">
               {OPEN_TO.map((to) => (
                 <Radio key={to} value={to} {...WORDS[to]} />

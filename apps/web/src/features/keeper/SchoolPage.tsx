@@ -9,6 +9,7 @@ import {
   SHORTEST_AUDIT_DAYS,
 } from '@oakbell/core/people';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
 import { TimeZoneSelect } from '../../kits/roster/index.ts';
 import { call, client, Problem, type Api } from '../../shared/api/index.ts';
 import { IconAction, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
@@ -43,6 +44,31 @@ export function SchoolPage() {
 function pageAddress(typed: string): string {
   const text = typed.trim().includes('://') ? typed.trim() : `https://${typed.trim()}`;
   return URL.canParse(text) ? new URL(text).origin : typed;
+}
+
+interface AddressesProps {
+  readonly label: string;
+  readonly description: string;
+  readonly example: string;
+  readonly most: number;
+  /** As it is kept, from how it was typed. */
+  readonly tidy: (typed: string) => string;
+  readonly value?: string[];
+  readonly error?: ReactNode;
+  readonly onChange?: (all: string[]) => void;
+}
+
+/** Some addresses, typed one after another. */
+function Addresses({ example, most, tidy, value = [], onChange, ...field }: AddressesProps) {
+  return (
+    <TagsInput
+      {...field}
+      value={value}
+      placeholder={value.length === 0 ? example : undefined}
+      maxTags={most}
+      onChange={(all) => onChange?.([...new Set(all.map(tidy))])}
+    />
+  );
 }
 
 function Fields({ known }: { readonly known: School }) {
@@ -131,31 +157,24 @@ function Fields({ known }: { readonly known: School }) {
       <Title order={2} mt="lg" mb="xs">
         The school’s own sign-in
       </Title>
-      <TagsInput
+      <Addresses
         label="Only addresses of these domains"
         description="Whoever comes in by it must have an address there. Type one and press Enter; leave it empty for all."
-        placeholder={form.values.mailDomains.length === 0 ? 'school.example' : undefined}
-        maxTags={MOST_DOMAINS}
-        value={form.values.mailDomains}
-        error={form.errors['mailDomains']}
-        onChange={(domains) =>
-          form.setFieldValue(
-            'mailDomains',
-            domains.map((one) => one.trim().toLowerCase()),
-          )
-        }
+        example="school.example"
+        most={MOST_DOMAINS}
+        tidy={(one) => one.trim().toLowerCase()}
+        {...form.getInputProps('mailDomains')}
       />
       <Title order={2} mt="lg" mb="xs">
         Lessons in other pages
       </Title>
-      <TagsInput
+      <Addresses
         label="Pages that may show lessons"
         description="The addresses that the school’s own pages begin with. Type one and press Enter; leave it empty, and no other page shows any."
-        placeholder={form.values.frameHosts.length === 0 ? 'https://pages.school.example' : undefined}
-        maxTags={MOST_FRAME_HOSTS}
-        value={form.values.frameHosts}
-        error={form.errors['frameHosts']}
-        onChange={(hosts) => form.setFieldValue('frameHosts', [...new Set(hosts.map(pageAddress))])}
+        example="https://pages.school.example"
+        most={MOST_FRAME_HOSTS}
+        tidy={pageAddress}
+        {...form.getInputProps('frameHosts')}
       />
       <Title order={2} mt="lg" mb="xs">
         Who saw what

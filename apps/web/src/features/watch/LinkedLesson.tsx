@@ -2,11 +2,10 @@ import { Title } from '@mantine/core';
 import type { Micros } from '@oakbell/core/clock';
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
-import { useEdition } from '../../kits/player/index.ts';
 import { call, client, isGone, type Api } from '../../shared/api/index.ts';
-import { PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
-import { EditionView } from './EditionView.tsx';
-import { NotOpen, NotYours } from './NotOpen.tsx';
+import { PageTitle, Show } from '../../shared/ui/index.ts';
+import { LessonHere } from './LessonHere.tsx';
+import { NotYours } from './NotOpen.tsx';
 import classes from './Watch.module.css';
 
 interface Props {
@@ -27,7 +26,6 @@ export function LinkedLesson({ id, at, counted, framed = false, below }: Props) 
     queryKey: ['desk', 'linked', id],
     queryFn: () => call(client.GET('/api/watching/lessons/{id}', { params: { path: { id } } })),
   });
-  const edition = useEdition(linked.data?.editionId ?? null);
   if (isGone(linked.error))
     return (
       <NotYours title="This lesson is not open to you">
@@ -42,15 +40,7 @@ export function LinkedLesson({ id, at, counted, framed = false, below }: Props) 
           <Title order={1} className={framed ? 'ob-hidden' : classes.title}>
             {data.title}
           </Title>
-          {data.standing !== 'open' ? (
-            <NotOpen standing={data.standing} opensAt={data.opensAt} />
-          ) : data.editionId === null ? (
-            <Waiting what="The lesson is being made ready" />
-          ) : (
-            <Show of={edition} what="Fetching the lesson">
-              {(made) => <EditionView edition={made} at={at} counted={counted} linked={!framed} key={made.id} />}
-            </Show>
-          )}
+          <LessonHere of={data} at={at} counted={counted} linked={!framed} />
           {below?.(data)}
         </>
       )}

@@ -1,12 +1,11 @@
 import { Button, Stack, Text, Title } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
-import { useEdition } from '../../kits/player/index.ts';
 import { call, client, isGone } from '../../shared/api/index.ts';
-import { dueText, PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
-import { EditionView } from './EditionView.tsx';
+import { dueText, PageTitle, Show } from '../../shared/ui/index.ts';
 import { HandIn } from './HandIn.tsx';
-import { NotOpen, NotYours } from './NotOpen.tsx';
+import { LessonHere } from './LessonHere.tsx';
+import { NotYours } from './NotOpen.tsx';
 import classes from './Watch.module.css';
 
 /** One thing on a learner's desk: the lesson first, then what to do. */
@@ -16,7 +15,6 @@ export function WatchPage() {
     queryKey: ['desk', id],
     queryFn: () => call(client.GET('/api/desk/{id}', { params: { path: { id } } })),
   });
-  const edition = useEdition(item.data?.editionId ?? null);
   if (isGone(item.error))
     return (
       <div className={classes.page}>
@@ -41,15 +39,7 @@ export function WatchPage() {
             <Title order={1} className={classes.title}>
               {data.lessonTitle}
             </Title>
-            {data.standing !== 'open' ? (
-              <NotOpen standing={data.standing} opensAt={data.opensAt} />
-            ) : data.editionId === null ? (
-              <Waiting what="The lesson is being made ready" />
-            ) : (
-              <Show of={edition} what="Fetching the lesson">
-                {(made) => <EditionView edition={made} key={made.id} />}
-              </Show>
-            )}
+            <LessonHere of={data} />
             <Stack className={classes.below} gap="md">
               <Text>
                 <bdi>{data.className}</bdi> · <bdi>{data.teacherName}</bdi> · {dueText(data.dueAt, new Date())}
