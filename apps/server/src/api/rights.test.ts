@@ -742,5 +742,10 @@ describe('a lesson that is closed', () => {
     expect(await shown()).not.toBe(second.id);
     expect(await status('learner', 'get', `editions/${await shown()}`)).toBe(200);
     expect(await status('learner', 'get', `editions/${second.id}`)).toBe(404);
+    // Once none is left, desk and link say that it was taken away, and not that it is still being made.
+    const ids = (await as('owner').get(`/api/lessons/${lesson}/editions`)).body as { id: string }[];
+    for (const { id } of ids) await as('owner').put(`/api/editions/${id}/withdrawn`).send({ withdrawn: true });
+    for (const place of [`desk/${assignment}`, `watching/lessons/${lesson}`])
+      expect((await as('learner').get(`/api/${place}`)).body).toMatchObject({ standing: 'closed', editionId: null });
   });
 });

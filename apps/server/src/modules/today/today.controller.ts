@@ -1,13 +1,14 @@
 import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
-import { STANDINGS, standingOf, type Standing } from '@oakbell/core/opening';
+import { STANDINGS, type Standing } from '@oakbell/core/opening';
+import { present } from '@oakbell/core/present';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Choice, Decimal, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { AssignmentsService, DueDates, type AssignmentEntity } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
-import { EditionsService } from '../editions/index.ts';
-import { LessonsService, openingOf } from '../lessons/index.ts';
+import { EditionsService, shownOpening } from '../editions/index.ts';
+import { LessonsService } from '../lessons/index.ts';
 import { MarkingService } from '../marking/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { SubmissionsService } from '../submissions/index.ts';
@@ -147,8 +148,8 @@ export class TodayController {
       const submission = submissions.get(id);
       const edition = editions.get(lessonId);
       const lesson = lessons.get(lessonId);
-      const shut = edition === undefined && withdrawn.has(lessonId);
-      const standing = shut || !lesson ? 'closed' : standingOf(openingOf(lesson), now);
+      const isTakenAway = edition === undefined && withdrawn.has(lessonId);
+      const shown = shownOpening(present(lesson), isTakenAway, now);
       const share = watched.get(pairKey(person.id, lessonId))?.share ?? 0;
       const handedBack = Boolean(submission && marks.get(submission.id)?.handedBackAt);
       return {
@@ -165,9 +166,8 @@ export class TodayController {
         state: deskState({ handIn, share, submitted: submission !== undefined, handedBack }),
         length: edition?.length ?? 0,
         share,
-        editionId: standing === 'open' ? (edition?.id ?? null) : null,
-        standing,
-        opensAt: standing === 'to-come' ? (lesson?.openFrom?.toISOString() ?? null) : null,
+        editionId: shown.standing === 'open' ? (edition?.id ?? null) : null,
+        ...shown,
       };
     });
   }

@@ -1,5 +1,5 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
-import { STANDINGS, standingOf, type Standing } from '@oakbell/core/opening';
+import { STANDINGS, type Standing } from '@oakbell/core/opening';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { InSteps } from '../../platform/acts/index.ts';
 import { Choice, Decimal, Id, Numbers, Parts, Text, When, Whole } from '../../platform/http/index.ts';
@@ -7,8 +7,8 @@ import { By, For, InFrames, type SignedIn } from '../../platform/sessions/index.
 import { AccessService, May } from '../access/index.ts';
 import { AssignmentsService } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
-import { EditionsService } from '../editions/index.ts';
-import { LessonsService, openingOf } from '../lessons/index.ts';
+import { EditionsService, shownOpening } from '../editions/index.ts';
+import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { ReportsService } from './reports.service.ts';
 import { WatchCounts } from './watchCounts.service.ts';
@@ -100,7 +100,8 @@ export class WatchingController {
   async linked(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<LinkedLessonDto> {
     const lesson = await this.lessons.get(id);
     const edition = await this.editions.newestReady(id);
-    const standing = standingOf(openingOf(lesson), Date.now());
+    const isTakenAway = edition === null && (await this.editions.withdrawnOf([id])).has(id);
+    const shown = shownOpening(lesson, isTakenAway, Date.now());
     const may = edition !== null && (await this.access.decide(person, 'watch', 'edition', edition.id)).ok;
     const given = person.role === 'learner' ? await this.assignments.forClassesOf(person.id, 'learner', id) : [];
     const next = given.find(({ dueAt }) => dueAt.getTime() > Date.now()) ?? given.at(-1);
@@ -108,8 +109,7 @@ export class WatchingController {
       lessonId: id,
       title: lesson.title,
       teacherName: (await this.people.byIds([lesson.ownerId])).get(lesson.ownerId)?.name ?? '',
-      standing: may ? 'open' : standing,
-      opensAt: standing === 'to-come' ? (lesson.openFrom?.toISOString() ?? null) : null,
+      ...(may ? ({ standing: 'open', opensAt: null } as const) : shown),
       editionId: may ? edition.id : null,
       assignmentId: next?.id ?? null,
     };
