@@ -1,9 +1,9 @@
-import { Button, Group, Modal, Select, Text } from '@mantine/core';
+import { Button, Group, Modal, Text } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call, client, personHere } from '../../shared/api/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { ProblemNote, SearchSelect } from '../../shared/ui/index.ts';
 import type { Course, CourseActs } from './courses.ts';
 
 /** What is typed is looked for once it rests for so long, in ms. */
@@ -60,11 +60,10 @@ export function ShareCourse({
         ))}
       </ul>
       <Group align="end" mt="md" wrap="nowrap">
-        <Select
+        <SearchSelect
           data-autofocus
           style={{ flex: 1 }}
           label="Another teacher"
-          searchable
           clearable
           placeholder="Type a name"
           description={
@@ -74,8 +73,6 @@ export function ShareCourse({
                 ? 'Every other teacher of the school has it already.'
                 : 'No teacher is called that.'
           }
-          {...(others.length === 0 ? { dropdownOpened: false } : {})}
-          filter={({ options }) => options}
           data={others.map(({ id, name }) => ({ value: id, label: name }))}
           value={chosen}
           onChange={setChosen}
