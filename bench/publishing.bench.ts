@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { editionFile } from '../e2e/support/edition.ts';
 import { slides } from '../e2e/support/papers.ts';
-import { asPerson, signIn } from '../e2e/support/people.ts';
+import { asPerson, give, signIn } from '../e2e/support/people.ts';
 import { speechFile } from '../e2e/support/speech.ts';
 import { measured } from './measure.ts';
 import { uploadTake } from '../e2e/support/uploadTake.ts';
@@ -36,7 +36,6 @@ test('ten minutes, from Publish to the first sound, and what a learner downloads
 
   const ceiling = bareEncode(wav, folder);
   const classes = (await (await page.request.get('/api/classes')).json()) as { id: string; name: string }[];
-  const dueAt = new Date(Date.now() + 86_400_000).toISOString();
   const learner = await asPerson(browser, 'suvi.aldane');
   const network = await watchNetwork(learner.page);
 
@@ -50,9 +49,8 @@ test('ten minutes, from Publish to the first sound, and what a learner downloads
       { intervals: [50] },
     )
     .toBe(1);
-  const terms = { lessonId: lesson.id, classId: classes[0]!.id, instructions: '', dueAt, points: null, handIn: false };
-  const assigned = (await (await page.request.post('/api/assignments', { data: terms })).json()) as { id: string };
-  await learner.page.goto(`/desk/${assigned.id}`);
+  const assigned = await give(page, lesson.id, classes[0]!.id);
+  await learner.page.goto(`/desk/${assigned}`);
   await learner.page.getByRole('button', { name: 'Watch', exact: true }).click({ timeout: 120_000 });
   await learner.page.waitForFunction(() => (window as unknown as { heardAt?: number }).heardAt !== undefined);
   const heardAfter = (Date.now() - begun) / 1000;

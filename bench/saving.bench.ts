@@ -7,7 +7,7 @@ import { Agent, request } from 'node:http';
 import { setTimeout as wait } from 'node:timers/promises';
 import { fillClass, giveMany, type Run } from '../apps/server/src/testing/manyRows.ts';
 import { bring, scripted } from '../e2e/support/scriptedTake.ts';
-import { asPerson, makeLesson, signIn } from '../e2e/support/people.ts';
+import { asPerson, give, makeLesson, signIn } from '../e2e/support/people.ts';
 import { longLesson } from '../e2e/support/longLesson.ts';
 import { onceKey } from '../e2e/support/requests.ts';
 import { measured, median } from './measure.ts';
@@ -225,9 +225,7 @@ async function givenToMany(page: Page, count: number) {
   const { classId } = found[0]!;
   const names = found.filter((one) => one.classId === classId).map((one) => one.name);
   expect(names.length).toBeGreaterThanOrEqual(count);
-  const dueAt = new Date(Date.now() + 86_400_000).toISOString();
-  const terms = { lessonId: lesson, classId, instructions: '', dueAt, points: null, handIn: false };
-  expect((await page.request.post('/api/assignments', { data: terms })).status()).toBe(201);
+  await give(page, lesson, classId);
   return { edition: (await newest()).id, names: names.slice(0, count) };
 }
 

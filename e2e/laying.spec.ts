@@ -3,7 +3,7 @@ import { programmeOf, soundOf, sourceOf, type EditList } from '@oakbell/core/edi
 import { join } from 'node:path';
 import { editionManifest } from './support/edition.ts';
 import { expectClean } from './support/axe.ts';
-import { asPerson, signIn } from './support/people.ts';
+import { asPerson, give, signIn } from './support/people.ts';
 import { scriptedLesson, type ScriptLine } from './support/scriptedTake.ts';
 import { speechFile } from './support/speech.ts';
 import { onceKey } from './support/requests.ts';
@@ -191,11 +191,9 @@ test('chapters, a cover, music and fades belong to the lesson, and learners see 
         ],
     )
     .toBe('ready');
-  const dueAt = new Date(Date.now() + 86_400_000).toISOString();
-  const terms = { lessonId: id, classId: classes[0]!.id, instructions: '', dueAt, points: null, handIn: false };
-  const assigned = (await (await page.request.post('/api/assignments', { data: terms })).json()) as { id: string };
+  const assigned = await give(page, id, classes[0]!.id);
   const learner = await asPerson(browser, 'suvi.aldane');
-  await learner.page.goto(`/desk/${assigned.id}`);
+  await learner.page.goto(`/desk/${assigned}`);
   await learner.page
     .getByRole('navigation', { name: 'Chapters' })
     .getByRole('button', { name: /The second sum/ })

@@ -38,8 +38,8 @@ const blackAtTheTop = async (width: number, height: number): Promise<Buffer> =>
 /** How the pages of a learner's hand-in lie before their teacher. */
 async function handedInPages(page: Page, learnerName: string) {
   const json = async <T>(path: string) => (await (await page.request.get(path)).json()) as T;
-  const assignments = await json<{ assignmentId: string; lessonTitle: string }[]>('/api/marking');
-  const { assignmentId } = assignments.find((one) => one.lessonTitle === LESSON)!;
+  const assignments = await json<{ assignmentId: string; title: string }[]>('/api/marking');
+  const { assignmentId } = assignments.find((one) => one.title === LESSON)!;
   const { queue } = await json<{ queue: { learnerName: string; feedbackLessonId: string }[] }>(
     `/api/marking/${assignmentId}`,
   );
@@ -73,11 +73,11 @@ async function openLesson(page: Page): Promise<void> {
 /** The share of the lesson that a learner has watched, as their own desk tells it. */
 async function counted(page: Page): Promise<number> {
   const desk = (await (await page.request.get('/api/desk')).json()) as {
-    lessonTitle: string;
+    title: string;
     share: number;
     length: number;
   }[];
-  const { share, length } = desk.find((one) => one.lessonTitle === LESSON)!;
+  const { share, length } = desk.find((one) => one.title === LESSON)!;
   return (share * length) / 1e6;
 }
 const learner = (browser: Browser, name: string, line: BreakableLine) => asPerson(browser, name, { baseURL: line.url });

@@ -4,7 +4,7 @@ import { asPerson } from './support/people.ts';
 import { CLASSES } from './walk/classes.ts';
 import { LIBRARY } from './walk/library.ts';
 import { KEEPER } from './walk/keeper.ts';
-import { HANDED_BACK, LEARNER } from './walk/learner.ts';
+import { HANDED_BACK, IN_ORDER, LEARNER } from './walk/learner.ts';
 import { NOBODY } from './walk/nobody.ts';
 import { PAGES } from './walk/pages.ts';
 import { POLISH } from './walk/polish.ts';
@@ -17,6 +17,7 @@ const WALKS: readonly (readonly [string, string | null, readonly State[], 'on ph
   ['nobody in particular', null, NOBODY, 'on phones'],
   ['a learner', 'maren.voss', LEARNER, 'on phones'],
   ['a learner who got work back', 'wren.calloway', HANDED_BACK, 'on phones'],
+  ['a learner with lessons in order', 'alma.brandreth', IN_ORDER, 'on phones'],
   ['a teacher', 'ilse.marrow', TEACHER, 'at a desk'],
   ['a teacher at pages', 'ilse.marrow', PAGES, 'at a desk'],
   ['a teacher in the recording room', 'ilse.marrow', ROOM, 'at a desk'],

@@ -235,6 +235,18 @@ export function world(frames: Readonly<Record<string, number>>) {
         points: null,
         handIn: false,
       },
+      {
+        key: 'night-11a',
+        lesson: 'buoys',
+        then: ['passage'],
+        class: '11a',
+        only: ['alma.brandreth', 'bo.castellan', 'celia.dunmore', 'dario.eskel'],
+        instructions: 'For the night sail. Watch both, then write down what you would look out for off Tern Point.',
+        watchFirst: true,
+        dueInHours: 51,
+        points: 5,
+        handIn: true,
+      },
     ],
     /** Shares of a lesson, from and to, as each learner played them, in their order. */
     plays: [

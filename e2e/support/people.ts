@@ -37,6 +37,18 @@ export async function lessonCalled(page: Page, title: string): Promise<string> {
   return found.id;
 }
 
+/** Gives a lesson to all of a class for a day, with nothing to hand in; tells the name of what was given. */
+export async function give(page: Page, lessonId: string, classId: string, terms: object = {}): Promise<string> {
+  const dueAt = new Date(Date.now() + 86_400_000).toISOString();
+  const asked = { instructions: '', dueAt, points: null, handIn: false, watchedPercent: 90, workOpens: 'at-once' };
+  const to = [{ classId, whom: { all: true, groups: [], learners: [], but: [] } }];
+  const response = await page.request.post('/api/assignments', {
+    data: { lessonIds: [lessonId], ...asked, to, ...terms },
+  });
+  expect(response.status()).toBe(201);
+  return ((await response.json()) as { id: string }[])[0]!.id;
+}
+
 /** A worked solution with some boards, made for the teacher who is signed in on this page. */
 export async function makeLesson(page: Page, title: string, boards = 2): Promise<MadeLesson> {
   const response = await page.request.post('/api/lessons', { data: { kind: 'worked', title, boards } });

@@ -8,14 +8,18 @@ export const frames = (page: Page, count: number): Promise<void> =>
 
 /** What each page that is followed has asked for and not been answered yet. */
 const asked = new WeakMap<Page, Set<Request>>();
-/** A line that stays open is never answered. */
-const isLine = (request: Request): boolean => request.resourceType() === 'eventsource';
+/**
+ * What nobody tells the end of: a line that stays open, what is played, of which a browser fetches as much as it likes,
+ * and the script of a worker that is ended before it begins.
+ */
+const isEndless = (request: Request): boolean =>
+  ['eventsource', 'media'].includes(request.resourceType()) || /\.worker-[^/]*\.js$/.test(request.url());
 
 /** Follows what a page asks for from now on, so that it is known when nothing is on its way. */
 export function followRequests(page: Page): void {
   const there = new Set<Request>();
   asked.set(page, there);
-  page.on('request', (request) => !isLine(request) && there.add(request));
+  page.on('request', (request) => !isEndless(request) && there.add(request));
   const end = (request: Request) => void there.delete(request);
   page.on('requestfinished', end);
   page.on('requestfailed', end);
@@ -26,7 +30,7 @@ async function answered(page: Page): Promise<void> {
   const there = asked.get(page);
   if (!there) return page.waitForLoadState('networkidle');
   for (;;) {
-    await expect.poll(() => there.size, { intervals: [50] }).toBe(0);
+    await expect.poll(() => [...there].map((one) => `${one.method()} ${one.url()}`), { intervals: [50] }).toEqual([]);
     await frames(page, 3);
     if (there.size === 0) return;
   }

@@ -71,3 +71,15 @@ export const HANDED_BACK: readonly State[] = [
     seen: (page) => page.getByText('17 of 20 points'),
   },
 ];
+
+/** Two lessons to be watched before anything can be handed in. */
+export const IN_ORDER: readonly State[] = [
+  {
+    name: 'lessons in order, and work that waits for them',
+    at: async (page) => {
+      await page.goto('/desk');
+      await page.getByRole('link', { name: /^What buoys say by day and/ }).click();
+    },
+    seen: (page) => page.getByText(/^This opens once you have watched 90 % of each lesson/),
+  },
+];

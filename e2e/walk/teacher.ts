@@ -35,6 +35,28 @@ export const TEACHER: readonly State[] = [
     seen: (page) => page.getByText('That moment has passed. Choose one that is still to come'),
   },
   {
+    name: 'who of a class has it',
+    at: lesson('The rule of twelfths', 'Assign'),
+    open: async (page) => {
+      const sheet = page.getByRole('form', { name: 'Give it to a class' });
+      await sheet.getByLabel('Who', { exact: true }).selectOption('Navigation 10a (12 learners)');
+      await page.getByRole('button', { name: 'Who of Navigation 10a has it' }).click();
+      await page.getByLabel('All but some').check();
+    },
+    seen: (page) => page.getByText('12 of 12 have it.'),
+  },
+  {
+    name: 'several lessons in order, and a template to be kept',
+    at: lesson('The rule of twelfths', 'Assign'),
+    open: async (page) => {
+      await page.getByRole('button', { name: 'Another lesson after it' }).click();
+      await page.getByRole('combobox', { name: 'Another lesson' }).fill('compass');
+      await page.getByRole('option', { name: 'From compass to true' }).click();
+      await page.getByRole('button', { name: 'Keep as a template' }).click();
+    },
+    seen: (page) => page.getByRole('dialog', { name: 'Keep as a template' }),
+  },
+  {
     name: 'a lesson that is to be open for a time, with its days wrong',
     at: lesson('The rule of twelfths', 'Assign'),
     open: async (page) => {

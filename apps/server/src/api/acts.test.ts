@@ -1,3 +1,4 @@
+import { WHOLE_CLASS } from '@oakbell/core/assigning';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import { logText } from '@oakbell/core/log';
 import { randomUUID } from 'node:crypto';
@@ -12,7 +13,17 @@ import { jobScope } from '../platform/scope/index.ts';
 import { startMailCatcher, type MailCatcher } from '../standins/mailCatcher.ts';
 import { pdfOf, pictureOf, pptxOf } from '../testing/files.ts';
 import { faultsIn } from '../testing/invariants.ts';
-import { assign, newLesson, publish, putPart, until, visit } from '../testing/lesson.ts';
+import {
+  askedWith,
+  assign,
+  newLesson,
+  publish,
+  putPart,
+  templateOf,
+  toClass,
+  until,
+  visit,
+} from '../testing/lesson.ts';
 import { appliedRoster, decided, plannedRoster, rosterOf } from '../testing/rosters.ts';
 import { encoded } from '../testing/sounds.ts';
 import { addSchool, PASSWORD, startTestApp, type TestApp } from '../testing/testApp.ts';
@@ -84,6 +95,7 @@ interface Sending {
 /** Makes what an act is done to, anew for each try, and says how the act is sent. */
 type Scenario = () => Promise<Sending>;
 
+const template = () => templateOf(`Weekly ${randomUUID()}`);
 const bare = () => newLesson(ilse!);
 /** A lesson with a take of a second, without waiting for any job. */
 async function recorded(): Promise<{
@@ -575,19 +587,18 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   'post /api/takes/{id}/discard': async () => ({ path: `/api/takes/${await openTake()}/discard` }),
   'post /api/assignments': async () => ({
     path: '/api/assignments',
-    body: {
-      lessonId: (await givenLesson()).lesson,
-      classId: ids['10a'],
-      instructions: 'Watch it.',
-      dueAt: new Date().toISOString(),
-      points: 20,
-      handIn: true,
-    },
+    body: toClass((await givenLesson()).lesson, ids['10a']!),
   }),
-  'put /api/assignments/{id}': async () => ({
-    path: `/api/assignments/${await assigned()}`,
-    body: { instructions: 'Watch.', dueAt: new Date().toISOString(), points: 10, handIn: true },
-  }),
+  'put /api/assignments/{id}': async () => {
+    const { lesson } = await givenLesson();
+    const whom = { ...WHOLE_CLASS, all: false, learners: [ids['tam']!] };
+    return { path: `/api/assignments/${await assigned()}`, body: { ...askedWith([lesson]), whom } };
+  },
+  'put /api/assignment-templates': async () => ({ path: '/api/assignment-templates', body: template() }),
+  'delete /api/assignment-templates/{id}': async () => {
+    const { body } = await ilse!.put('/api/assignment-templates').send(template()).expect(200);
+    return { path: `/api/assignment-templates/${(body as { id: string }).id}`, again: 404 };
+  },
   'delete /api/assignments/{id}': async () => ({ path: `/api/assignments/${await assigned()}`, again: 404 }),
   'put /api/watching/visits/{id}': async () => ({
     path: `/api/watching/visits/${randomUUID()}`,

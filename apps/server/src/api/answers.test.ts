@@ -1,4 +1,4 @@
-import { assign, newLesson, publish, record, until } from '../testing/lesson.ts';
+import { assign, newLesson, publish, record, toClass, until } from '../testing/lesson.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 
 let test: TestApp;
@@ -91,16 +91,7 @@ describe('an answer spoken by a learner', () => {
   it('cannot be given on a page of another lesson', async () => {
     const [ilse] = await signedIn('ilse');
     const other = await newLesson(ilse!);
-    const body = {
-      lessonId: lesson.id,
-      classId: ids['10a'],
-      instructions: '',
-      dueAt: new Date().toISOString(),
-      points: null,
-      handIn: true,
-      answerLimitMs: 30_000,
-      answerPage: other.page,
-    };
+    const body = toClass(lesson.id, ids['10a']!, { answerLimitMs: 30_000, answerPage: other.page });
     await ilse!.post('/api/assignments').send(body).expect(404);
   });
 });

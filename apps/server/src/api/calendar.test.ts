@@ -1,5 +1,6 @@
 import supertest from 'supertest';
-import { assign, newLesson, publish, record } from '../testing/lesson.ts';
+import { WHOLE_CLASS } from '@oakbell/core/assigning';
+import { askedWith, assign, newLesson, publish, record } from '../testing/lesson.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 
 let test: TestApp;
@@ -8,14 +9,15 @@ type Agent = ReturnType<typeof supertest.agent>;
 let ilse: Agent;
 let tam: Agent;
 let assignment: string;
+let lesson: string;
 beforeAll(async () => {
   test = await startTestApp();
   ids = await addSchool(test);
   [ilse, tam] = [await test.signedIn('ilse'), await test.signedIn('tam')];
-  const lesson = await newLesson(ilse);
-  await record(ilse, lesson.id, 1);
-  await publish(ilse, lesson.id);
-  assignment = await assign(ilse, lesson.id, ids['10a']!);
+  lesson = (await newLesson(ilse)).id;
+  await record(ilse, lesson, 1);
+  await publish(ilse, lesson);
+  assignment = await assign(ilse, lesson, ids['10a']!);
 });
 afterAll(() => test.close());
 
@@ -43,7 +45,7 @@ describe('due dates in somebody’s calendar', () => {
     expect(before).toEqual(expect.arrayContaining(['BEGIN:VCALENDAR', 'METHOD:PUBLISH', `UID:${assignment}@oak-bell`]));
     expect(before.filter((line) => line === 'BEGIN:VEVENT')).toHaveLength(1);
     expect(before.some((line) => line.startsWith('URL') && line.endsWith(`/desk/${assignment}`))).toBe(true);
-    const terms = { instructions: '', points: null, handIn: true, dueAt: '2030-03-05T16:00:00.000Z' };
+    const terms = askedWith([lesson], { dueAt: '2030-03-05T16:00:00.000Z', whom: WHOLE_CLASS });
     await ilse.put(`/api/assignments/${assignment}`).send(terms).expect(200);
     const after = await read(path);
     expect(after).toEqual(expect.arrayContaining([`UID:${assignment}@oak-bell`, 'DTSTART:20300305T160000Z']));

@@ -1,6 +1,7 @@
 import { DataSource } from 'typeorm';
 import { pdfOf, pictureOf, pptxOf } from '../testing/files.ts';
-import { assign, imported, newLesson, publish, record } from '../testing/lesson.ts';
+import { WHOLE_CLASS } from '@oakbell/core/assigning';
+import { askedWith, assign, imported, newLesson, publish, record, toClass } from '../testing/lesson.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 
 type Agent = Awaited<ReturnType<TestApp['signedIn']>>;
@@ -96,27 +97,24 @@ it.each([
 });
 
 describe('an assignment', () => {
-  const terms = (dueAt: string) => ({ lessonId: lesson, classId, instructions: '', dueAt, points: null, handIn: true });
+  const terms = (dueAt: string) => askedWith([lesson], { dueAt, whom: WHOLE_CLASS });
   it('is not due before it is given, nor moved into the past', async () => {
-    const { body } = await ilse!.post('/api/assignments').send(terms('2020-03-05T16:00:00Z')).expect(422);
+    const { body } = await ilse!
+      .post('/api/assignments')
+      .send(toClass(lesson, classId, { dueAt: '2020-03-05T16:00:00Z' }))
+      .expect(422);
     expect(body).toMatchObject({ code: 'due-in-the-past', fields: { dueAt: expect.any(String) } });
     const id = await given();
-    await ilse!
-      .put(`/api/assignments/${id}`)
-      .send(omit(terms('2020-03-05T16:00:00Z')))
-      .expect(422);
+    await ilse!.put(`/api/assignments/${id}`).send(terms('2020-03-05T16:00:00Z')).expect(422);
     const later = new Date(Date.now() + 9e8).toISOString();
-    await ilse!
-      .put(`/api/assignments/${id}`)
-      .send(omit(terms(later)))
-      .expect(200);
+    await ilse!.put(`/api/assignments/${id}`).send(terms(later)).expect(200);
     expect((await tam!.get(`/api/desk/${id}`).expect(200)).body).toMatchObject({ dueAt: later });
   });
   it('that is over already can have its words changed all the same', async () => {
     const id = await given();
     await test.app.get(DataSource).query('UPDATE assignment SET dueAt = NOW(3) - INTERVAL 3 DAY WHERE id = ?', [id]);
     const { dueAt } = (await ilse!.get(`/api/assignments/${id}`).expect(200)).body as { dueAt: string };
-    const changed = { ...omit(terms(dueAt)), instructions: 'Late work is welcome.' };
+    const changed = { ...terms(dueAt), instructions: 'Late work is welcome.' };
     await ilse!.put(`/api/assignments/${id}`).send(changed).expect(200);
   });
   it('is due later for a learner who needs extra time, and nobody else sees that', async () => {
@@ -157,8 +155,3 @@ describe('an assignment', () => {
     await mine(worked);
   });
 });
-const omit = ({
-  lessonId: _,
-  classId: __,
-  ...terms
-}: Record<string, unknown> & { lessonId: string; classId: string }) => terms;

@@ -27,9 +27,9 @@ it('the whole path: record, publish, assign, watch, hand in, mark, hear', async 
   const desk = (await learner.get('/api/desk').expect(200)).body as {
     assignmentId: string;
     state: string;
-    editionId: string;
+    lessons: { editionId: string }[];
   }[];
-  expect(desk).toMatchObject([{ assignmentId: assignment, state: 'to-do', editionId: edition.id }]);
+  expect(desk).toMatchObject([{ assignmentId: assignment, state: 'to-do', lessons: [{ editionId: edition.id }] }]);
   const voice = await learner
     .get(await fileOf(learner, edition.id, 'voice.webm'))
     .buffer(true)

@@ -9,7 +9,7 @@ import { Events } from '../platform/events/index.ts';
 import { addSchool, PASSWORD, startTestApp, type TestApp } from '../testing/testApp.ts';
 import type { Response } from 'supertest';
 import type { IncomingMessage } from 'node:http';
-import { assign, newLesson, publish, record, until, visit } from '../testing/lesson.ts';
+import { assign, newLesson, publish, record, templateOf, toClass, until, visit } from '../testing/lesson.ts';
 import { rawBytes } from '../testing/watching.ts';
 
 /**
@@ -215,6 +215,9 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'put /api/watching/visits/{id}': { roles: LEARNERS, may: ['learner', 'classmate'] },
   'post /api/watching/visits/{id}/reports': { roles: LEARNERS, may: ['learner'] },
   'get /api/watching/assignments/{id}': classTeachers,
+  'get /api/assignment-templates': { roles: TEACHERS },
+  'put /api/assignment-templates': { roles: TEACHERS },
+  'delete /api/assignment-templates/{id}': { roles: TEACHERS, may: ['owner'] },
   'put /api/assignments/{id}/hand-in/files': classLearners,
   'put /api/assignments/{id}/hand-in/text': classLearners,
   'put /api/assignments/{id}/answer': classLearners,
@@ -279,6 +282,7 @@ async function world(): Promise<Readonly<Record<string, string>>> {
     .post('/api/library/changes')
     .send({ ids: [lesson.id], unitId: unit.id })
     .expect(204);
+  const { body: template } = await ilse.put('/api/assignment-templates').send(templateOf('Weekly'));
   const editions = (await ilse.get(`/api/lessons/${lesson.id}/editions`)).body as { jobId: string }[];
   // Now somebody leaves, and somebody moves to the other class.
   const classes = test.app.get(ClassesService, { strict: false });
@@ -297,6 +301,7 @@ async function world(): Promise<Readonly<Record<string, string>>> {
     course: course.id,
     unit: unit.id,
     job: editions[0]!.jobId,
+    template: (template as { id: string }).id,
     roster: (await rosterOf(as('keeper'))).id,
     class: ids['10a']!,
     person: ids['wren']!,
@@ -313,6 +318,7 @@ function idFor(path: string): string {
     ['/api/marking/', 'assignment'],
     ['/api/desk/', 'assignment'],
     ['/api/assignments/', 'assignment'],
+    ['/api/assignment-templates/', 'template'],
     ['/api/lessons/', 'lesson'],
     ['/api/takes/', 'take'],
     ['/api/editions/', 'edition'],
@@ -329,7 +335,7 @@ function idFor(path: string): string {
 /** A body that names the thing, for routes whose thing stands there; wrong in all else, so that nothing comes of it. */
 const bodyFor = (route: string): object => {
   const { lesson, edition } = things;
-  if (route === 'post /api/assignments') return { lessonId: lesson, classId: ids['10a'] };
+  if (route === 'post /api/assignments') return { lessonIds: [lesson], to: [{ classId: ids['10a'] }] };
   if (route === 'put /api/watching/visits/{id}') return { editionId: edition };
   if (route === 'post /api/library/changes') return { ids: [lesson] };
   if (route === 'put /api/takes/{id}') return { lessonId: lesson, windowKey: 'walk' };
@@ -358,7 +364,7 @@ async function answerTo(who: Who, route: string): Promise<string> {
   if (status === 401 && code === 'signed-out') return 'signed-out';
   if (status === 403) return code ?? '403';
   // A part of it may not be there for its owner either: only the thing itself counts.
-  const isThing = / (lesson|take|edition|visit|class|assignment|course|unit|job|person|roster) for you/.test(
+  const isThing = / (lesson|take|edition|visit|class|assignment|course|unit|job|person|roster|template) for you/.test(
     detail ?? '',
   );
   if (status === 404 && route.includes('/marking/hand-ins/')) return 'not-there';
@@ -400,6 +406,7 @@ describe('rights', () => {
       'delete /api/sessions',
       'delete /api/courses/{id}',
       'delete /api/units/{id}',
+      'delete /api/assignment-templates/{id}',
       'delete /api/classes/{id}',
       // Whoever is let in anew is out wherever they were.
       'post /api/people/{id}/first-password',
@@ -435,6 +442,12 @@ describe('rights', () => {
 const status = async (who: Who, method: Method, path: string, body: object = {}) =>
   (await as(who)[method](`/api/${path}`).send(body)).status;
 
+/** The lesson as it stands on the learner's desk. */
+const onDesk = async () => {
+  const { body } = await as('learner').get(`/api/desk/${things['assignment']}`);
+  return (body as { lessons: { editionId: string }[] }).lessons[0]!;
+};
+
 describe('feedback', () => {
   it('is in the hands of all who teach the class, whoever assigned the work', async () => {
     const { feedback, assignment, submission } = things;
@@ -462,9 +475,7 @@ describe('feedback', () => {
   });
   it('cannot be given to a class, copied from, joined or split', async () => {
     const { feedback, lesson } = things;
-    const terms = { instructions: '', dueAt: new Date().toISOString(), points: null, handIn: false };
-    const given = { lessonId: feedback, classId: ids['10a'], ...terms };
-    expect(await status('owner', 'post', 'assignments', given)).toBe(404);
+    expect(await status('owner', 'post', 'assignments', toClass(feedback!, ids['10a']!))).toBe(404);
     expect(await status('owner', 'post', `lessons/${lesson}/pages/copies`, { from: feedback })).toBe(404);
     expect(await status('owner', 'post', `lessons/${lesson}/join`, { from: feedback, at: 0, revision: 0 })).toBe(404);
     expect(await status('owner', 'post', `lessons/${feedback}/split`, { at: 1e6, revision: 0, title: 'x' })).toBe(404);
@@ -553,8 +564,7 @@ describe('what is somebody else’s', () => {
     const both = { ids: [own.id, lesson], archived: true };
     expect(await status('otherTeacher', 'post', 'library/changes', both)).toBe(404);
     expect(await status('otherTeacher', 'post', 'lessons', { kind: 'worked', title: 'x', unitId: unit })).toBe(404);
-    const terms = { instructions: '', dueAt: new Date().toISOString(), points: null, handIn: false };
-    expect(await status('owner', 'post', 'assignments', { lessonId: lesson, classId: ids['10b'], ...terms })).toBe(404);
+    expect(await status('owner', 'post', 'assignments', toClass(lesson!, ids['10b']!))).toBe(404);
     expect(
       await status('otherTeacher', 'put', `takes/${randomUUID()}`, { lessonId: lesson, windowKey: 'a-window' }),
     ).toBe(404);
@@ -630,7 +640,7 @@ describe('a lesson that is closed', () => {
     as('owner').put(`/api/lessons/${things['lesson']}/opening`).send({ to, from, until: end }).expect(204);
 
   it('is closed at once to all but its maker, and opens again', async () => {
-    const { lesson, edition, assignment } = things;
+    const { lesson, edition } = things;
     const addresses = (await as('learner').get(`/api/editions/${edition}`).expect(200)).body as {
       media: { base: string; files: string[] };
     };
@@ -644,10 +654,7 @@ describe('a lesson that is closed', () => {
     expect((await as('learner').get(voice)).status).toBe(410);
     const told = { number: 0, plays: [], position: 0 };
     expect(await status('learner', 'post', `watching/visits/${things['visit']}/reports`, told)).toBe(404);
-    expect((await as('learner').get(`/api/desk/${assignment}`)).body).toMatchObject({
-      editionId: null,
-      standing: 'closed',
-    });
+    expect(await onDesk()).toMatchObject({ editionId: null, standing: 'closed' });
     expect(await status('learner', 'get', `watching/lessons/${lesson}`)).toBe(404);
     await open({ to: 'assigned' });
     expect(await status('learner', 'get', `editions/${edition}`)).toBe(200);
@@ -681,7 +688,7 @@ describe('a lesson that is closed', () => {
     const { lesson, edition, assignment } = things;
     const at = (hours: number) => new Date(Date.now() + hours * 3_600_000).toISOString();
     const seen = async () => [
-      (await as('learner').get(`/api/desk/${assignment}`)).body as object,
+      await onDesk(),
       (await as('learner').get(`/api/watching/lessons/${lesson}`)).body as object,
     ];
     const from = at(1);
@@ -732,10 +739,9 @@ describe('a lesson that is closed', () => {
     await open({ to: 'assigned' });
   });
   it('may be one edition of several: the one before it is watched again', async () => {
-    const { lesson, assignment } = things;
+    const { lesson } = things;
     const second = await publish(as('owner'), lesson!);
-    const shown = async () =>
-      ((await as('learner').get(`/api/desk/${assignment}`)).body as { editionId: string }).editionId;
+    const shown = async () => (await onDesk()).editionId;
     expect(await shown()).toBe(second.id);
     await as('owner').put(`/api/editions/${second.id}/withdrawn`).send({ withdrawn: true }).expect(200);
     // The walk above has published the lesson once more.
@@ -745,7 +751,7 @@ describe('a lesson that is closed', () => {
     // Once none is left, desk and link say that it was taken away, and not that it is still being made.
     const ids = (await as('owner').get(`/api/lessons/${lesson}/editions`)).body as { id: string }[];
     for (const { id } of ids) await as('owner').put(`/api/editions/${id}/withdrawn`).send({ withdrawn: true });
-    for (const place of [`desk/${assignment}`, `watching/lessons/${lesson}`])
-      expect((await as('learner').get(`/api/${place}`)).body).toMatchObject({ standing: 'closed', editionId: null });
+    const byLink = (await as('learner').get(`/api/watching/lessons/${lesson}`)).body as object;
+    for (const shown of [await onDesk(), byLink]) expect(shown).toMatchObject({ standing: 'closed', editionId: null });
   });
 });

@@ -1,9 +1,10 @@
+import { USUAL_WATCHED, WHOLE_CLASS } from '@oakbell/core/assigning';
 import { present } from '@oakbell/core/present';
 import { Injectable } from '@nestjs/common';
 import { cp, mkdtemp, readFile, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { AssignmentsService, type AssignmentEntity } from '../modules/assignments/index.ts';
+import { AssignmentsService, type Assignment } from '../modules/assignments/index.ts';
 import { ClassesService } from '../modules/classes/index.ts';
 import { CoursesService } from '../modules/courses/index.ts';
 import { EditionsService, type EditionHead } from '../modules/editions/index.ts';
@@ -31,7 +32,7 @@ export class DemoLoader {
   readonly #classes = new Map<string, { id: string; learners: readonly string[] }>();
   readonly #lessons = new Map<string, Lesson>();
   readonly #units = new Map<string, string>();
-  readonly #assignments = new Map<string, AssignmentEntity>();
+  readonly #assignments = new Map<string, Assignment>();
 
   constructor(
     private readonly pages: PagesService,
@@ -134,35 +135,32 @@ export class DemoLoader {
     for (const { key, lesson, class: className, dueInHours, ...terms } of world.assignments) {
       const dueAt = new Date(Date.now() + dueInHours * HOUR_MS);
       dueAt.setMinutes(0, 0, 0);
-      const { instructions, points, handIn, answerLimitMs = null } = terms;
-      const given = {
-        instructions,
-        points,
-        handIn,
-        answerLimitMs,
-        answerPage: null,
-        dueAt,
-        lessonId: present(this.#lessons.get(lesson)).id,
-        classId: present(this.#classes.get(className)).id,
+      const { instructions, points, handIn, answerLimitMs = null, watchFirst = false, only = [] } = terms;
+      const lessonIds = [lesson, ...(terms.then ?? [])].map((one) => present(this.#lessons.get(one)).id);
+      const asked = {
+        ...{ instructions, points, handIn, answerLimitMs, dueAt, lessonIds, answerPage: null },
+        watchedPercent: USUAL_WATCHED,
+        workOpens: watchFirst ? ('once-watched' as const) : ('at-once' as const),
       };
-      this.#assignments.set(
-        key,
-        await this.assignments.add({ id: present(teachers.get(className)), role: 'teacher' }, given),
-      );
+      const learners = only.map((one) => present(this.#people.get(one)));
+      const whom = { ...WHOLE_CLASS, all: learners.length === 0, learners };
+      const to = { classId: present(this.#classes.get(className)).id, whom };
+      const teacher = { id: present(teachers.get(className)), role: 'teacher' } as const;
+      this.#assignments.set(key, present((await this.assignments.add(teacher, asked, [to]))[0]));
     }
   }
 
   async #play(world: World): Promise<void> {
     for (const { assignment, hoursAgo, byLearner } of world.plays) {
-      const { lessonId, classId } = present(this.#assignments.get(assignment));
-      const edition = await this.#ready(lessonId);
+      const { lessonIds, classId } = present(this.#assignments.get(assignment));
+      const edition = await this.#ready(present(lessonIds[0]));
       const { learners } = present([...this.#classes.values()].find((one) => one.id === classId));
       for (const [i, shares] of byLearner.entries()) {
         if (shares.length > 0) await this.#playShares(learners[i]!, edition, shares, hoursAgo - i * 0.7);
       }
     }
     for (const { assignment, learner, hoursAgo, shares } of world.visits) {
-      const edition = await this.#ready(present(this.#assignments.get(assignment)).lessonId);
+      const edition = await this.#ready(present(present(this.#assignments.get(assignment)).lessonIds[0]));
       await this.#playShares(present(this.#people.get(learner)), edition, shares, hoursAgo);
     }
   }
@@ -218,11 +216,7 @@ export class DemoLoader {
   }
 
   /** Files are taken over when they are brought: a copy is. */
-  async #files(
-    person: Person,
-    assignment: AssignmentEntity,
-    { from, to, name }: Record<'from' | 'to' | 'name', string>,
-  ) {
+  async #files(person: Person, assignment: Assignment, { from, to, name }: Record<'from' | 'to' | 'name', string>) {
     await cp(from, to);
     return this.submissions.bring(person, assignment, [{ path: to, originalname: name, size: (await stat(to)).size }]);
   }

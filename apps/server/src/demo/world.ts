@@ -35,6 +35,12 @@ export interface World {
     readonly handIn: boolean;
     /** The longest a spoken answer may be, in ms; none is asked for when left out. */
     readonly answerLimitMs?: number;
+    /** Further lessons, in their order. */
+    readonly then?: readonly string[];
+    /** Work opens once they were watched. */
+    readonly watchFirst?: boolean;
+    /** The learners who have it, where not all of the class do. */
+    readonly only?: readonly string[];
   }[];
   /** By learner in the order of the class: shares of the lesson, from and to, as they were played. */
   readonly plays: readonly {

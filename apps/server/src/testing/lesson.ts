@@ -1,3 +1,4 @@
+import { WHOLE_CLASS } from '@oakbell/core/assigning';
 import { randomUUID } from 'node:crypto';
 import { applyEdit, type Edit, type EditList } from '@oakbell/core/edits';
 import { logText, type TakeEvent } from '@oakbell/core/log';
@@ -110,10 +111,27 @@ export async function publish(teacher: Agent, lessonId: string): Promise<{ id: s
   });
 }
 
+/** What is asked for with these lessons: due in a day, with a hand-in and points. */
+export const askedWith = (lessonIds: readonly string[], terms: object = {}) => ({
+  ...WORK,
+  ...{ lessonIds, dueAt: new Date(Date.now() + 86_400_000).toISOString(), ...terms },
+});
+const WORK = { instructions: 'Watch it.', points: 20, handIn: true, watchedPercent: 90, workOpens: 'at-once' };
+/** What a template keeps of it. */
+export const templateOf = (name: string, terms: object = {}) => ({ ...WORK, answerLimitMs: null, ...terms, name });
+/** The same, given to all of a class. */
+export const toClass = (lessonId: string, classId: string, terms: object = {}) => ({
+  ...askedWith([lessonId]),
+  to: [{ classId, whom: WHOLE_CLASS }],
+  ...terms,
+});
+
 export async function assign(teacher: Agent, lessonId: string, classId: string, terms: object = {}): Promise<string> {
-  const dueAt = new Date(Date.now() + 86_400_000).toISOString();
-  const body = { lessonId, classId, instructions: 'Watch it.', dueAt, points: 20, handIn: true, ...terms };
-  return ((await teacher.post('/api/assignments').send(body).expect(201)).body as { id: string }).id;
+  const { body } = await teacher
+    .post('/api/assignments')
+    .send(toClass(lessonId, classId, terms))
+    .expect(201);
+  return (body as { id: string }[])[0]!.id;
 }
 
 /** Waits until the pages of a lesson are drawn; gives their number. */

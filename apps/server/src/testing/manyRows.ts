@@ -45,8 +45,14 @@ export async function giveMany(run: Run, { teacherId, learnerId, classId }: Crow
   await insertAll(
     run,
     'assignment',
-    'id, lessonId, classId, byId, instructions, dueAt, points, handIn, createdAt',
-    all.map(({ assignment, lesson }) => [assignment, lesson, classId, teacherId, '', now, 20, 1, now]),
+    'id, classId, byId, toAll, instructions, dueAt, points, handIn, watchedPercent, workOpens, createdAt',
+    all.map(({ assignment }) => [assignment, classId, teacherId, 1, '', now, 20, 1, 90, 'at-once', now]),
+  );
+  await insertAll(
+    run,
+    'assignment_lesson',
+    'assignmentId, lessonId, place',
+    all.map(({ assignment, lesson }) => [assignment, lesson, 0]),
   );
   await insertAll(
     run,

@@ -1,5 +1,7 @@
 /* How much is kept beside a lesson so that it can be found. */
 
+/** Letters of a title. */
+export const LONGEST_TITLE = 160;
 export const MOST_TAGS = 20;
 export const LONGEST_TAG = 40;
 /** So many lessons are changed in one act. */

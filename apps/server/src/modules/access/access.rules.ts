@@ -116,6 +116,7 @@ export const ACTS = {
   course: { teach: (role: Role, { teaches }: FactsOf['course']) => when(role === 'teacher' && teaches) },
   unit: { teach: (role: Role, { teaches }: FactsOf['unit']) => when(role === 'teacher' && teaches) },
   roster: { keep: (role: Role) => when(role === 'keeper') },
+  template: { own: (role: Role, { owns }: FactsOf['template']) => when(role === 'teacher' && owns) },
   job: { own: (_: Role, { owns }: FactsOf['job']) => when(owns) },
 } as const satisfies { readonly [T in Thing]: Readonly<Record<string, (role: Role, facts: FactsOf[T]) => Decision>> };
 

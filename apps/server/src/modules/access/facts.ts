@@ -15,14 +15,14 @@ export interface LessonFacts {
   readonly onlyMine: boolean;
   /** It is open before everybody at the school. */
   readonly toSchool: boolean;
-  /** A learner of a class that it was given to; a teacher of one. */
+  /** A learner who was given it; a teacher of a class that was. */
   readonly given: boolean;
   readonly teachesGiven: boolean;
   /** For feedback: it is about this learner's own work, which was handed back; this person teaches the class. */
   readonly ownWork: boolean;
   readonly handedBack: boolean;
   readonly teachesWork: boolean;
-  /** For a spoken answer: a learner of the class still; a teacher of it, once it was handed in. */
+  /** For a spoken answer: a learner who has what it answers still; a teacher of the class, once it was handed in. */
   readonly learnsAnswer: boolean;
   readonly teachesAnswer: boolean;
 }
@@ -76,6 +76,7 @@ export interface FactsOf {
   readonly submission: SubmissionFacts;
   readonly course: CourseFacts;
   readonly unit: CourseFacts;
+  readonly template: OwnedFacts;
   readonly job: OwnedFacts;
   readonly roster: SchoolFacts;
 }
@@ -84,8 +85,13 @@ export type Thing = keyof FactsOf;
 /** What is asked, as rows: which question, the person, the thing. */
 const ME = `(SELECT n, CAST(asker AS UUID) AS id, CAST(asked AS UUID) AS thing
   FROM JSON_TABLE(?, '$[*]' COLUMNS (n FOR ORDINALITY, asker CHAR(36) PATH '$[0]', asked CHAR(36) PATH '$[1]')) pairs) me`;
-const inClassOf = (assignment: string, part: 'teacher' | 'learner', more = ''): string =>
-  `EXISTS(SELECT 1 FROM assignment a JOIN membership m ON m.classId = a.classId AND m.personId = me.id AND m.part = '${part}'${more} WHERE ${assignment})`;
+/** Whether somebody teaches the class of an assignment. */
+const teachesClassOf = (assignment: string, more = ''): string =>
+  `EXISTS(SELECT 1 FROM assignment a JOIN membership m ON m.classId = a.classId AND m.personId = me.id AND m.part = 'teacher'${more} WHERE ${assignment})`;
+
+/** Whether this learner has an assignment. */
+const has = (assignment: string, more = ''): string =>
+  `EXISTS(SELECT 1 FROM assigned d${more} WHERE d.learnerId = me.id AND ${assignment})`;
 
 /** Whether somebody teaches the course that a lesson is part of. */
 const shares = (lesson: string): string =>
@@ -94,12 +100,12 @@ const LESSON = `l.kind AS kind, l.ownerId = me.id AS owns,
   l.openTo = 'me' AS onlyMine, l.openTo = 'school' AS toSchool,
   l.openTo = 'me' OR COALESCE(l.openFrom > UTC_TIMESTAMP(3), 0) OR COALESCE(l.openUntil <= UTC_TIMESTAMP(3), 0) AS closed,
   ${shares('l')} AS shares, l.courseMay = 'change' AS open,
-  ${inClassOf('a.lessonId = l.id', 'learner')} AS given,
-  ${inClassOf('a.lessonId = l.id', 'teacher')} AS teachesGiven,
+  ${has('al.lessonId = l.id', ' JOIN assignment_lesson al ON al.assignmentId = d.assignmentId')} AS given,
+  ${teachesClassOf('al.lessonId = l.id', ' JOIN assignment_lesson al ON al.assignmentId = a.id')} AS teachesGiven,
   COALESCE(s.learnerId = me.id, 0) AS ownWork, COALESCE(s.state = 'handed-back', 0) AS handedBack,
-  ${inClassOf('a.id = s.assignmentId', 'teacher')} AS teachesWork,
-  ${inClassOf('a.id = l.answersId', 'learner')} AS learnsAnswer,
-  ${inClassOf('x.answerId = l.id', 'teacher', ' JOIN submission x ON x.assignmentId = a.id')} AS teachesAnswer`;
+  ${teachesClassOf('a.id = s.assignmentId')} AS teachesWork,
+  ${has('d.assignmentId = l.answersId')} AS learnsAnswer,
+  ${teachesClassOf('x.answerId = l.id', ' JOIN submission x ON x.assignmentId = a.id')} AS teachesAnswer`;
 const WORK = 'LEFT JOIN submission s ON s.id = l.submissionId';
 const EDITION = "e.state = 'ready' AS ready, e.withdrawnAt IS NOT NULL AS editionWithdrawn";
 const BORROWS = `EXISTS(SELECT 1 FROM lesson_source x JOIN lesson d ON d.id = x.lessonId
@@ -123,19 +129,20 @@ export const QUERIES: Readonly<Record<Thing, string>> = {
     FROM ${ME} JOIN person p WHERE p.id = me.thing`,
   assignment: `SELECT STRAIGHT_JOIN me.n,
     EXISTS(SELECT 1 FROM membership m WHERE m.classId = b.classId AND m.personId = me.id AND m.part = 'teacher') AS teaches,
-    EXISTS(SELECT 1 FROM membership m WHERE m.classId = b.classId AND m.personId = me.id AND m.part = 'learner') AS learns,
+    ${has('d.assignmentId = b.id')} AS learns,
     EXISTS(SELECT 1 FROM submission x WHERE x.assignmentId = b.id AND x.learnerId = me.id) AS handedIn
     FROM ${ME} JOIN assignment b WHERE b.id = me.thing`,
-  submission: `SELECT STRAIGHT_JOIN me.n, ${inClassOf('a.id = x0.assignmentId', 'teacher')} AS teaches FROM ${ME} JOIN submission x0 WHERE x0.id = me.thing`,
+  submission: `SELECT STRAIGHT_JOIN me.n, ${teachesClassOf('a.id = x0.assignmentId')} AS teaches FROM ${ME} JOIN submission x0 WHERE x0.id = me.thing`,
   course: `SELECT STRAIGHT_JOIN me.n, ${teachesCourse('c.id')} FROM ${ME} JOIN course c WHERE c.id = me.thing`,
   unit: `SELECT STRAIGHT_JOIN me.n, ${teachesCourse('u.courseId')} FROM ${ME} JOIN unit u WHERE u.id = me.thing`,
+  template: `SELECT STRAIGHT_JOIN me.n, t.ownerId = me.id AS owns FROM ${ME} JOIN assignment_template t ON t.id = me.thing`,
   job: `SELECT STRAIGHT_JOIN me.n, t.ownerId = me.id AS owns FROM ${ME} JOIN job t ON t.id = me.thing`,
   roster: `SELECT STRAIGHT_JOIN me.n FROM ${ME} JOIN roster r ON r.id = me.thing`,
 };
 
-const GIVEN_TO = (part: string): string =>
-  `SELECT m.personId AS id FROM assignment a JOIN membership m ON m.classId = a.classId${part} WHERE a.lessonId = ?`;
+const HAVE = `SELECT d.learnerId AS id FROM assignment_lesson al JOIN assigned d ON d.assignmentId = al.assignmentId WHERE al.lessonId = ?`;
 const TEACHES = " AND m.part = 'teacher'";
+const TEACH_GIVEN = `SELECT m.personId AS id FROM assignment_lesson al JOIN assignment a ON a.id = al.assignmentId JOIN membership m ON m.classId = a.classId${TEACHES} WHERE al.lessonId = ?`;
 const ABOUT = `SELECT m.personId AS id FROM lesson l JOIN submission s ON s.id = l.submissionId JOIN assignment a ON a.id = s.assignmentId JOIN membership m ON m.classId = a.classId${TEACHES} WHERE l.id = ?`;
 /** In whose hands a lesson is to be changed. Its parameter, twice: the lesson. */
 export const MAKERS = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION SELECT t.personId FROM lesson l
@@ -143,13 +150,13 @@ export const MAKERS = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION SELEC
 /** Who has lessons by their course alone. Its parameter: the lessons. */
 export const SHARERS = `SELECT DISTINCT t.personId AS id FROM lesson l JOIN unit u ON u.id = l.unitId
   JOIN course_teacher t ON t.courseId = u.courseId AND t.personId <> l.ownerId WHERE l.id IN (?)`;
-/** Who is told of a lesson, among them whoever watched it within a day. Its parameter, six times: the lesson. */
-export const AUDIENCE = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION ${GIVEN_TO('')}
+/** Who is told of a lesson, among them whoever watched it within a day. Its parameter, seven times: the lesson. */
+export const AUDIENCE = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION ${HAVE} UNION ${TEACH_GIVEN}
   UNION SELECT s.learnerId FROM lesson l JOIN submission s ON s.id = l.submissionId WHERE l.id = ? UNION ${ABOUT}
   UNION SELECT m.personId FROM lesson l JOIN assignment a ON a.id = l.answersId JOIN membership m ON m.classId = a.classId${TEACHES} WHERE l.id = ?
   UNION SELECT v.learnerId FROM visit v WHERE v.lessonId = ? AND v.lastAt > UTC_TIMESTAMP(3) - INTERVAL 1 DAY`;
 /** Who is told how a lesson is watched. Its parameter, twice: the lesson. */
-export const TEACHERS = `${GIVEN_TO(TEACHES)} UNION ${ABOUT}`;
+export const TEACHERS = `${TEACH_GIVEN} UNION ${ABOUT}`;
 
 /** What a row says: everything in it but the kind of a lesson is yes or no. */
 export function factsIn(row: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> {

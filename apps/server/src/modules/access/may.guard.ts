@@ -10,7 +10,10 @@ import type { Thing } from './facts.ts';
 
 const NEEDS = 'oakbell:needs';
 
-/** Where the name of the thing is found: a part of the path, or a field of the body, with one name or many, that may be left out. */
+/**
+ * Where the name of the thing is found: a part of the path, or a field of the body, with one name or many, that may be
+ * left out. A field of what is in a list is named with a point: `to.classId`.
+ */
 type Place = { readonly path: string } | { readonly body: string };
 interface Need {
   readonly act: string;
@@ -30,6 +33,7 @@ const WORDS: Readonly<Record<Thing, string>> = {
   submission: 'hand-in',
   course: 'course',
   unit: 'unit',
+  template: 'template',
   job: 'job',
   roster: 'roster',
 };
@@ -76,7 +80,14 @@ export class MayGuard implements CanActivate {
 /** What is named there; a list names as many as it is long, up to so many that its own check refuses it. */
 function named(request: Request, place: Place): readonly unknown[] {
   if ('path' in place) return [request.params[place.path]];
-  const there = (request.body as Readonly<Record<string, unknown>> | undefined)?.[place.body];
-  return Array.isArray(there) ? there.slice(0, MOST_AT_ONCE + 1) : [there];
+  const there = place.body
+    .split('.')
+    .reduce<readonly unknown[]>((all, part) => all.flatMap((one) => fieldOf(one, part)), [request.body]);
+  return there.slice(0, MOST_AT_ONCE + 1);
+}
+/** What a field holds: all of it where it is a list, of which no more is read than its own check allows. */
+function fieldOf(holder: unknown, part: string): unknown {
+  const there = (holder as Readonly<Record<string, unknown>> | null | undefined)?.[part];
+  return Array.isArray(there) ? there.slice(0, MOST_AT_ONCE + 1) : there;
 }
 const isName = (id: unknown): id is string => typeof id === 'string' && UUID.test(id);

@@ -1,21 +1,66 @@
+import { LONGEST_TEMPLATE, type WorkOpens } from '@oakbell/core/assigning';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { moment } from '../../platform/database/index.ts';
 
-@Entity('assignment')
-export class AssignmentEntity {
-  @PrimaryColumn('uuid') id: string;
-  @ForeignKey('lesson') @Index() @Column('uuid') lessonId: string;
-  @ForeignKey('school_class') @Index() @Column('uuid') classId: string;
-  @ForeignKey('person') @Column('uuid') byId: string;
+/** How something is to be done: what is said of it whoever has it, and by when. */
+export abstract class Terms {
   @Column({ type: 'text' }) instructions: string;
-  @Column(moment) dueAt: Date;
   /** The most points there are; null when none are given. */
   @Column({ type: 'int', nullable: true }) points: number | null;
   /** Whether learners hand something in. */
   @Column({ type: 'boolean' }) handIn: boolean;
   /** The longest a spoken answer may be, in ms; null when none is asked for. */
   @Column({ type: 'int', nullable: true }) answerLimitMs: number | null;
-  /** The page of the lesson that a spoken answer is given on; an empty board when null. */
+  /** From how much of each lesson on it counts as watched, in per cent. */
+  @Column({ type: 'int' }) watchedPercent: number;
+  @Column({ type: 'varchar', length: 12 }) workOpens: WorkOpens;
+}
+
+/**
+ * What was given to learners of one class: its lessons stand in `assignment_lesson`. Who has it is told by the view
+ * `assigned`, from the class, its groups and those who are named.
+ */
+@Entity('assignment')
+export class AssignmentEntity extends Terms {
+  @PrimaryColumn('uuid') id: string;
+  @ForeignKey('school_class') @Index() @Column('uuid') classId: string;
+  @ForeignKey('person') @Column('uuid') byId: string;
+  /** All of the class have it, but those left out. */
+  @Column({ type: 'boolean' }) toAll: boolean;
+  @Column(moment) dueAt: Date;
+  /** The page of one of its lessons that a spoken answer is given on; an empty board when null. */
   @Column({ type: 'uuid', nullable: true }) answerPage: string | null;
   @Column(moment) createdAt: Date;
+}
+
+/** The lessons of an assignment, in their order. */
+@Entity('assignment_lesson')
+export class AssignmentLessonEntity {
+  @ForeignKey('assignment', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') assignmentId: string;
+  @ForeignKey('lesson') @Index() @PrimaryColumn('uuid') lessonId: string;
+  @Column({ type: 'int' }) place: number;
+}
+
+/** A group that has an assignment. A group cannot go while it has one: its members are named in its place first. */
+@Entity('assignment_group')
+export class AssignmentGroupEntity {
+  @ForeignKey('assignment', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') assignmentId: string;
+  @ForeignKey('class_group') @Index() @PrimaryColumn('uuid') groupId: string;
+}
+
+/** A learner who is named for an assignment, or left out of it. */
+@Entity('assignment_learner')
+export class AssignmentLearnerEntity {
+  @ForeignKey('assignment', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') assignmentId: string;
+  @ForeignKey('person', { onDelete: 'CASCADE' }) @Index() @PrimaryColumn('uuid') personId: string;
+  @Column({ type: 'boolean' }) has: boolean;
+}
+
+/** What a teacher asks for again and again, under a name of theirs. */
+@Entity('assignment_template')
+@Index(['ownerId', 'name'], { unique: true })
+export class AssignmentTemplateEntity extends Terms {
+  @PrimaryColumn('uuid') id: string;
+  @ForeignKey('person', { onDelete: 'CASCADE' }) @Column('uuid') ownerId: string;
+  @Column({ type: 'varchar', length: LONGEST_TEMPLATE }) name: string;
 }

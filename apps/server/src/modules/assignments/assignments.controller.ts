@@ -1,67 +1,45 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { present } from '@oakbell/core/present';
 import { OnceIfKeyed } from '../../platform/acts/index.ts';
-import { Flag, Id, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { LessonsService } from '../lessons/index.ts';
-import type { AssignmentEntity } from './assignment.entity.ts';
+import { AssignmentDto, ChangedAssignmentDto, NewAssignmentsDto, termsOf, type AskedDto } from './assignments.dto.ts';
+import { AssignmentHeads } from './assignmentHeads.service.ts';
 import { ensureToCome } from './assignments.rules.ts';
-import { AssignmentsService } from './assignments.service.ts';
+import { AssignmentsService, type Asked, type Assignment } from './assignments.service.ts';
+import { WhomService } from './whom.service.ts';
 
-export class AssignmentTermsDto {
-  @Text({ max: 4000 }) instructions: string;
-  @When() dueAt: string;
-  @Whole({ min: 1, max: 1000, nullable: true }) points: number | null;
-  @Flag() handIn: boolean;
-  /** The longest a spoken answer may be, in ms: ten seconds to fifteen minutes; none is asked for when null. */
-  @Whole({ min: 10_000, max: 900_000, nullable: true, optional: true }) answerLimitMs?: number | null;
-  /** The page of the lesson it is given on; an empty board when null. */
-  @Id({ nullable: true, optional: true }) answerPage?: string | null;
-}
-export class NewAssignmentDto extends AssignmentTermsDto {
-  @Id() lessonId: string;
-  @Id() classId: string;
-}
-export class AssignmentDto extends NewAssignmentDto {
-  @Id() id: string;
-  @Text() className: string;
-  @Text() lessonTitle: string;
-}
-
-/** A spoken answer is handed in, so one that is asked for makes it an assignment with a hand-in. */
-function termsOf(body: AssignmentTermsDto) {
-  const { instructions, dueAt, points, handIn, answerLimitMs = null, answerPage = null } = body;
-  return {
-    instructions,
-    dueAt: new Date(dueAt),
-    points,
-    handIn: handIn || answerLimitMs !== null,
-    answerLimitMs,
-    answerPage,
-  };
-}
+const askedIn = (body: AskedDto): Asked => ({
+  ...termsOf(body),
+  dueAt: new Date(body.dueAt),
+  answerPage: body.answerLimitMs == null ? null : (body.answerPage ?? null),
+  lessonIds: body.lessonIds,
+});
 
 @ApiTags('assignments')
 @Controller('api')
 export class AssignmentsController {
   constructor(
     private readonly assignments: AssignmentsService,
+    private readonly heads: AssignmentHeads,
+    private readonly whom: WhomService,
     private readonly lessons: LessonsService,
     private readonly classes: ClassesService,
   ) {}
 
+  /** Gives something to classes: an assignment for each of them. */
   @Post('assignments')
   @OnceIfKeyed()
   @For('teacher')
-  @May('give', 'lesson', { body: 'lessonId' })
-  @May('teach', 'class', { body: 'classId' })
-  @ApiCreatedResponse({ type: AssignmentDto })
-  async add(@By() person: SignedIn, @Body() body: NewAssignmentDto): Promise<AssignmentDto> {
-    const { lessonId, classId } = body;
+  @May('give', 'lesson', { body: 'lessonIds' })
+  @May('teach', 'class', { body: 'to.classId' })
+  @ApiCreatedResponse({ type: [AssignmentDto] })
+  async add(@By() person: SignedIn, @Body() body: NewAssignmentsDto): Promise<AssignmentDto[]> {
     ensureToCome(new Date(body.dueAt));
-    return this.#dto(await this.assignments.add(person, { lessonId, classId, ...termsOf(body) }));
+    return this.#dtos(await this.assignments.add(person, askedIn(body), body.to));
   }
 
   @Get('assignments/:id')
@@ -69,7 +47,7 @@ export class AssignmentsController {
   @May('teach', 'assignment')
   @ApiOkResponse({ type: AssignmentDto })
   async one(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<AssignmentDto> {
-    return this.#dto(await this.assignments.get(id));
+    return this.#dto(id);
   }
 
   @Put('assignments/:id')
@@ -79,12 +57,12 @@ export class AssignmentsController {
   async change(
     @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
-    @Body() body: AssignmentTermsDto,
+    @Body() body: ChangedAssignmentDto,
   ): Promise<AssignmentDto> {
     const before = await this.assignments.get(id);
     if (before.dueAt.getTime() !== Date.parse(body.dueAt)) ensureToCome(new Date(body.dueAt));
-    await this.assignments.change(before, termsOf(body));
-    return this.#dto(await this.assignments.get(id));
+    await this.assignments.change(person, before, askedIn(body), body.whom);
+    return this.#dto(id);
   }
 
   @Delete('assignments/:id')
@@ -107,25 +85,24 @@ export class AssignmentsController {
     return this.#dtos(given.filter((one) => teaches.has(one.classId)));
   }
 
-  async #dto(one: AssignmentEntity): Promise<AssignmentDto> {
-    return (await this.#dtos([one]))[0]!;
+  async #dto(id: string): Promise<AssignmentDto> {
+    return present((await this.#dtos([await this.assignments.get(id)]))[0]);
   }
 
-  async #dtos(all: readonly AssignmentEntity[]): Promise<AssignmentDto[]> {
-    const lessons = await this.lessons.byIds(all.map((one) => one.lessonId));
-    const classes = await this.classes.byIds(all.map((one) => one.classId));
-    return all.map(({ id, lessonId, classId, dueAt, instructions, points, handIn, answerLimitMs, answerPage }) => ({
-      id,
-      lessonId,
-      classId,
-      instructions,
-      dueAt: dueAt.toISOString(),
-      points,
-      handIn,
-      answerLimitMs,
-      answerPage,
-      className: classes.get(classId)?.name ?? '',
-      lessonTitle: lessons.get(lessonId)?.title ?? '',
-    }));
+  async #dtos(all: readonly Assignment[]): Promise<AssignmentDto[]> {
+    const lessons = await this.lessons.byIds([...new Set(all.flatMap(({ lessonIds }) => lessonIds))]);
+    const heads = await this.heads.of(all);
+    const said = await this.whom.saidOf(all);
+    return all.map(({ id, classId, lessonIds, dueAt, instructions, points, handIn, answerLimitMs, ...more }) => {
+      const { title, className, learners } = present(heads.get(id));
+      const { all: toAll, groups, learners: named, but } = present(said.get(id));
+      const { answerPage, watchedPercent, workOpens } = more;
+      return {
+        ...{ id, classId, className, title, learners, instructions, points, handIn, answerLimitMs, answerPage },
+        ...{ watchedPercent, workOpens, lessonIds: [...lessonIds], dueAt: dueAt.toISOString() },
+        lessons: lessonIds.map((of) => ({ id: of, title: lessons.get(of)?.title ?? '' })),
+        whom: { all: toAll, groups: [...groups], learners: [...named], but: [...but] },
+      };
+    });
   }
 }

@@ -3,24 +3,40 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import { ClassesModule } from '../classes/index.ts';
 import { EditionsModule } from '../editions/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
-import { AssignmentEntity } from './assignment.entity.ts';
+import { PagesModule } from '../pages/index.ts';
+import { PeopleModule } from '../people/index.ts';
+import {
+  AssignmentEntity,
+  AssignmentGroupEntity,
+  AssignmentLearnerEntity,
+  AssignmentLessonEntity,
+  AssignmentTemplateEntity,
+} from './assignment.entity.ts';
+import { AssignmentHeads } from './assignmentHeads.service.ts';
 import { AssignmentsController } from './assignments.controller.ts';
 import { AssignmentsService } from './assignments.service.ts';
 import { DueDates } from './dueDates.service.ts';
-import { PagesModule } from '../pages/index.ts';
-import { PeopleModule } from '../people/index.ts';
+import { TemplatesController } from './templates.controller.ts';
+import { TemplatesService } from './templates.service.ts';
+import { WhomService } from './whom.service.ts';
 
 @Module({
   imports: [
-    TypeOrmModule.forFeature([AssignmentEntity]),
+    TypeOrmModule.forFeature([
+      AssignmentEntity,
+      AssignmentLessonEntity,
+      AssignmentGroupEntity,
+      AssignmentLearnerEntity,
+      AssignmentTemplateEntity,
+    ]),
     ClassesModule,
     EditionsModule,
     LessonsModule,
     PagesModule,
     PeopleModule,
   ],
-  controllers: [AssignmentsController],
-  providers: [AssignmentsService, DueDates],
-  exports: [AssignmentsService, DueDates],
+  controllers: [AssignmentsController, TemplatesController],
+  providers: [AssignmentsService, AssignmentHeads, DueDates, TemplatesService, WhomService],
+  exports: [AssignmentsService, AssignmentHeads, DueDates, WhomService],
 })
 export class AssignmentsModule {}

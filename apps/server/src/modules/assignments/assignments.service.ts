@@ -1,57 +1,76 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
+import type { Whom } from '@oakbell/core/assigning';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
+import { groupedBy } from '../../platform/database/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
+import { AccessService, MediaService } from '../access/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
-import { AssignmentEntity } from './assignment.entity.ts';
 import { PagesService } from '../pages/index.ts';
+import { AssignmentEntity, AssignmentLessonEntity, type Terms } from './assignment.entity.ts';
+import { WhomService } from './whom.service.ts';
 
-export interface NewAssignment {
-  readonly lessonId: string;
-  readonly classId: string;
-  readonly instructions: string;
+/** An assignment with its lessons, in their order. */
+export type Assignment = AssignmentEntity & { readonly lessonIds: readonly string[] };
+
+/** What is asked for and by when. */
+export interface Asked extends Terms {
   readonly dueAt: Date;
-  readonly points: number | null;
-  readonly handIn: boolean;
-  readonly answerLimitMs: number | null;
   readonly answerPage: string | null;
+  readonly lessonIds: readonly string[];
 }
-type Terms = Omit<NewAssignment, 'lessonId' | 'classId'>;
+/** Who of one class is to have it. */
+export interface ToClass {
+  readonly classId: string;
+  readonly whom: Whom;
+}
 
 @Injectable()
 export class AssignmentsService {
   constructor(
-    private readonly pages: PagesService,
     @InjectRepository(AssignmentEntity) private readonly assignments: Repository<AssignmentEntity>,
+    @InjectRepository(AssignmentLessonEntity) private readonly lessons: Repository<AssignmentLessonEntity>,
+    private readonly whom: WhomService,
+    private readonly access: AccessService,
+    private readonly media: MediaService,
+    private readonly pages: PagesService,
     private readonly classes: ClassesService,
     private readonly editions: EditionsService,
     private readonly acts: Acts,
     private readonly events: Events,
   ) {}
 
-  /** @throws Problem `not-published` before the first edition */
-  async add(person: Person, given: NewAssignment): Promise<AssignmentEntity> {
-    return this.acts.do(() => this.#add(person, given));
-  }
-
-  async #add(person: Person, given: NewAssignment): Promise<AssignmentEntity> {
-    if ((await this.editions.ofLesson(given.lessonId)).length === 0) {
-      throw new Problem(409, 'not-published', 'Publish the lesson first, so that there is something to watch.');
-    }
-    await this.#ensureAnswerPage(given.lessonId, given);
-    const made = this.assignments.create({ ...given, id: randomUUID(), byId: person.id, createdAt: new Date() });
-    await this.assignments.insert(made);
-    await this.#tell(made);
-    return made;
+  /**
+   * Gives something to classes: an assignment for each of them, all or none.
+   * @throws Problem `not-published` where a lesson has no edition; `nobody-chosen`, `not-in-class`, `class-twice`
+   */
+  async add(person: Person, asked: Asked, to: readonly ToClass[]): Promise<readonly Assignment[]> {
+    if (new Set(to.map(({ classId }) => classId)).size < to.length)
+      throw new Problem(422, 'class-twice', 'A class is named twice. Nothing was given.');
+    return this.acts.do(async () => {
+      await this.#ensureUsable(asked, asked.lessonIds);
+      const { lessonIds, ...terms } = asked;
+      const made: Assignment[] = [];
+      for (const { classId, whom } of to) {
+        const more = { id: randomUUID(), classId, byId: person.id, toAll: whom.all, createdAt: new Date() };
+        const one = { ...terms, ...more };
+        await this.assignments.insert(one);
+        await this.#writeLessons(one.id, lessonIds);
+        await this.whom.write(one, whom);
+        made.push({ ...one, lessonIds });
+        await this.#tell(one, lessonIds);
+      }
+      return made;
+    });
   }
 
   /** @throws Problem `not-found` */
-  async get(id: string): Promise<AssignmentEntity> {
+  async get(id: string): Promise<Assignment> {
     const found = await this.one(id);
     if (!found) throw notFound('assignment');
     return found;
@@ -62,45 +81,72 @@ export class AssignmentsService {
     await this.assignments.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
   }
 
-  async one(id: string): Promise<AssignmentEntity | null> {
-    return this.assignments.findOneBy({ id });
+  async one(id: string): Promise<Assignment | null> {
+    return (await this.#withLessons(await this.assignments.findBy({ id })))[0] ?? null;
   }
 
-  async ofLesson(lessonId: string): Promise<readonly AssignmentEntity[]> {
-    return this.assignments.find({ where: { lessonId }, order: { dueAt: 'ASC' } });
+  async ofLesson(lessonId: string): Promise<readonly Assignment[]> {
+    const ids = (await this.lessons.findBy({ lessonId })).map(({ assignmentId }) => assignmentId);
+    return this.#found(ids);
   }
 
   /** Those of these lessons that were given to a class. */
   async assignedOf(lessonIds: readonly string[]): Promise<ReadonlySet<string>> {
     if (lessonIds.length === 0) return new Set();
-    const found = await this.assignments.find({ where: { lessonId: In([...lessonIds]) }, select: { lessonId: true } });
+    const found = await this.lessons.find({ where: { lessonId: In([...lessonIds]) }, select: { lessonId: true } });
     return new Set(found.map((one) => one.lessonId));
   }
 
-  /** All assignments of the classes in which a person has this part, soonest due first; those of one lesson where it is named. */
-  async forClassesOf(
-    personId: string,
-    part: 'teacher' | 'learner',
-    lessonId?: string,
-  ): Promise<readonly AssignmentEntity[]> {
-    const classes = await this.classes.of(personId, part);
+  /** All assignments of the classes that somebody teaches, soonest due first. */
+  async forTeacher(personId: string): Promise<readonly Assignment[]> {
+    const classes = await this.classes.of(personId, 'teacher');
     if (classes.length === 0) return [];
-    const where = { classId: In(classes.map((one) => one.id)), ...(lessonId ? { lessonId } : {}) };
-    return this.assignments.find({ where, order: { dueAt: 'ASC' } });
+    const where = { classId: In(classes.map((one) => one.id)) };
+    return this.#withLessons(await this.assignments.find({ where, order: { dueAt: 'ASC' } }));
   }
 
-  async change({ id, lessonId }: AssignmentEntity, change: Terms): Promise<void> {
-    await this.#ensureAnswerPage(lessonId, change);
-    await this.assignments.update({ id }, change);
-    await this.#tell(await this.get(id));
+  /** All that a learner has, soonest due first; those with one lesson where it is named. */
+  async forLearner(personId: string, lessonId?: string): Promise<readonly Assignment[]> {
+    const rows = (await this.assignments.query(
+      lessonId === undefined
+        ? 'SELECT assignmentId AS id FROM assigned WHERE learnerId = ?'
+        : `SELECT d.assignmentId AS id FROM assigned d
+           JOIN assignment_lesson l ON l.assignmentId = d.assignmentId AND l.lessonId = ? WHERE d.learnerId = ?`,
+      lessonId === undefined ? [personId] : [lessonId, personId],
+    )) as { id: string }[];
+    return this.#found(rows.map(({ id }) => id));
+  }
+
+  /**
+   * Changes what is asked for, and who has it; both those who had it and those who have it now are told.
+   * @throws Problem `not-found` for a lesson that this person cannot give; otherwise as for `add`
+   */
+  async change(person: Person, before: Assignment, asked: Asked, whom: Whom): Promise<void> {
+    await this.acts.do(async () => {
+      const added = asked.lessonIds.filter((id) => !before.lessonIds.includes(id));
+      // A lesson that it has already stays, also for a colleague who could not give it themselves.
+      for (const id of added)
+        if (!(await this.access.decide(person, 'give', 'lesson', id)).ok) throw notFound('lesson');
+      await this.#ensureUsable(asked, added);
+      const had = await this.whom.learnersOf(before.id);
+      const { lessonIds, ...terms } = asked;
+      await this.assignments.update({ id: before.id }, { ...terms, toAll: whom.all });
+      await this.#writeLessons(before.id, lessonIds);
+      await this.whom.write(before, whom);
+      await this.#tell(before, [...new Set([...before.lessonIds, ...lessonIds])], had);
+      const have = new Set(await this.whom.learnersOf(before.id));
+      const isTakenAway = before.lessonIds.some((id) => !lessonIds.includes(id));
+      await this.#cut(isTakenAway ? had : had.filter((learner) => !have.has(learner)));
+    });
   }
 
   /**
    * Takes an assignment back, as though it had never been given. What was watched stays watched.
    * @throws Problem `work-is-there` once somebody has handed in or recorded something for it
    */
-  async remove(given: AssignmentEntity): Promise<void> {
+  async remove(given: Assignment): Promise<void> {
     await this.acts.do(async () => {
+      const had = await this.whom.learnersOf(given.id);
       await this.assignments.delete({ id: given.id }).catch((failure: unknown) => {
         if (!isStillNamed(failure)) throw failure;
         throw new Problem(
@@ -109,17 +155,52 @@ export class AssignmentsService {
           'Learners have handed in or recorded something for this already, so it stays. Change its date or its words instead.',
         );
       });
-      await this.#tell(given);
+      await this.#tell(given, given.lessonIds, had);
+      await this.#cut(had);
     });
   }
 
-  async #tell({ id, classId, lessonId }: AssignmentEntity): Promise<void> {
-    await this.events.tell(await this.classes.memberIds(classId), { kind: 'assignment', id, of: lessonId });
+  /** Whoever no longer has something asks anew for what they still may see. */
+  async #cut(learnerIds: readonly string[]): Promise<void> {
+    await this.media.cut(...learnerIds.map((id) => `person:${id}`));
   }
 
-  /** @throws Problem `not-found` for a page of another lesson */
-  async #ensureAnswerPage(lessonId: string, { answerPage }: Terms): Promise<void> {
-    if (answerPage) await this.pages.pageOf(lessonId, answerPage);
+  async #found(ids: readonly string[]): Promise<readonly Assignment[]> {
+    if (ids.length === 0) return [];
+    return this.#withLessons(await this.assignments.find({ where: { id: In([...ids]) }, order: { dueAt: 'ASC' } }));
+  }
+
+  async #withLessons(all: readonly AssignmentEntity[]): Promise<readonly Assignment[]> {
+    if (all.length === 0) return [];
+    const where = { assignmentId: In(all.map(({ id }) => id)) };
+    const lessons = groupedBy(await this.lessons.find({ where, order: { place: 'ASC' } }), (one) => one.assignmentId);
+    return all.map((one) => ({ ...one, lessonIds: (lessons.get(one.id) ?? []).map(({ lessonId }) => lessonId) }));
+  }
+
+  async #writeLessons(assignmentId: string, lessonIds: readonly string[]): Promise<void> {
+    await this.lessons.delete({ assignmentId });
+    await this.lessons.insert(lessonIds.map((lessonId, place) => ({ assignmentId, lessonId, place })));
+  }
+
+  /** Everybody concerned, whoever had it before among them, hears of it; so does whoever has one of its lessons open. */
+  async #tell(
+    { id, classId }: Pick<AssignmentEntity, 'id' | 'classId'>,
+    lessonIds: readonly string[],
+    had: readonly string[] = [],
+  ): Promise<void> {
+    const people = [...new Set([...had, ...(await this.whom.concernedBy(id, classId))])];
+    for (const of of lessonIds) await this.events.tell(people, { kind: 'assignment', id, of });
+  }
+
+  /** @throws Problem `not-published` for a lesson without an edition; `not-found` for a page of none of these lessons */
+  async #ensureUsable({ answerPage, lessonIds }: Asked, added: readonly string[]): Promise<void> {
+    if (new Set(lessonIds).size < lessonIds.length)
+      throw new Problem(422, 'lesson-twice', 'A lesson is named twice. Nothing was given.');
+    const published = await this.editions.publishedOf(added);
+    if (!added.every((id) => published.has(id)))
+      throw new Problem(409, 'not-published', 'Publish the lesson first, so that there is something to watch.');
+    if (answerPage !== null && !lessonIds.includes((await this.pages.lessonOf(answerPage)) ?? ''))
+      throw notFound('page');
   }
 }
 

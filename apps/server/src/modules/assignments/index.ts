@@ -1,4 +1,5 @@
 export { AssignmentsModule } from './assignments.module.ts';
+export { AssignmentHeads } from './assignmentHeads.service.ts';
 export { DueDates } from './dueDates.service.ts';
-export { AssignmentsService } from './assignments.service.ts';
-export type { AssignmentEntity } from './assignment.entity.ts';
+export { AssignmentsService, type Assignment } from './assignments.service.ts';
+export { WhomService } from './whom.service.ts';

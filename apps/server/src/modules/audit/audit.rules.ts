@@ -68,6 +68,7 @@ export const NOT_TOLD: Readonly<Record<string, string>> = {
   '/api/jobs': 'their own work that is waited for',
   '/api/companion': 'a maker’s own second screen',
   '/api/assignments': 'what is given to a class, not what came back',
+  '/api/assignment-templates': 'a teacher’s own',
   '/api/events': 'says that something changed, never what',
   '/api/session': 'their own',
   '/api/sessions': 'their own',

@@ -3,7 +3,7 @@ import { ICalCalendarMethod, ICalEventTransparency, type ICalCalendarData } from
 /** What is due at a moment. */
 export interface Due {
   readonly id: string;
-  readonly lessonTitle: string;
+  readonly title: string;
   readonly className: string;
   readonly dueAt: Date;
   /** Where it is opened. */
@@ -22,11 +22,11 @@ export const calendarOf = (name: string, all: readonly Due[]): ICalCalendarData 
   prodId: { company: 'Oak Bell', product: 'Due dates', language: 'EN' },
   method: ICalCalendarMethod.PUBLISH,
   ttl: LOOK_S,
-  events: all.map(({ id, lessonTitle, className, dueAt, address }) => ({
+  events: all.map(({ id, title, className, dueAt, address }) => ({
     id: `${id}@oak-bell`,
     start: dueAt,
     end: dueAt,
-    summary: `Due: ${lessonTitle} (${className})`,
+    summary: `Due: ${title} (${className})`,
     url: address,
     transparency: ICalEventTransparency.TRANSPARENT,
   })),

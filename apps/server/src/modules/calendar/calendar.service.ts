@@ -3,9 +3,8 @@ import ical from 'ical-generator';
 import { createHmac, timingSafeEqual } from 'node:crypto';
 import { CONFIG, type Config } from '../../platform/config/index.ts';
 import { notFound } from '../../platform/http/index.ts';
-import { AssignmentsService, DueDates } from '../assignments/index.ts';
+import { AssignmentHeads, AssignmentsService, DueDates } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
-import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { calendarOf } from './calendar.rules.ts';
 
@@ -24,7 +23,7 @@ export class CalendarService {
     private readonly classes: ClassesService,
     private readonly assignments: AssignmentsService,
     private readonly dueDates: DueDates,
-    private readonly lessons: LessonsService,
+    private readonly heads: AssignmentHeads,
   ) {}
 
   /** The path of somebody's calendar; null while they have none. */
@@ -46,13 +45,15 @@ export class CalendarService {
     const since = Date.now() - PAST_MS;
     // Of teachers nobody needs extra time.
     const dueFor = await this.dueDates.of([personId]);
-    const all = await this.assignments.forClassesOf(personId, part);
+    const all = await (part === 'teacher'
+      ? this.assignments.forTeacher(personId)
+      : this.assignments.forLearner(personId));
     const given = all.filter((one) => dueFor(personId, one).getTime() > since);
-    const lessons = await this.lessons.byIds(given.map((one) => one.lessonId));
+    const titles = await this.heads.titlesOf(given);
     const classes = await this.classes.byIds(given.map((one) => one.classId));
     const due = given.map((one) => ({
       id: one.id,
-      lessonTitle: lessons.get(one.lessonId)?.title ?? '',
+      title: titles.get(one.id) ?? '',
       className: classes.get(one.classId)?.name ?? '',
       dueAt: dueFor(personId, one),
       address: `${base}${part === 'learner' ? `/desk/${one.id}` : `/watched/${one.id}`}`,

@@ -33,6 +33,6 @@ import { MembersService } from './members.service.ts';
   ],
   controllers: [ClassesController, JoiningController, GroupsController, TermsController],
   providers: [ClassesService, MembersService, JoiningService, GroupsService, TermsService],
-  exports: [ClassesService],
+  exports: [ClassesService, GroupsService],
 })
 export class ClassesModule {}

@@ -1,9 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
+import type { ClassMembers } from '@oakbell/core/assigning';
 import { MOST_GROUPS } from '@oakbell/core/people';
 import { randomUUID } from 'node:crypto';
-import { Repository } from 'typeorm';
+import { In, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
+import { groupedBy } from '../../platform/database/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { ClassGroupEntity, ClassGroupMemberEntity } from './class.entity.ts';
 import { ClassesService } from './classes.service.ts';
@@ -12,6 +14,10 @@ export interface Group {
   readonly id: string;
   readonly name: string;
   readonly members: readonly string[];
+}
+interface MemberRow {
+  readonly id: string;
+  readonly personId: string;
 }
 export interface GroupFacts {
   readonly name: string;
@@ -32,16 +38,45 @@ export class GroupsService {
   /** By name, each with those of its members who still learn in the class. */
   async of(classId: string): Promise<readonly Group[]> {
     const groups = await this.groups.find({ where: { classId }, order: { name: 'ASC', id: 'ASC' } });
+    const members = await this.#membersIn([classId]);
+    return groups.map(({ id, name }) => ({
+      ...{ id, name },
+      members: (members.get(id) ?? []).map(({ personId }) => personId),
+    }));
+  }
+
+  /** Who is in the groups of these classes, by group: those who still learn in the class. */
+  async #membersIn(classIds: readonly string[]): Promise<ReadonlyMap<string, readonly MemberRow[]>> {
     const rows = (await this.members.query(
       `SELECT g.id, gm.personId FROM class_group g JOIN class_group_member gm ON gm.groupId = g.id
        JOIN membership m ON m.classId = g.classId AND m.personId = gm.personId AND m.part = 'learner'
-       WHERE g.classId = ?`,
-      [classId],
-    )) as { id: string; personId: string }[];
-    return groups.map(({ id, name }) => ({
-      ...{ id, name },
-      members: rows.filter((row) => row.id === id).map((row) => row.personId),
-    }));
+       WHERE g.classId IN (?)`,
+      [classIds],
+    )) as MemberRow[];
+    return groupedBy(rows, ({ id }) => id);
+  }
+
+  /** Who learns in each of these classes, by name, and its groups: as assignments name them. */
+  async membersOf(classIds: readonly string[]): Promise<ReadonlyMap<string, ClassMembers>> {
+    if (classIds.length === 0) return new Map();
+    const learners = (await this.members.query(
+      `SELECT m.classId, p.id, p.name FROM membership m JOIN person p ON p.id = m.personId
+       WHERE m.classId IN (?) AND m.part = 'learner' ORDER BY p.name, p.id`,
+      [classIds],
+    )) as { classId: string; id: string; name: string }[];
+    const groups = await this.groups.find({ where: { classId: In([...classIds]) }, order: { name: 'ASC', id: 'ASC' } });
+    const members = await this.#membersIn(classIds);
+    return new Map(
+      classIds.map((classId) => [
+        classId,
+        {
+          learners: learners.filter((one) => one.classId === classId),
+          groups: groups
+            .filter((one) => one.classId === classId)
+            .map(({ id, name }) => ({ id, name, members: (members.get(id) ?? []).map(({ personId }) => personId) })),
+        },
+      ]),
+    );
   }
 
   /** @throws Problem `too-many-groups`, `not-in-class` */
@@ -66,10 +101,22 @@ export class GroupsService {
     });
   }
 
-  /** The group goes; its members stay in the class. @throws Problem `not-found` */
+  /**
+   * The group goes; its members stay in the class, and keep what the group was given: they are named for it one by one.
+   * @throws Problem `not-found`
+   */
   async remove(classId: string, id: string): Promise<void> {
-    const { affected } = await this.groups.delete({ id, classId });
-    if (!affected) throw notFound('group');
+    await this.acts.do(async () => {
+      if (!(await this.groups.existsBy({ id, classId }))) throw notFound('group');
+      await this.groups.query(
+        `INSERT IGNORE INTO assignment_learner (assignmentId, personId, has)
+         SELECT g.assignmentId, m.personId, 1 FROM assignment_group g JOIN class_group_member m ON m.groupId = g.groupId
+         WHERE g.groupId = ?`,
+        [id],
+      );
+      await this.groups.query('DELETE FROM assignment_group WHERE groupId = ?', [id]);
+      await this.groups.delete({ id });
+    });
   }
 
   async #fill(classId: string, groupId: string, members: readonly string[]): Promise<void> {

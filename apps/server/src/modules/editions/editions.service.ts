@@ -160,6 +160,15 @@ export class EditionsService {
     return new Set(rows.map((row) => row.id));
   }
 
+  /** Those of these lessons that were published, whether the edition is ready or not. */
+  async publishedOf(lessonIds: readonly string[]): Promise<ReadonlySet<string>> {
+    if (lessonIds.length === 0) return new Set();
+    const rows = (await this.editions.query('SELECT DISTINCT lessonId AS id FROM edition WHERE lessonId IN (?)', [
+      lessonIds,
+    ])) as { id: string }[];
+    return new Set(rows.map((row) => row.id));
+  }
+
   async ofLesson(lessonId: string): Promise<readonly EditionHead[]> {
     const select = Object.fromEntries(HEAD.map((name) => [name, true]));
     return this.editions.find({ where: { lessonId }, order: { number: 'DESC' }, select });

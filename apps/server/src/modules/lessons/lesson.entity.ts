@@ -1,6 +1,6 @@
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import type { Edit, EditList } from '@oakbell/core/edits';
-import { LONGEST_TAG } from '@oakbell/core/library';
+import { LONGEST_TAG, LONGEST_TITLE } from '@oakbell/core/library';
 import type { Opening, OpenTo } from '@oakbell/core/opening';
 import { bigWhole, moment } from '../../platform/database/index.ts';
 
@@ -21,7 +21,7 @@ export class LessonEntity {
   @PrimaryColumn('uuid') id: string;
   @ForeignKey('person') @Column('uuid') ownerId: string;
   @Column({ type: 'varchar', length: 10 }) kind: LessonKind;
-  @Column({ type: 'varchar', length: 160 }) title: string;
+  @Column({ type: 'varchar', length: LONGEST_TITLE }) title: string;
   /** Its title and its tags: what it is found by, besides its pages. */
   @Column({ type: 'varchar', length: 1000, default: '' }) words: string;
   /** The one thing learners can do afterwards. */

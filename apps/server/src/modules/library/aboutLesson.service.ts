@@ -4,6 +4,7 @@ import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { EditionsService, filesOf } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PagesService } from '../pages/index.ts';
+import { WhomService } from '../assignments/index.ts';
 import { pairKey, WatchCounts } from '../watching/index.ts';
 
 export interface LessonUse {
@@ -39,6 +40,7 @@ export class AboutLessonService {
     private readonly pages: PagesService,
     private readonly editions: EditionsService,
     private readonly counts: WatchCounts,
+    private readonly whom: WhomService,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
@@ -46,7 +48,8 @@ export class AboutLessonService {
     const given = (await this.database.query(
       `SELECT a.id, a.classId, c.name, a.dueAt, EXISTS(SELECT 1 FROM membership m
          WHERE m.classId = a.classId AND m.personId = ? AND m.part = 'teacher') AS teaches
-       FROM assignment a JOIN school_class c ON c.id = a.classId WHERE a.lessonId = ? ORDER BY a.dueAt, a.id`,
+       FROM assignment_lesson al JOIN assignment a ON a.id = al.assignmentId
+       JOIN school_class c ON c.id = a.classId WHERE al.lessonId = ? ORDER BY a.dueAt, a.id`,
       [personId, lessonId],
     )) as UseRow[];
     const own = given.filter((one) => Number(one.teaches) === 1);
@@ -65,20 +68,15 @@ export class AboutLessonService {
 
   async #uses(lessonId: string, rows: readonly UseRow[]): Promise<readonly LessonUse[]> {
     const edition = await this.editions.newestReady(lessonId);
-    const classIds = rows.map((one) => one.classId);
-    const members =
-      rows.length === 0
-        ? []
-        : ((await this.database.query(
-            "SELECT classId, personId FROM membership WHERE classId IN (?) AND part = 'learner'",
-            [classIds],
-          )) as { classId: string; personId: string }[]);
+    const having = await this.whom.learnersOfAll(rows.map(({ id }) => id));
     const watched = await this.counts.ofPairs(
-      edition ? members.map(({ personId }) => ({ learnerId: personId, edition })) : [],
+      edition
+        ? [...new Set(having.map(({ learnerId }) => learnerId))].map((learnerId) => ({ learnerId, edition }))
+        : [],
     );
-    return rows.map(({ id, classId, name, dueAt }) => {
-      const learners = members.filter((one) => one.classId === classId);
-      const shares = learners.flatMap(({ personId }) => watched.get(pairKey(personId, lessonId))?.share ?? []);
+    return rows.map(({ id, name, dueAt }) => {
+      const learners = having.filter((one) => one.assignmentId === id);
+      const shares = learners.flatMap(({ learnerId }) => watched.get(pairKey(learnerId, lessonId))?.share ?? []);
       const seen = shares.reduce((sum, share) => sum + share, 0) / Math.max(1, learners.length);
       return { assignmentId: id, className: name, dueAt, learners: learners.length, begun: shares.length, seen };
     });

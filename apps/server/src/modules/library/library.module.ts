@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { AssignmentsModule } from '../assignments/index.ts';
 import { EditionsModule } from '../editions/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
 import { PagesModule } from '../pages/index.ts';
@@ -11,7 +12,7 @@ import { ShelvesService } from './shelves.service.ts';
 
 /** Lessons as they are looked for, kept in order and used again. */
 @Module({
-  imports: [LessonsModule, PagesModule, PeopleModule, EditionsModule, WatchingModule],
+  imports: [AssignmentsModule, LessonsModule, PagesModule, PeopleModule, EditionsModule, WatchingModule],
   controllers: [LibraryController],
   providers: [LibraryService, ShelvesService, AboutLessonService],
 })

@@ -129,7 +129,8 @@ export class LibraryService {
     const owners = await this.people.byIds([...new Set([...lessons.values()].map((one) => one.ownerId))]);
     const tags = await this.lessons.tagsOf(ids);
     const classes = (await this.database.query(
-      'SELECT lessonId, COUNT(DISTINCT classId) AS classes FROM assignment WHERE lessonId IN (?) GROUP BY lessonId',
+      `SELECT l.lessonId, COUNT(DISTINCT a.classId) AS classes FROM assignment_lesson l
+       JOIN assignment a ON a.id = l.assignmentId WHERE l.lessonId IN (?) GROUP BY l.lessonId`,
       [ids],
     )) as { lessonId: string; classes: string }[];
     const given = new Map(classes.map((row) => [row.lessonId, Number(row.classes)]));

@@ -1,5 +1,6 @@
 import { ApiProperty } from '@nestjs/swagger';
 import { headOf, type Edit, type EditList } from '@oakbell/core/edits';
+import { LONGEST_TITLE } from '@oakbell/core/library';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsOptional } from 'class-validator';
 import { Choice, Free, Id, Parts, Text, When, Whole, Part } from '../../platform/http/index.ts';
 import { JobDto } from '../../platform/jobs/index.ts';
@@ -24,7 +25,7 @@ export type LessonRight = (typeof LESSON_RIGHTS)[number];
 
 export class NewLessonDto {
   @Choice(['slides', 'worked']) kind: 'slides' | 'worked';
-  @Text({ min: 1, max: 160 }) title: string;
+  @Text({ min: 1, max: LONGEST_TITLE }) title: string;
   /** Boards to begin with: a worked solution has at least one. */
   @Whole({ max: 20, optional: true }) boards?: number;
   /** What they are; squared when left out. */
@@ -39,7 +40,7 @@ export class NewLessonDto {
 }
 /** What is said about a lesson; what is left out stays as it is. */
 class SaidDto {
-  @Text({ min: 1, max: 160, optional: true }) title?: string;
+  @Text({ min: 1, max: LONGEST_TITLE, optional: true }) title?: string;
   @Text({ max: 300, optional: true }) goal?: string;
   /** Milliseconds, from ten seconds to six hours. */
   @Whole({ min: 10_000, max: 6 * 3_600_000, optional: true }) targetMs?: number;
@@ -93,7 +94,7 @@ export class SplitDto {
   /** Programme time in microseconds. */
   @Whole() at: number;
   /** What the second lesson is called. */
-  @Text({ min: 1, max: 160 }) title: string;
+  @Text({ min: 1, max: LONGEST_TITLE }) title: string;
 }
 export class JoinDto {
   @Whole() revision: number;

@@ -5,8 +5,7 @@ import { Once, OnceIfKeyed } from '../../platform/acts/index.ts';
 import { Choice, Decimal, Flag, Id, notFound, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
-import { AssignmentsService, DueDates, type AssignmentEntity } from '../assignments/index.ts';
-import { ClassesService } from '../classes/index.ts';
+import { AssignmentHeads, AssignmentsService, DueDates } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
@@ -49,7 +48,7 @@ export class QueueRowDto extends MarkingDto {
 }
 export class MarkingDeskDto {
   @Id() assignmentId: string;
-  @Text() lessonTitle: string;
+  @Text() title: string;
   @Text() className: string;
   @Whole({ nullable: true }) points: number | null;
   @Whole() learners: number;
@@ -57,7 +56,7 @@ export class MarkingDeskDto {
 }
 export class MarkingPileDto {
   @Id() assignmentId: string;
-  @Text() lessonTitle: string;
+  @Text() title: string;
   @Text() className: string;
   @When() dueAt: string;
   @Whole() waiting: number;
@@ -69,7 +68,7 @@ export class HandedBackDto {
   @Id({ nullable: true }) next: string | null;
 }
 export class FeedbackDto extends MarkingDto {
-  @Text() lessonTitle: string;
+  @Text() title: string;
   @Whole({ nullable: true }) outOf: number | null;
   @When({ nullable: true }) handedBackAt: string | null;
   @When({ nullable: true }) correctedAt: string | null;
@@ -85,7 +84,7 @@ export class MarkingController {
     private readonly marking: MarkingService,
     private readonly assignments: AssignmentsService,
     private readonly dueDates: DueDates,
-    private readonly classes: ClassesService,
+    private readonly heads: AssignmentHeads,
     private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
     private readonly people: PeopleService,
@@ -96,9 +95,9 @@ export class MarkingController {
   @For('teacher')
   @ApiOkResponse({ type: [MarkingPileDto] })
   async piles(@By() person: SignedIn): Promise<MarkingPileDto[]> {
-    const assignments = (await this.assignments.forClassesOf(person.id, 'teacher')).filter((one) => one.handIn);
+    const assignments = (await this.assignments.forTeacher(person.id)).filter((one) => one.handIn);
     const submissions = await this.submissions.ofAssignments(assignments.map((one) => one.id));
-    const heads = await this.#heads(assignments);
+    const heads = await this.heads.of(assignments);
     return assignments.map((assignment) => {
       const own = submissions.filter((one) => one.assignmentId === assignment.id);
       const waiting = own.filter((one) => one.state === 'handed-in').length;
@@ -150,7 +149,7 @@ export class MarkingController {
         heardAt: at?.toISOString() ?? null,
       };
     });
-    return { ...present((await this.#heads([assignment])).get(id)), points: assignment.points, queue };
+    return { ...present((await this.heads.of([assignment])).get(id)), points: assignment.points, queue };
   }
 
   @Put('marking/hand-ins/:id')
@@ -204,9 +203,9 @@ export class MarkingController {
     if (!submission || !mark || submission.state !== 'handed-back') throw notFound('feedback');
     const lesson = await this.lessons.forSubmission(submission.id);
     const ready = lesson && (await this.editions.newestReady(lesson.id));
-    const { lessonTitle } = present((await this.#heads([assignment])).get(id));
+    const title = (await this.heads.titlesOf([assignment])).get(id) ?? '';
     return {
-      lessonTitle,
+      title,
       points: mark.points,
       outOf: assignment.points,
       comment: mark.comment,
@@ -215,22 +214,5 @@ export class MarkingController {
       editionId: ready?.id ?? null,
       spoken: mark.editionId !== null,
     };
-  }
-
-  async #heads(assignments: readonly AssignmentEntity[]) {
-    const lessons = await this.lessons.byIds(assignments.map((one) => one.lessonId));
-    const classes = await this.classes.byIds(assignments.map((one) => one.classId));
-    const learners = await this.classes.learnerCounts(assignments.map((one) => one.classId));
-    return new Map(
-      assignments.map(({ id, lessonId, classId }) => [
-        id,
-        {
-          assignmentId: id,
-          lessonTitle: lessons.get(lessonId)?.title ?? '',
-          className: classes.get(classId)?.name ?? '',
-          learners: learners.get(classId) ?? 0,
-        },
-      ]),
-    );
   }
 }

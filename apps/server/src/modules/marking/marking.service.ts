@@ -5,7 +5,7 @@ import { Acts } from '../../platform/acts/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
-import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
+import { AssignmentsService, type Assignment } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { LessonsService, type Lesson } from '../lessons/index.ts';
@@ -48,7 +48,7 @@ export class MarkingService {
   }
 
   /** The hand-in and its assignment. @throws Problem `not-found` */
-  async find(submissionId: string): Promise<{ submission: Submission; assignment: AssignmentEntity }> {
+  async find(submissionId: string): Promise<{ submission: Submission; assignment: Assignment }> {
     const submission = await this.submissions.one(submissionId);
     if (!submission) throw notFound('hand-in');
     return { submission, assignment: await this.assignments.get(submission.assignmentId) };
@@ -180,7 +180,7 @@ export class MarkingService {
 }
 
 /** @throws Problem `too-many-points`, `no-points-here` */
-function ensurePoints({ points }: Marking, assignment: AssignmentEntity): void {
+function ensurePoints({ points }: Marking, assignment: Assignment): void {
   const fault = pointsFault(points, assignment.points);
   if (!fault) return;
   const text =

@@ -79,6 +79,11 @@ export class PagesService implements OnModuleInit {
     return page;
   }
 
+  /** The lesson that a page is of; null where there is no such page. */
+  async lessonOf(pageId: string): Promise<string | null> {
+    return (await this.rows.findOneBy({ id: pageId }))?.lessonId ?? null;
+  }
+
   /** Adds a page after another, or at the end. @throws Problem `too-many-pages` */
   async addPage(lessonId: string, page: NewPage, after?: string): Promise<PageEntity> {
     return this.acts.do(() => this.#addPage(lessonId, page, after));

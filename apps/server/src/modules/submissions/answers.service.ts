@@ -1,8 +1,9 @@
 import { Injectable } from '@nestjs/common';
+import { LONGEST_TITLE } from '@oakbell/core/library';
 import { timeText, fromMillis, micros, ZERO } from '@oakbell/core/clock';
 import { Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
-import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
+import { AssignmentHeads, AssignmentsService, type Assignment } from '../assignments/index.ts';
 import { LessonsService, type Lesson } from '../lessons/index.ts';
 import { PagesService, PageEditing } from '../pages/index.ts';
 import type { Submission } from './submission.entity.ts';
@@ -18,29 +19,30 @@ export class AnswersService {
     private readonly pages: PagesService,
     private readonly submissions: SubmissionsService,
     private readonly assignments: AssignmentsService,
+    private readonly heads: AssignmentHeads,
   ) {}
 
   /** The learner's own recording for an assignment; begun when it is first asked for. @throws Problem `no-answer`, `being-marked` */
-  async begin(person: Person, assignment: AssignmentEntity): Promise<Lesson> {
+  async begin(person: Person, assignment: Assignment): Promise<Lesson> {
     const limitMs = this.#limitOf(assignment);
     await this.submissions.ensureOpen(assignment, person.id);
     await this.assignments.lock(assignment.id);
     const there = await this.lessons.forAnswer(assignment.id, person.id);
     if (there) return there;
-    const title = (await this.lessons.one(assignment.lessonId))?.title ?? '';
+    const title = (await this.heads.titlesOf([assignment])).get(assignment.id)?.slice(0, LONGEST_TITLE) ?? '';
     const answersId = assignment.id;
     const made = await this.lessons.addAnswer({ ownerId: person.id, title, targetMs: limitMs, answersId });
     const { answerPage } = assignment;
     // A teacher's cues are nobody else's.
-    const chosen = answerPage ? { pages: [answerPage], cues: false } : null;
-    if (chosen) await this.editing.copyFrom(made.id, assignment.lessonId, chosen);
+    const from = answerPage && (await this.pages.lessonOf(answerPage));
+    if (answerPage && from) await this.editing.copyFrom(made.id, from, { pages: [answerPage], cues: false });
     // The page may have been taken out of the lesson since: there is always something to speak on.
     if ((await this.pages.pagesOf(made.id)).length === 0) await this.pages.addBoard(made.id);
     return made;
   }
 
   /** Hands in what was recorded. @throws Problem `no-answer`, `nothing-recorded`, `answer-too-long`, `being-marked` */
-  async handIn(person: Person, assignment: AssignmentEntity): Promise<Submission> {
+  async handIn(person: Person, assignment: Assignment): Promise<Submission> {
     const limitMs = this.#limitOf(assignment);
     const answer = await this.lessons.forAnswer(assignment.id, person.id);
     const length = answer ? micros(answer.length) : ZERO;
@@ -57,7 +59,7 @@ export class AnswersService {
     return this.submissions.handIn(person, assignment, { answer });
   }
 
-  #limitOf({ answerLimitMs }: AssignmentEntity): number {
+  #limitOf({ answerLimitMs }: Assignment): number {
     if (answerLimitMs === null) throw new Problem(409, 'no-answer', 'No spoken answer is asked for here.');
     return answerLimitMs;
   }

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { Choice, Flag, Id, Part, Parts, Text, Texts, When, Whole } from '../../platform/http/index.ts';
 import { jobDto, JobDto, JobsService } from '../../platform/jobs/index.ts';
 import { MediaDto, MediaService, type Viewer } from '../access/index.ts';
-import { DueDates, type AssignmentEntity } from '../assignments/index.ts';
+import { DueDates, type Assignment } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { IMPORT } from '../imports/index.ts';
 import { LessonsService } from '../lessons/index.ts';
@@ -52,7 +52,7 @@ export class ShownHandIn {
     private readonly dueDates: DueDates,
   ) {}
 
-  async dto(viewer: Viewer, assignment: AssignmentEntity, submission: Submission): Promise<HandInDto> {
+  async dto(viewer: Viewer, assignment: Assignment, submission: Submission): Promise<HandInDto> {
     const lesson = await this.lessons.forSubmission(submission.id);
     const takes = lesson ? await this.takes.ofLesson(lesson.id) : [];
     const pages = lesson ? await this.pages.pagesOf(lesson.id) : [];

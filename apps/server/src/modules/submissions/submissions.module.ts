@@ -6,6 +6,7 @@ import { EditionsModule } from '../editions/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
 import { PeopleModule } from '../people/index.ts';
 import { TakesModule } from '../takes/index.ts';
+import { WatchingModule } from '../watching/index.ts';
 import { AnswersController } from './answers.controller.ts';
 import { AnswersService } from './answers.service.ts';
 import { ShownHandIn } from './shownHandIn.ts';
@@ -28,6 +29,7 @@ import { ImportsModule } from '../imports/index.ts';
     PagesModule,
     PeopleModule,
     TakesModule,
+    WatchingModule,
   ],
   controllers: [SubmissionsController, AnswersController],
   providers: [SubmissionsService, AnswersService, ShownHandIn],

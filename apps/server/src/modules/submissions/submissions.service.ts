@@ -1,4 +1,7 @@
 import { Injectable } from '@nestjs/common';
+import { LONGEST_TITLE } from '@oakbell/core/library';
+import { isWorkOpen } from '@oakbell/core/assigning';
+import { present } from '@oakbell/core/present';
 import { InjectRepository } from '@nestjs/typeorm';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
@@ -6,7 +9,7 @@ import { Acts } from '../../platform/acts/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
-import { AssignmentsService, type AssignmentEntity } from '../assignments/index.ts';
+import { AssignmentHeads, AssignmentsService, type Assignment } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { ensureFits, type CheckedFile, FileChecks, type UploadedFile } from '../files/index.ts';
@@ -15,6 +18,7 @@ import { LessonsService, type AnswerLesson, type Lesson } from '../lessons/index
 import { PageEditing } from '../pages/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { TakesService } from '../takes/index.ts';
+import { DeskLessons } from '../watching/index.ts';
 import { SubmissionEntity, type Submission } from './submission.entity.ts';
 import { mayReplace } from './submissions.rules.ts';
 
@@ -32,7 +36,7 @@ function heldBy(handed: Handed) {
   return { ...nothing, kind: 'spoken', answerId: handed.answer.id } as const;
 }
 
-function ensureHandIn({ handIn }: AssignmentEntity): void {
+function ensureHandIn({ handIn }: Assignment): void {
   if (!handIn) throw new Problem(409, 'no-hand-in', 'Nothing is handed in for this one.');
 }
 
@@ -41,6 +45,7 @@ export class SubmissionsService {
   constructor(
     @InjectRepository(SubmissionEntity) private readonly submissions: Repository<Submission>,
     private readonly assignments: AssignmentsService,
+    private readonly heads: AssignmentHeads,
     private readonly editions: EditionsService,
     private readonly imports: ImportsService,
     private readonly checks: FileChecks,
@@ -49,12 +54,13 @@ export class SubmissionsService {
     private readonly people: PeopleService,
     private readonly takes: TakesService,
     private readonly classes: ClassesService,
+    private readonly deskLessons: DeskLessons,
     private readonly acts: Acts,
     private readonly events: Events,
   ) {}
 
   /** Looks into files before they are handed in. @throws Problem `no-hand-in`, `being-marked`, or what is wrong with a file */
-  async bring(person: Person, assignment: AssignmentEntity, files: readonly UploadedFile[]): Promise<Handed> {
+  async bring(person: Person, assignment: Assignment, files: readonly UploadedFile[]): Promise<Handed> {
     ensureHandIn(assignment);
     await this.ensureOpen(assignment, person.id);
     const brought = { personId: person.id, subjectId: assignment.id, pages: 0, inOrder: true };
@@ -65,7 +71,7 @@ export class SubmissionsService {
    * Takes a hand-in, or replaces the one before. Its pages become those of a feedback lesson.
    * @throws Problem `no-hand-in`, `being-marked`, or what is wrong with the file: the earlier hand-in then stays
    */
-  async handIn(person: Person, assignment: AssignmentEntity, handed: Handed, at = new Date()): Promise<Submission> {
+  async handIn(person: Person, assignment: Assignment, handed: Handed, at = new Date()): Promise<Submission> {
     ensureHandIn(assignment);
     if ('text' in handed) ensureFits(handed.text);
     return this.acts.do(async () => {
@@ -98,8 +104,9 @@ export class SubmissionsService {
     });
   }
 
-  /** @throws Problem `being-marked` once a teacher has begun to speak on what a learner handed in */
-  async ensureOpen(assignment: AssignmentEntity, learnerId: string): Promise<void> {
+  /** @throws Problem `watch-first`; `being-marked` once a teacher has begun to speak on what a learner handed in */
+  async ensureOpen(assignment: Assignment, learnerId: string): Promise<void> {
+    await this.#ensureWatched(assignment, learnerId);
     const there = await this.ofLearner(assignment.id, learnerId);
     const feedback = there && (await this.lessons.forSubmission(there.id));
     if (!there || mayReplace(there, feedback ? (await this.takes.ofLesson(feedback.id)).length : 0)) return;
@@ -107,6 +114,18 @@ export class SubmissionsService {
       409,
       'being-marked',
       'This is being marked already, so it cannot be replaced. What you handed in is safe.',
+    );
+  }
+
+  async #ensureWatched(assignment: Assignment, learnerId: string): Promise<void> {
+    const { id, workOpens, watchedPercent } = assignment;
+    if (workOpens === 'at-once') return;
+    const lessons = present((await this.deskLessons.of(learnerId, [assignment])).get(id));
+    if (isWorkOpen(workOpens, lessons, watchedPercent)) return;
+    throw new Problem(
+      409,
+      'watch-first',
+      `This can be handed in once ${watchedPercent} % of each lesson was watched. What you have made stays with you.`,
     );
   }
 
@@ -147,10 +166,10 @@ export class SubmissionsService {
     await this.submissions.update({ id }, { state: 'handed-back' });
   }
 
-  async #feedbackLesson(assignment: AssignmentEntity, submission: Submission): Promise<Lesson> {
+  async #feedbackLesson(assignment: Assignment, submission: Submission): Promise<Lesson> {
     const learner = await this.people.one(submission.learnerId);
-    const lesson = await this.lessons.one(assignment.lessonId);
-    const title = `${learner?.name ?? ''} · ${lesson?.title ?? ''}`.slice(0, 160);
+    const work = (await this.heads.titlesOf([assignment])).get(assignment.id) ?? '';
+    const title = `${learner?.name ?? ''} · ${work}`.slice(0, LONGEST_TITLE);
     return this.lessons.addFeedback({ ownerId: assignment.byId, title, submissionId: submission.id });
   }
 }

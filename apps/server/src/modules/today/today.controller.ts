@@ -1,19 +1,19 @@
 import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
+import { isWatched, isWorkOpen, shareOfAll, titleOf } from '@oakbell/core/assigning';
 import { STANDINGS, type Standing } from '@oakbell/core/opening';
 import { present } from '@oakbell/core/present';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Choice, Decimal, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
-import { AssignmentsService, DueDates, type AssignmentEntity } from '../assignments/index.ts';
+import { AssignmentHeads, AssignmentsService, DueDates, type Assignment } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
-import { EditionsService, shownOpening } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { MarkingService } from '../marking/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { SubmissionsService } from '../submissions/index.ts';
 import { takeDto, TakeDto, TakesService } from '../takes/index.ts';
-import { pairKey, WatchCounts } from '../watching/index.ts';
+import { DeskLessons, WatchCounts } from '../watching/index.ts';
 import { deskState, lessonStep, type DeskState, type LessonStep } from './today.rules.ts';
 import { PagesService } from '../pages/index.ts';
 
@@ -30,13 +30,15 @@ export class TodayHandInDto {
   @Id() submissionId: string;
   @Id() assignmentId: string;
   @Text() learnerName: string;
-  @Text() lessonTitle: string;
+  /** What it was given as. */
+  @Text() title: string;
   @When() handedInAt: string;
 }
 export class TodayAssignmentDto {
   @Id() assignmentId: string;
   @Id() lessonId: string;
-  @Text() lessonTitle: string;
+  /** What it was given as. */
+  @Text() title: string;
   @Text() className: string;
   @When() dueAt: string;
   @Whole() notBegun: number;
@@ -54,9 +56,20 @@ export class TodayDto {
   @Parts(() => TodayAssignmentDto) notWatched: TodayAssignmentDto[];
   @Parts(() => UnfinishedTakeDto) unfinished: UnfinishedTakeDto[];
 }
+/** A lesson of it, in the order in which they are to be watched. */
+export class DeskLessonDto {
+  @Id() lessonId: string;
+  @Text() title: string;
+  @Whole() length: number;
+  @Decimal({ max: 1 }) share: number;
+  @Id({ nullable: true }) editionId: string | null;
+  /** Whether it can be watched now, or why not; `opensAt` says when, where it is still to come. */
+  @Choice(STANDINGS) standing: Standing;
+  @When({ nullable: true }) opensAt: string | null;
+}
 export class DeskItemDto {
   @Id() assignmentId: string;
-  @Text() lessonTitle: string;
+  @Text() title: string;
   @Text() className: string;
   @Text() teacherName: string;
   @Text({ max: 4000 }) instructions: string;
@@ -69,12 +82,14 @@ export class DeskItemDto {
   /** The longest a spoken answer may be, in ms; null when none is asked for. */
   @Whole({ nullable: true }) answerLimitMs: number | null;
   @Choice(['to-do', 'handed-in', 'finished', 'feedback']) state: DeskState;
+  /** Whether something can be handed in now: the lessons may have to be watched first. */
+  @Flag() workOpen: boolean;
+  /** From how much of each lesson on it counts as watched, in per cent. */
+  @Whole() watchedPercent: number;
+  /** Of all its lessons: their length, and how much of it was watched. */
   @Whole() length: number;
   @Decimal({ max: 1 }) share: number;
-  @Id({ nullable: true }) editionId: string | null;
-  /** Whether it can be watched now, or why not; `opensAt` says when, where it is still to come. */
-  @Choice(STANDINGS) standing: Standing;
-  @When({ nullable: true }) opensAt: string | null;
+  @Parts(() => DeskLessonDto) lessons: DeskLessonDto[];
 }
 
 /** So many of a teacher's newest lessons are looked at for what is to be finished. */
@@ -88,20 +103,21 @@ export class TodayController {
     private readonly assignments: AssignmentsService,
     private readonly dueDates: DueDates,
     private readonly classes: ClassesService,
-    private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
     private readonly marking: MarkingService,
     private readonly people: PeopleService,
     private readonly submissions: SubmissionsService,
     private readonly takes: TakesService,
     private readonly counts: WatchCounts,
+    private readonly deskLessons: DeskLessons,
+    private readonly heads: AssignmentHeads,
   ) {}
 
   @Get('today')
   @For('teacher')
   @ApiOkResponse({ type: TodayDto })
   async today(@By() person: SignedIn): Promise<TodayDto> {
-    const assignments = await this.assignments.forClassesOf(person.id, 'teacher');
+    const assignments = await this.assignments.forTeacher(person.id);
     return {
       lessons: await this.#toFinish(person),
       handIns: await this.#waiting(assignments),
@@ -114,7 +130,7 @@ export class TodayController {
   @For('learner')
   @ApiOkResponse({ type: [DeskItemDto] })
   async desk(@By() person: SignedIn): Promise<DeskItemDto[]> {
-    const assignments = await this.assignments.forClassesOf(person.id, 'learner');
+    const assignments = await this.assignments.forLearner(person.id);
     return this.#deskItems(person, assignments);
   }
 
@@ -126,48 +142,34 @@ export class TodayController {
     return (await this.#deskItems(person, [await this.assignments.get(id)]))[0]!;
   }
 
-  async #deskItems(person: SignedIn, assignments: readonly AssignmentEntity[]): Promise<DeskItemDto[]> {
-    const lessonIds = assignments.map((one) => one.lessonId);
-    const editions = await this.editions.newestReadyOf(lessonIds);
-    const submissions = await this.submissions.ofLearnerIn(
-      assignments.map((one) => one.id),
-      person.id,
-    );
+  async #deskItems(person: SignedIn, assignments: readonly Assignment[]): Promise<DeskItemDto[]> {
+    const met = await this.deskLessons.of(person.id, assignments);
+    const ids = assignments.map((one) => one.id);
+    const submissions = await this.submissions.ofLearnerIn(ids, person.id);
     const marks = await this.marking.marksOf([...submissions.values()].map((one) => one.id));
-    const pairs = [...editions.values()].map((edition) => ({ learnerId: person.id, edition }));
-    const watched = await this.counts.ofPairs(pairs);
-    const lessons = await this.lessons.byIds(lessonIds);
     const classes = await this.classes.byIds(assignments.map((one) => one.classId));
     const people = await this.people.byIds(assignments.map((one) => one.byId));
-    const withdrawn = await this.editions.withdrawnOf(lessonIds.filter((lessonId) => !editions.has(lessonId)));
-    const now = Date.now();
     const dueFor = await this.dueDates.of([person.id]);
-    return assignments.map(({ id, lessonId, classId, byId, ...terms }) => {
+    return assignments.map(({ id, classId, byId, ...terms }) => {
       const dueAt = dueFor(person.id, terms);
-      const { instructions, points, handIn, answerLimitMs } = terms;
+      const { instructions, points, handIn, answerLimitMs, watchedPercent, workOpens } = terms;
       const submission = submissions.get(id);
-      const edition = editions.get(lessonId);
-      const lesson = lessons.get(lessonId);
-      const isTakenAway = edition === undefined && withdrawn.has(lessonId);
-      const shown = shownOpening(present(lesson), isTakenAway, now);
-      const share = watched.get(pairKey(person.id, lessonId))?.share ?? 0;
+      const lessons = present(met.get(id));
       const handedBack = Boolean(submission && marks.get(submission.id)?.handedBackAt);
+      const watched = isWatched(lessons, watchedPercent);
       return {
         assignmentId: id,
-        lessonTitle: lesson?.title ?? '',
+        title: titleOf(lessons.map(({ title }) => title)),
         className: classes.get(classId)?.name ?? '',
         teacherName: people.get(byId)?.name ?? '',
-        instructions,
+        ...{ instructions, points, handIn, answerLimitMs, watchedPercent },
         dueAt: dueAt.toISOString(),
         extraTime: dueAt > terms.dueAt,
-        points,
-        handIn,
-        answerLimitMs,
-        state: deskState({ handIn, share, submitted: submission !== undefined, handedBack }),
-        length: edition?.length ?? 0,
-        share,
-        editionId: shown.standing === 'open' ? (edition?.id ?? null) : null,
-        ...shown,
+        state: deskState({ handIn, watched, submitted: submission !== undefined, handedBack }),
+        workOpen: isWorkOpen(workOpens, lessons, watchedPercent),
+        length: lessons.reduce((sum, { length }) => sum + length, 0),
+        share: shareOfAll(lessons),
+        lessons: [...lessons],
       };
     });
   }
@@ -184,42 +186,40 @@ export class TodayController {
     });
   }
 
-  async #waiting(assignments: readonly AssignmentEntity[]): Promise<TodayHandInDto[]> {
+  async #waiting(assignments: readonly Assignment[]): Promise<TodayHandInDto[]> {
     const waiting = await this.submissions.waitingOf(assignments.map((one) => one.id));
     const people = await this.people.byIds(waiting.map((one) => one.learnerId));
-    const lessons = await this.lessons.byIds(assignments.map((one) => one.lessonId));
-    const titles = new Map(assignments.map((one) => [one.id, lessons.get(one.lessonId)?.title ?? '']));
+    const to = new Set(waiting.map((one) => one.assignmentId));
+    const titles = await this.heads.titlesOf(assignments.filter((one) => to.has(one.id)));
     return waiting.map(({ id, assignmentId, learnerId, handedInAt }) => ({
       submissionId: id,
       assignmentId,
       learnerName: people.get(learnerId)?.name ?? '',
-      lessonTitle: titles.get(assignmentId) ?? '',
+      title: titles.get(assignmentId) ?? '',
       handedInAt: handedInAt.toISOString(),
     }));
   }
 
   /** What is due soon, or was a short while ago, that nearest to today first: a term that is over is no work of today. */
-  async #notWatched(person: SignedIn, given: readonly AssignmentEntity[]): Promise<TodayAssignmentDto[]> {
+  async #notWatched(person: SignedIn, given: readonly Assignment[]): Promise<TodayAssignmentDto[]> {
     const now = Date.now();
-    const away = ({ dueAt }: AssignmentEntity) => Math.abs(dueAt.getTime() - now);
+    const away = ({ dueAt }: Assignment) => Math.abs(dueAt.getTime() - now);
     const assignments = given
       .filter(({ dueAt }) => now - dueAt.getTime() < LATE_MS)
       .toSorted((a, b) => away(a) - away(b));
-    const lessons = await this.lessons.byIds(assignments.map((one) => one.lessonId));
-    const classes = await this.classes.byIds(assignments.map((one) => one.classId));
+    const lessons = await this.lessons.byIds(assignments.flatMap(({ lessonIds }) => lessonIds[0] ?? []));
+    const heads = await this.heads.of(assignments);
     const counts = await this.counts.begun(assignments.map((one) => one.id));
-    return assignments.flatMap(({ id, lessonId, classId, dueAt }) => {
-      const { learners, begun } = counts.get(id) ?? { learners: 0, begun: 0 };
-      if (begun === learners) return [];
+    return assignments.flatMap(({ id, lessonIds, dueAt }) => {
+      const { title, className, learners } = present(heads.get(id));
+      const begun = counts.get(id) ?? 0;
+      if (begun >= learners) return [];
+      const lessonId = present(lessonIds[0]);
       return [
         {
-          assignmentId: id,
-          lessonId,
-          lessonTitle: lessons.get(lessonId)?.title ?? '',
-          className: classes.get(classId)?.name ?? '',
+          ...{ assignmentId: id, lessonId, title, className, learners },
           dueAt: dueAt.toISOString(),
           notBegun: learners - begun,
-          learners,
           own: lessons.get(lessonId)?.ownerId === person.id,
         },
       ];

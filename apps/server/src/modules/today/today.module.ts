@@ -1,7 +1,6 @@
 import { Module } from '@nestjs/common';
 import { AssignmentsModule } from '../assignments/index.ts';
 import { ClassesModule } from '../classes/index.ts';
-import { EditionsModule } from '../editions/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
 import { MarkingModule } from '../marking/index.ts';
 import { PeopleModule } from '../people/index.ts';
@@ -15,7 +14,6 @@ import { PagesModule } from '../pages/index.ts';
   imports: [
     AssignmentsModule,
     ClassesModule,
-    EditionsModule,
     LessonsModule,
     PagesModule,
     MarkingModule,

@@ -8,13 +8,13 @@ it('a lesson names its next step until it is assigned', () => {
 });
 
 describe('on a desk', () => {
-  const item = { handIn: false, share: 0, submitted: false, handedBack: false };
-  it('something to watch is finished when nearly all of it was seen', () => {
-    expect(deskState({ ...item, share: 0.94 })).toBe('to-do');
-    expect(deskState({ ...item, share: 0.96 })).toBe('finished');
+  const item = { handIn: false, watched: false, submitted: false, handedBack: false };
+  it('something to watch is finished once it was watched', () => {
+    expect(deskState(item)).toBe('to-do');
+    expect(deskState({ ...item, watched: true })).toBe('finished');
   });
   it('something to hand in stays until it is handed in, however much was watched', () => {
-    expect(deskState({ ...item, handIn: true, share: 1 })).toBe('to-do');
+    expect(deskState({ ...item, handIn: true, watched: true })).toBe('to-do');
     expect(deskState({ ...item, handIn: true, submitted: true })).toBe('handed-in');
     expect(deskState({ ...item, handIn: true, submitted: true, handedBack: true })).toBe('feedback');
   });

@@ -8,17 +8,14 @@ export function lessonStep(lesson: { pages: number; recorded: boolean; assigned:
   return lesson.assigned ? null : 'assign';
 }
 
-/** A lesson counts as watched from this share on: the last breath of a lesson is often not played. */
-export const WATCHED_SHARE = 0.95;
-
 /** Where something stands on a learner's desk. */
 export function deskState(item: {
   handIn: boolean;
-  share: number;
+  watched: boolean;
   submitted: boolean;
   handedBack: boolean;
 }): DeskState {
   if (item.handedBack) return 'feedback';
   if (item.handIn) return item.submitted ? 'handed-in' : 'to-do';
-  return item.share >= WATCHED_SHARE ? 'finished' : 'to-do';
+  return item.watched ? 'finished' : 'to-do';
 }

@@ -14,7 +14,7 @@ import type { Programme, SourceStretch } from '@oakbell/core/edits';
 import type { RangeSet } from '@oakbell/core/intervals';
 import { In, Repository } from 'typeorm';
 import { EditionsService, type EditionHead } from '../editions/index.ts';
-import { groupedBy } from './grouping.ts';
+import { groupedBy } from '../../platform/database/index.ts';
 import { WatchedEntity } from './visit.entity.ts';
 
 /** How one learner has watched one lesson, on the axis of its newest edition. */
@@ -75,24 +75,18 @@ export class WatchCounts {
     );
   }
 
-  /** How many learn in the class of each of these assignments, and how many of them have begun its lesson. */
-  async begun(
-    assignmentIds: readonly string[],
-  ): Promise<ReadonlyMap<string, { readonly learners: number; readonly begun: number }>> {
+  /** How many of those who have each of these assignments have begun one of its lessons. */
+  async begun(assignmentIds: readonly string[]): Promise<ReadonlyMap<string, number>> {
     if (assignmentIds.length === 0) return new Map();
     const rows = (await this.rows.query(
       // Led by what was watched: all learners of all assignments would be as many as both multiplied.
-      `SELECT a.id, COALESCE(c.learners, 0) AS learners, COALESCE(b.begun, 0) AS begun FROM assignment a
-       LEFT JOIN (SELECT classId, COUNT(*) AS learners FROM membership WHERE part = 'learner' GROUP BY classId) c
-         ON c.classId = a.classId
-       LEFT JOIN (SELECT x.id, COUNT(DISTINCT w.learnerId) AS begun FROM assignment x
-         JOIN watched w ON w.lessonId = x.lessonId
-         JOIN membership m ON m.classId = x.classId AND m.personId = w.learnerId AND m.part = 'learner'
-         WHERE x.id IN (?) GROUP BY x.id) b ON b.id = a.id
-       WHERE a.id IN (?)`,
-      [assignmentIds, assignmentIds],
-    )) as { id: string; learners: string; begun: string }[];
-    return new Map(rows.map(({ id, learners, begun }) => [id, { learners: Number(learners), begun: Number(begun) }]));
+      `SELECT STRAIGHT_JOIN x.assignmentId AS id, COUNT(DISTINCT w.learnerId) AS begun FROM assignment_lesson x
+       JOIN watched w ON w.lessonId = x.lessonId
+       JOIN assigned d ON d.assignmentId = x.assignmentId AND d.learnerId = w.learnerId
+       WHERE x.assignmentId IN (?) GROUP BY x.assignmentId`,
+      [assignmentIds],
+    )) as { id: string; begun: string }[];
+    return new Map(rows.map(({ id, begun }) => [id, Number(begun)]));
   }
 }
 

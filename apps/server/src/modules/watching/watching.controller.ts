@@ -1,12 +1,12 @@
-import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Query } from '@nestjs/common';
 import { STANDINGS, type Standing } from '@oakbell/core/opening';
+import { present } from '@oakbell/core/present';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { InSteps } from '../../platform/acts/index.ts';
-import { Choice, Decimal, Id, Numbers, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { Choice, Decimal, Id, notFound, Numbers, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, InFrames, type SignedIn } from '../../platform/sessions/index.ts';
 import { AccessService, May } from '../access/index.ts';
-import { AssignmentsService } from '../assignments/index.ts';
-import { ClassesService } from '../classes/index.ts';
+import { AssignmentHeads, AssignmentsService, WhomService } from '../assignments/index.ts';
 import { EditionsService, shownOpening } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
@@ -49,11 +49,25 @@ export class WatchedLearnerDto {
   @When({ nullable: true }) firstAt: string | null;
   @When({ nullable: true }) lastAt: string | null;
 }
+export class WatchedLessonDto {
+  @Id() id: string;
+  @Text() title: string;
+}
+export class WhichLessonDto {
+  /** One of its lessons; the first when left out. */
+  @Id({ optional: true }) lesson?: string;
+}
 export class WatchedDto {
   @Id() assignmentId: string;
-  @Text() lessonTitle: string;
+  /** What it is called, and who has it. */
+  @Text() title: string;
   @Text() className: string;
   @When() dueAt: string;
+  /** Its lessons, in their order; the others tell of one of them. */
+  @Parts(() => WatchedLessonDto) lessons: WatchedLessonDto[];
+  @Id() lessonId: string;
+  /** From how much of it on it counts as watched, in per cent. */
+  @Whole() watchedPercent: number;
   /** The edition whose axis everything is shown on; null before one is ready. */
   @Id({ nullable: true }) editionId: string | null;
   @Whole() length: number;
@@ -85,7 +99,8 @@ export class WatchingController {
     private readonly reports: ReportsService,
     private readonly counts: WatchCounts,
     private readonly assignments: AssignmentsService,
-    private readonly classes: ClassesService,
+    private readonly heads: AssignmentHeads,
+    private readonly whom: WhomService,
     private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
     private readonly people: PeopleService,
@@ -103,7 +118,7 @@ export class WatchingController {
     const isTakenAway = edition === null && (await this.editions.withdrawnOf([id])).has(id);
     const shown = shownOpening(lesson, isTakenAway, Date.now());
     const may = edition !== null && (await this.access.decide(person, 'watch', 'edition', edition.id)).ok;
-    const given = person.role === 'learner' ? await this.assignments.forClassesOf(person.id, 'learner', id) : [];
+    const given = person.role === 'learner' ? await this.assignments.forLearner(person.id, id) : [];
     const next = given.find(({ dueAt }) => dueAt.getTime() > Date.now()) ?? given.at(-1);
     return {
       lessonId: id,
@@ -144,11 +159,20 @@ export class WatchingController {
   @For('teacher')
   @May('teach', 'assignment')
   @ApiOkResponse({ type: WatchedDto })
-  async watched(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<WatchedDto> {
+  async watched(
+    @By() person: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Query() { lesson }: WhichLessonDto,
+  ): Promise<WatchedDto> {
     const assignment = await this.assignments.get(id);
-    const learnerIds = await this.classes.learnerIds(assignment.classId);
+    const { lessonIds, watchedPercent } = assignment;
+    if (lesson !== undefined && !lessonIds.includes(lesson)) throw notFound('lesson');
+    const lessonId = lesson ?? present(lessonIds[0]);
+    const learnerIds = await this.whom.learnersOf(id);
     const people = await this.people.byIds(learnerIds);
-    const edition = await this.editions.newestReady(assignment.lessonId);
+    const edition = await this.editions.newestReady(lessonId);
+    const lessons = await this.lessons.byIds(lessonIds);
+    const { title, className } = present((await this.heads.of([assignment])).get(id));
     const watched = edition ? await this.counts.ofClass(edition, learnerIds) : null;
     const learners = learnerIds.map((learnerId) => {
       const own = watched?.of.get(learnerId);
@@ -164,8 +188,8 @@ export class WatchingController {
     });
     return {
       assignmentId: id,
-      lessonTitle: (await this.lessons.one(assignment.lessonId))?.title ?? '',
-      className: (await this.classes.byIds([assignment.classId])).get(assignment.classId)?.name ?? '',
+      ...{ title, className, lessonId, watchedPercent },
+      lessons: lessonIds.map((of) => ({ id: of, title: lessons.get(of)?.title ?? '' })),
       dueAt: assignment.dueAt.toISOString(),
       editionId: edition?.id ?? null,
       length: edition?.length ?? 0,

@@ -5,6 +5,7 @@ import { ClassesModule } from '../classes/index.ts';
 import { EditionsModule } from '../editions/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
 import { PeopleModule } from '../people/index.ts';
+import { DeskLessons } from './deskLessons.service.ts';
 import { ReportsService } from './reports.service.ts';
 import { WatchCounts } from './watchCounts.service.ts';
 import { PlayEntity, SittingEntity, VisitEntity, WatchedEntity } from './visit.entity.ts';
@@ -21,7 +22,7 @@ import { WatchingService } from './watching.service.ts';
     PeopleModule,
   ],
   controllers: [WatchingController],
-  providers: [WatchingService, ReportsService, WatchCounts],
-  exports: [ReportsService, WatchCounts],
+  providers: [WatchingService, ReportsService, WatchCounts, DeskLessons],
+  exports: [ReportsService, WatchCounts, DeskLessons],
 })
 export class WatchingModule {}

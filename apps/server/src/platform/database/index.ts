@@ -5,3 +5,4 @@ export * from './actDataSource.ts';
 export * from './gathered.ts';
 export * from './bulk.ts';
 export * from './upToDate.ts';
+export { groupedBy } from './grouping.ts';

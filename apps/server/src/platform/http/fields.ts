@@ -129,12 +129,13 @@ const MOST_ENTRIES = 2000;
 /** A list of objects with fields of their own. */
 export const Parts = (
   of: () => Class,
-  { most = MOST_ENTRIES, ...any }: Any & { most?: number } = {},
+  { least = 0, most = MOST_ENTRIES, ...any }: Any & { least?: 0 | 1; most?: number } = {},
 ): PropertyDecorator =>
   field(
     any,
     { type: () => of(), isArray: true } as Shape,
     IsArray(),
+    ArrayMinSize(least, { message: 'Nothing is named here yet.' }),
     ArrayMaxSize(most),
     ValidateNested({ each: true }),
     Type(of),
@@ -162,13 +163,13 @@ export const Texts = ({
     IsString({ each: true }),
     MaxLength(max, { each: true, message: `Each of these can have ${max} characters at most.` }),
   );
-/** At least one name, and at most so many. */
-export const Ids = ({ most, ...any }: Any & { most: number }): PropertyDecorator =>
+/** At least one name, where a field does not say otherwise, and at most so many. */
+export const Ids = ({ least = 1, most, ...any }: Any & { least?: 0 | 1; most: number }): PropertyDecorator =>
   field(
     any,
     { type: String, format: 'uuid', isArray: true } as Shape,
     IsArray(),
-    ArrayMinSize(1, { message: 'Nothing is named here yet.' }),
+    ArrayMinSize(least, { message: 'Nothing is named here yet.' }),
     ArrayMaxSize(most, { message: `There can be ${most} of these at once.` }),
     IsUUID(undefined, { each: true, message: 'This names nothing that is known.' }),
   );

@@ -38,12 +38,7 @@ export function AnswerPage() {
       {(task) => (
         <Show of={begun} what="Opening the room">
           {({ lessonId }) => (
-            <Answer
-              assignment={id}
-              lessonId={lessonId}
-              title={task.lessonTitle}
-              limitMs={task.answerLimitMs ?? 60_000}
-            />
+            <Answer assignment={id} lessonId={lessonId} title={task.title} limitMs={task.answerLimitMs ?? 60_000} />
           )}
         </Show>
       )}

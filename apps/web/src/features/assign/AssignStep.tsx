@@ -5,7 +5,7 @@ import { Link, useParams } from 'react-router';
 import { call, client, useLesson, type Lesson } from '../../shared/api/index.ts';
 import { HeardEdition } from '../../kits/player/index.ts';
 import { Empty, PageTitle, Show } from '../../shared/ui/index.ts';
-import { AssignSheet } from './AssignSheet.tsx';
+import { AssignSheet } from './sheet/AssignSheet.tsx';
 import { GivenList } from './GivenList.tsx';
 import classes from './Assign.module.css';
 import { Openness } from './Openness.tsx';

@@ -4,7 +4,15 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { call, client, type Api, type Lesson } from '../../shared/api/index.ts';
 import { dueText, offerUndo, ProblemNote } from '../../shared/ui/index.ts';
-import { AssignSheet } from './AssignSheet.tsx';
+import { AssignSheet } from './sheet/AssignSheet.tsx';
+import type { Asked } from './sheet/terms.ts';
+
+/** What can be given once more. */
+const termsIn = (given: Omit<Api['AssignmentDto'], 'classId' | 'whom' | 'className'>): Asked => {
+  const { instructions, points, handIn, answerLimitMs = null, answerPage = null } = given;
+  const { watchedPercent, workOpens, lessonIds, dueAt } = given;
+  return { instructions, points, handIn, answerLimitMs, answerPage, watchedPercent, workOpens, lessonIds, dueAt };
+};
 
 /** Whom the lesson was given to; each can be changed, and taken back while nothing has come of it. */
 export function GivenList({ lesson }: { readonly lesson: Lesson }) {
@@ -18,11 +26,13 @@ export function GivenList({ lesson }: { readonly lesson: Lesson }) {
   const takeBack = useMutation({
     mutationFn: ({ id }: Api['AssignmentDto']) =>
       call(client.DELETE('/api/assignments/{id}', { params: { path: { id } } })),
-    onSuccess: (_, { id: __, className, lessonTitle: ___, ...terms }) => {
+    onSuccess: (_, { classId, whom, className, ...given }) => {
       const again = () => queries.invalidateQueries({ queryKey });
       void again();
       offerUndo(`${className} no longer has this lesson on its desk.`, () =>
-        call(client.POST('/api/assignments', { body: terms })).finally(() => void again()),
+        call(client.POST('/api/assignments', { body: { ...termsIn(given), to: [{ classId, whom }] } })).finally(
+          () => void again(),
+        ),
       );
     },
   });
@@ -46,6 +56,7 @@ export function GivenList({ lesson }: { readonly lesson: Lesson }) {
                   <bdi>{one.className}</bdi>
                 </Text>
                 <Text size="sm" c="dimmed">
+                  {one.lessons.length > 1 && `${one.title} · `}
                   {dueText(one.dueAt, new Date())}
                   {one.points === null ? '' : ` · ${one.points} points`}
                 </Text>

@@ -1,6 +1,6 @@
 import { present } from '@oakbell/core/present';
 import { Button, Group, Text, TextInput } from '@mantine/core';
-import { LESSON_STEPS, type LessonStep } from '@oakbell/core/library';
+import { LESSON_STEPS, LONGEST_TITLE, type LessonStep } from '@oakbell/core/library';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { call, client, isSaidAnew, lessonKey, useLesson, type Lesson } from '../../shared/api/index.ts';
@@ -131,7 +131,7 @@ function LessonTitle({ lesson }: { readonly lesson: Lesson }) {
       aria-label="Title of the lesson"
       className={classes.title}
       variant="unstyled"
-      maxLength={160}
+      maxLength={LONGEST_TITLE}
       {...title}
       onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
       error={save.error ? (isSaidAnew(save.error) ? wordsOf(save.error) : 'The title could not be saved') : null}

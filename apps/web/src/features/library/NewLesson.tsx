@@ -4,6 +4,7 @@ import { useForm } from '@mantine/form';
 import { FIRST_PENS } from '@oakbell/core/log';
 import { DEFAULT_NAMING, nameFrom } from '@oakbell/core/naming';
 import type { Thing } from '@oakbell/core/pages';
+import { LONGEST_TITLE } from '@oakbell/core/library';
 import { useMutation } from '@tanstack/react-query';
 import { useState, type ClipboardEvent } from 'react';
 import { useNavigate } from 'react-router';
@@ -133,7 +134,13 @@ export function NewLesson({ onCancel, unitId }: { readonly onCancel: () => void;
           ))}
         </div>
         <Group grow align="start">
-          <TextInput label="Title" maxLength={160} data-autofocus autoFocus {...form.getInputProps('title')} />
+          <TextInput
+            label="Title"
+            maxLength={LONGEST_TITLE}
+            data-autofocus
+            autoFocus
+            {...form.getInputProps('title')}
+          />
           {courses.length > 0 && (
             <Select
               label="Unit"

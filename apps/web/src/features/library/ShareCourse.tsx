@@ -3,7 +3,8 @@ import { useDebouncedValue } from '@mantine/hooks';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call, client, personHere } from '../../shared/api/index.ts';
-import { ProblemNote, SearchSelect } from '../../shared/ui/index.ts';
+import { SearchSelect } from '../../kits/search/index.ts';
+import { ProblemNote } from '../../shared/ui/index.ts';
 import type { Course, CourseActs } from './courses.ts';
 
 /** What is typed is looked for once it rests for so long, in ms. */

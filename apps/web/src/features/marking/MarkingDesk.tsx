@@ -40,11 +40,11 @@ export function MarkingDesk() {
           data.queue[0];
         return (
           <div className={classes.desk}>
-            <PageTitle>{`Marking · ${data.lessonTitle}`}</PageTitle>
+            <PageTitle>{`Marking · ${data.title}`}</PageTitle>
             <nav className={classes.queue} aria-label="Hand-ins">
               <Link to="/marking">All piles</Link>
               <Title order={1} className={classes.heading}>
-                {data.lessonTitle}
+                {data.title}
               </Title>
               <Text size="sm" c="dimmed">
                 {data.className} · {data.queue.length} of {data.learners} handed in

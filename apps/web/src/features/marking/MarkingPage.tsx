@@ -27,7 +27,7 @@ export function MarkingPage() {
                   <li key={pile.assignmentId} className="ob-row">
                     <div className="ob-row-main">
                       <Link className="ob-link" to={`/marking/${pile.assignmentId}`}>
-                        {pile.lessonTitle}
+                        {pile.title}
                       </Link>
                       <Text size="sm" c="dimmed">
                         {pile.className} · due {dayDistance(pile.dueAt, new Date())} · {pile.handedBack} handed back ·{' '}

@@ -1,5 +1,6 @@
 import { Button, Select, Stack, Text, TextInput } from '@mantine/core';
 import { timeText } from '@oakbell/core/clock';
+import { LONGEST_TITLE } from '@oakbell/core/library';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -35,7 +36,7 @@ function Split({ polish: { lesson, time, programme } }: { readonly polish: Polis
     <div>
       <TextInput
         label="What comes after the playhead becomes a lesson called"
-        maxLength={160}
+        maxLength={LONGEST_TITLE}
         value={title}
         onChange={(event) => setTitle(event.currentTarget.value)}
       />

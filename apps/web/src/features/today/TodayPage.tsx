@@ -123,7 +123,7 @@ function HandIns({ rows }: { readonly rows: readonly Api['TodayHandInDto'][] }) 
                   <bdi>{one.learnerName}</bdi>
                 </Link>
                 <Text size="sm" c="dimmed">
-                  {one.lessonTitle} · handed in {dayDistance(one.handedInAt, new Date())}
+                  {one.title} · handed in {dayDistance(one.handedInAt, new Date())}
                 </Text>
               </div>
               <Button component={Link} to={`/marking/${one.assignmentId}/${one.submissionId}`} variant="light">
@@ -148,7 +148,7 @@ function NotWatched({ rows }: { readonly rows: readonly Api['TodayAssignmentDto'
             <li key={one.assignmentId} className="ob-row">
               <div className="ob-row-main">
                 <Link className="ob-link" to={watchedOf(one)}>
-                  {one.lessonTitle}
+                  {one.title}
                 </Link>
                 <Text size="sm" c="dimmed">
                   {one.className} · due {dayDistance(one.dueAt, new Date())}

@@ -59,19 +59,13 @@ function DeskRow({ item }: { readonly item: Api['DeskItemDto'] }) {
     <li>
       <Link to={to} className={classes.deskRow}>
         <span className={classes.deskMain}>
-          <span className={classes.deskTitle}>{item.lessonTitle}</span>
+          <span className={classes.deskTitle}>{item.title}</span>
           <Text size="sm" c="dimmed" component="span">
             <bdi>{item.className}</bdi> · <bdi>{item.teacherName}</bdi>
           </Text>
         </span>
         <span className={classes.deskFacts}>
-          <span className="ob-time">
-            {item.length > 0 && item.standing === 'open'
-              ? `${timeText(micros(item.length))} min`
-              : item.standing === 'open'
-                ? 'not ready yet'
-                : standingWords(item)}
-          </span>
+          <span className="ob-time">{lengthOf(item)}</span>
           <span className={late ? classes.late : undefined}>{dueDistance(item.dueAt, new Date())}</span>
           <Text size="sm" c="dimmed" component="span">
             {factOf(item)}
@@ -80,6 +74,15 @@ function DeskRow({ item }: { readonly item: Api['DeskItemDto'] }) {
       </Link>
     </li>
   );
+}
+
+/** How long it takes, or why it cannot be watched yet. */
+function lengthOf({ lessons, length }: Api['DeskItemDto']): string {
+  const shut = lessons.filter(({ standing }) => standing !== 'open');
+  const [first] = shut;
+  if (first && shut.length === lessons.length) return standingWords(first);
+  if (length === 0) return 'not ready yet';
+  return `${lessons.length > 1 ? `${lessons.length} lessons, ` : ''}${timeText(micros(length))} min`;
 }
 
 function factOf({ state, share, dueAt }: Api['DeskItemDto']): string {

@@ -55,6 +55,7 @@ export function EditionView({
   at = ZERO,
   counted = true,
   linked = true,
+  onTold,
 }: {
   readonly edition: Edition;
   /** Where it begins; where the learner stopped last time when that is the beginning. */
@@ -63,10 +64,12 @@ export function EditionView({
   readonly counted?: boolean;
   /** Whether others can come to it by a link. */
   readonly linked?: boolean;
+  /** Called once more of it was counted. */
+  readonly onTold?: (() => void) | undefined;
 }) {
   const [player] = useState(() => playerAt(edition, at));
   useEffect(() => () => player.pause(), [player]);
-  const { seen, telling } = useReports(player, edition, counted);
+  const { seen, telling } = useReports(player, edition, { counted, onTold });
   const isCovered = useScreenCovered();
   useEffect(() => {
     if (isCovered) player.pause();

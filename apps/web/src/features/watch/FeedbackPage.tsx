@@ -20,9 +20,9 @@ export function FeedbackPage() {
       <Show of={feedback} what="Opening the feedback">
         {(data) => (
           <>
-            <PageTitle>{`Feedback · ${data.lessonTitle}`}</PageTitle>
+            <PageTitle>{`Feedback · ${data.title}`}</PageTitle>
             <Title order={1} className={classes.title}>
-              Feedback: {data.lessonTitle}
+              Feedback: {data.title}
             </Title>
             {data.spoken &&
               (data.editionId === null ? (

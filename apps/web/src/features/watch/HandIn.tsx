@@ -32,7 +32,9 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
       <Title order={2} mb="xs" ref={heading} tabIndex={-1}>
         {mine.data && !replacing ? 'Handed in' : 'Hand in'}
       </Title>
-      {mine.data && !replacing ? (
+      {!mine.data && !item.workOpen ? (
+        <WatchFirst item={item} />
+      ) : mine.data && !replacing ? (
         <Handed id={id} handed={mine.data} onReplace={() => setReplacing(true)} />
       ) : (
         <Giving
@@ -46,6 +48,28 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
         />
       )}
     </section>
+  );
+}
+
+/** What is still to be watched before anything can be handed in. */
+function WatchFirst({ item: { lessons, watchedPercent } }: { readonly item: Api['DeskItemDto'] }) {
+  const left = lessons.filter(
+    ({ share, standing }) => share * 100 < watchedPercent && (standing === 'open' || standing === 'to-come'),
+  );
+  return (
+    <>
+      <Text>
+        This opens once you have watched {watchedPercent < 100 ? `${watchedPercent} % of ` : ''}
+        {lessons.length > 1 ? 'each lesson' : 'the lesson'}.
+      </Text>
+      <Text c="dimmed" aria-live="polite">
+        So far{' '}
+        {left
+          .map(({ title, share }) => `${Math.floor(share * 100)} %${lessons.length > 1 ? ` of ${title}` : ''}`)
+          .join(', ')}
+        .
+      </Text>
+    </>
   );
 }
 

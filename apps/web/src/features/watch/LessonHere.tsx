@@ -10,6 +10,8 @@ interface Props {
   readonly at?: Micros | undefined;
   readonly counted?: boolean;
   readonly linked?: boolean;
+  /** Called once more of it was counted. */
+  readonly onTold?: () => void;
 }
 
 /** The lesson to be watched, or why it cannot be now. */

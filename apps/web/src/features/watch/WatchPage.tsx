@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router';
 import { call, client, isGone } from '../../shared/api/index.ts';
 import { dueText, PageTitle, Show } from '../../shared/ui/index.ts';
 import { HandIn } from './HandIn.tsx';
-import { LessonHere } from './LessonHere.tsx';
+import { Lessons } from './Lessons.tsx';
 import { NotYours } from './NotOpen.tsx';
 import classes from './Watch.module.css';
 
@@ -35,11 +35,11 @@ export function WatchPage() {
       <Show of={item} what="Opening the lesson">
         {(data) => (
           <>
-            <PageTitle>{data.lessonTitle}</PageTitle>
+            <PageTitle>{data.title}</PageTitle>
             <Title order={1} className={classes.title}>
-              {data.lessonTitle}
+              {data.title}
             </Title>
-            <LessonHere of={data} />
+            <Lessons item={data} onTold={() => void item.refetch()} />
             <Stack className={classes.below} gap="md">
               <Text>
                 <bdi>{data.className}</bdi> · <bdi>{data.teacherName}</bdi> · {dueText(data.dueAt, new Date())}

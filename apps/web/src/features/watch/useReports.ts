@@ -1,6 +1,6 @@
 import { micros } from '@oakbell/core/clock';
 import { union, type RangeSet } from '@oakbell/core/intervals';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Edition, SegmentPlayer } from '../../kits/player/index.ts';
 import { holdVisit, keeperOf } from './keptVisits.ts';
 import type { Play } from './playLog.ts';
@@ -10,17 +10,28 @@ import { newVisit, WatchReports, type Telling } from './watchReports.ts';
 /** Reports go out this often while something was played. */
 const EVERY_MS = 5000;
 
+interface Reporting {
+  /** Nothing is begun nor reported where it is not. */
+  readonly counted?: boolean;
+  /** Called once more of it was counted. */
+  readonly onTold?: (() => void) | undefined;
+}
+
 /**
  * Begins a visit, goes to where the learner stopped, and reports what is really played. Gives what was seen so far, and
- * how it stands with telling of it. @param counted nothing is begun nor reported where it is not
+ * how it stands with telling of it.
  */
 export function useReports(
   player: SegmentPlayer,
   { id: editionId, title }: Pick<Edition, 'id' | 'title'>,
-  counted = true,
+  { counted = true, onTold }: Reporting = {},
 ): { readonly seen: RangeSet; readonly telling: Telling } {
   const [seen, setSeen] = useState<RangeSet>([]);
   const [telling, setTelling] = useState<Telling>('told');
+  const toTell = useRef(onTold);
+  useEffect(() => {
+    toTell.current = onTold;
+  });
   useEffect(() => {
     if (!counted) return;
     let left = false;
@@ -30,7 +41,10 @@ export function useReports(
       ...watchLine,
       report: (...[id, report, last]: Parameters<typeof watchLine.report>) => {
         show(report.plays);
-        return watchLine.report(id, report, last);
+        return watchLine.report(id, report, last).then((told) => {
+          toTell.current?.();
+          return told;
+        });
       },
     };
     const reports = new WatchReports(visit, line, Date.now, {

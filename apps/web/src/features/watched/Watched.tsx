@@ -1,23 +1,42 @@
-import { Text, Title } from '@mantine/core';
+import { NativeSelect, Text, Title } from '@mantine/core';
 import { micros, timeText } from '@oakbell/core/clock';
 import { extremesOf } from '@oakbell/core/coverage';
 import type { RangeSet } from '@oakbell/core/intervals';
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { useEdition } from '../../kits/player/index.ts';
 import { SeenBar, Timeline } from '../../kits/timeline/index.ts';
 import { call, client, type Api } from '../../shared/api/index.ts';
 import { dayDistance, PageTitle, ShareText, Show, whenText } from '../../shared/ui/index.ts';
 import classes from './Watched.module.css';
 
-/** Who has watched what of one assignment. */
-export function Watched({ assignmentId }: { readonly assignmentId: string }) {
+/** Who has watched what of one assignment. @param of the lesson of it that is shown first */
+export function Watched({ assignmentId, of }: { readonly assignmentId: string; readonly of?: string }) {
+  const [chosen, choose] = useState<string | undefined>(of);
   const watched = useQuery({
-    queryKey: ['watched', assignmentId],
-    queryFn: () => call(client.GET('/api/watching/assignments/{id}', { params: { path: { id: assignmentId } } })),
+    queryKey: ['watched', assignmentId, chosen],
+    queryFn: () => {
+      const query = chosen === undefined ? {} : { lesson: chosen };
+      return call(client.GET('/api/watching/assignments/{id}', { params: { path: { id: assignmentId }, query } }));
+    },
+    placeholderData: keepPreviousData,
   });
   return (
     <Show of={watched} what="Counting the seconds">
-      {(data) => <WatchedSheet watched={data} />}
+      {(data) => (
+        <>
+          {data.lessons.length > 1 && (
+            <NativeSelect
+              label="Lesson"
+              maw={420}
+              value={data.lessonId}
+              onChange={({ currentTarget }) => choose(currentTarget.value)}
+              data={data.lessons.map(({ id, title }, i) => ({ value: id, label: `${i + 1}. ${title}` }))}
+            />
+          )}
+          <WatchedSheet watched={data} />
+        </>
+      )}
     </Show>
   );
 }
@@ -29,7 +48,7 @@ function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
   const begun = watched.learners.filter((learner) => learner.firstAt !== null);
   return (
     <>
-      <PageTitle>{`Watched · ${watched.lessonTitle}`}</PageTitle>
+      <PageTitle>{`Watched · ${watched.title}`}</PageTitle>
       <div>
         <Title order={1}>{watched.className}</Title>
         <Text c="dimmed">

@@ -161,6 +161,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignment-templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["templates_mine"];
+        put: operations["templates_keep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignment-templates/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["templates_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes": {
         parameters: {
             query?: never;
@@ -2207,6 +2239,11 @@ export interface components {
             position: number;
             agoMs?: number;
         };
+        WatchedLessonDto: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+        };
         WatchedLearnerDto: {
             /** Format: uuid */
             id: string;
@@ -2222,57 +2259,110 @@ export interface components {
         WatchedDto: {
             /** Format: uuid */
             assignmentId: string;
-            lessonTitle: string;
+            title: string;
             className: string;
             /** Format: date-time */
             dueAt: string;
+            lessons: components["schemas"]["WatchedLessonDto"][];
+            /** Format: uuid */
+            lessonId: string;
+            watchedPercent: number;
             /** Format: uuid */
             editionId: string | null;
             length: number;
             warmth: number[];
             learners: components["schemas"]["WatchedLearnerDto"][];
         };
-        NewAssignmentDto: {
+        WhomDto: {
+            all: boolean;
+            groups: string[];
+            learners: string[];
+            but: string[];
+        };
+        ToClassDto: {
+            /** Format: uuid */
+            classId: string;
+            whom: components["schemas"]["WhomDto"];
+        };
+        NewAssignmentsDto: {
             instructions: string;
-            /** Format: date-time */
-            dueAt: string;
             points: number | null;
             handIn: boolean;
             answerLimitMs?: number | null;
+            watchedPercent: number;
+            /** @enum {string} */
+            workOpens: "at-once" | "once-watched";
+            lessonIds: string[];
+            /** Format: date-time */
+            dueAt: string;
             /** Format: uuid */
             answerPage?: string | null;
+            to: components["schemas"]["ToClassDto"][];
+        };
+        AssignedLessonDto: {
             /** Format: uuid */
-            lessonId: string;
-            /** Format: uuid */
-            classId: string;
+            id: string;
+            title: string;
         };
         AssignmentDto: {
             instructions: string;
-            /** Format: date-time */
-            dueAt: string;
             points: number | null;
             handIn: boolean;
             answerLimitMs?: number | null;
+            watchedPercent: number;
+            /** @enum {string} */
+            workOpens: "at-once" | "once-watched";
+            lessonIds: string[];
+            /** Format: date-time */
+            dueAt: string;
             /** Format: uuid */
             answerPage?: string | null;
-            /** Format: uuid */
-            lessonId: string;
-            /** Format: uuid */
-            classId: string;
+            whom: components["schemas"]["WhomDto"];
             /** Format: uuid */
             id: string;
+            /** Format: uuid */
+            classId: string;
             className: string;
-            lessonTitle: string;
+            title: string;
+            lessons: components["schemas"]["AssignedLessonDto"][];
+            learners: number;
         };
-        AssignmentTermsDto: {
+        ChangedAssignmentDto: {
             instructions: string;
-            /** Format: date-time */
-            dueAt: string;
             points: number | null;
             handIn: boolean;
             answerLimitMs?: number | null;
+            watchedPercent: number;
+            /** @enum {string} */
+            workOpens: "at-once" | "once-watched";
+            lessonIds: string[];
+            /** Format: date-time */
+            dueAt: string;
             /** Format: uuid */
             answerPage?: string | null;
+            whom: components["schemas"]["WhomDto"];
+        };
+        TemplateDto: {
+            instructions: string;
+            points: number | null;
+            handIn: boolean;
+            answerLimitMs?: number | null;
+            watchedPercent: number;
+            /** @enum {string} */
+            workOpens: "at-once" | "once-watched";
+            name: string;
+            /** Format: uuid */
+            id: string;
+        };
+        TemplateFactsDto: {
+            instructions: string;
+            points: number | null;
+            handIn: boolean;
+            answerLimitMs?: number | null;
+            watchedPercent: number;
+            /** @enum {string} */
+            workOpens: "at-once" | "once-watched";
+            name: string;
         };
         ClassDto: {
             name: string;
@@ -3225,7 +3315,7 @@ export interface components {
         MarkingPileDto: {
             /** Format: uuid */
             assignmentId: string;
-            lessonTitle: string;
+            title: string;
             className: string;
             /** Format: date-time */
             dueAt: string;
@@ -3270,7 +3360,7 @@ export interface components {
         MarkingDeskDto: {
             /** Format: uuid */
             assignmentId: string;
-            lessonTitle: string;
+            title: string;
             className: string;
             points: number | null;
             learners: number;
@@ -3292,7 +3382,7 @@ export interface components {
         FeedbackDto: {
             points: number | null;
             comment: string;
-            lessonTitle: string;
+            title: string;
             outOf: number | null;
             /** Format: date-time */
             handedBackAt: string | null;
@@ -3317,7 +3407,7 @@ export interface components {
             /** Format: uuid */
             assignmentId: string;
             learnerName: string;
-            lessonTitle: string;
+            title: string;
             /** Format: date-time */
             handedInAt: string;
         };
@@ -3326,7 +3416,7 @@ export interface components {
             assignmentId: string;
             /** Format: uuid */
             lessonId: string;
-            lessonTitle: string;
+            title: string;
             className: string;
             /** Format: date-time */
             dueAt: string;
@@ -3344,10 +3434,23 @@ export interface components {
             notWatched: components["schemas"]["TodayAssignmentDto"][];
             unfinished: components["schemas"]["UnfinishedTakeDto"][];
         };
+        DeskLessonDto: {
+            /** Format: uuid */
+            lessonId: string;
+            title: string;
+            length: number;
+            share: number;
+            /** Format: uuid */
+            editionId: string | null;
+            /** @enum {string} */
+            standing: "open" | "closed" | "to-come" | "over";
+            /** Format: date-time */
+            opensAt: string | null;
+        };
         DeskItemDto: {
             /** Format: uuid */
             assignmentId: string;
-            lessonTitle: string;
+            title: string;
             className: string;
             teacherName: string;
             instructions: string;
@@ -3359,14 +3462,11 @@ export interface components {
             answerLimitMs: number | null;
             /** @enum {string} */
             state: "to-do" | "handed-in" | "finished" | "feedback";
+            workOpen: boolean;
+            watchedPercent: number;
             length: number;
             share: number;
-            /** Format: uuid */
-            editionId: string | null;
-            /** @enum {string} */
-            standing: "open" | "closed" | "to-come" | "over";
-            /** Format: date-time */
-            opensAt: string | null;
+            lessons: components["schemas"]["DeskLessonDto"][];
         };
     };
     responses: never;
@@ -3507,7 +3607,9 @@ export interface operations {
     };
     watching_watched: {
         parameters: {
-            query?: never;
+            query?: {
+                lesson?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -3538,7 +3640,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NewAssignmentDto"];
+                "application/json": components["schemas"]["NewAssignmentsDto"];
             };
         };
         responses: {
@@ -3547,7 +3649,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AssignmentDto"];
+                    "application/json": components["schemas"]["AssignmentDto"][];
                 };
             };
         };
@@ -3584,7 +3686,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AssignmentTermsDto"];
+                "application/json": components["schemas"]["ChangedAssignmentDto"];
             };
         };
         responses: {
@@ -3635,6 +3737,67 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AssignmentDto"][];
                 };
+            };
+        };
+    };
+    templates_mine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateDto"][];
+                };
+            };
+        };
+    };
+    templates_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TemplateFactsDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateDto"];
+                };
+            };
+        };
+    };
+    templates_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

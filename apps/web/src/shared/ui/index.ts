@@ -6,7 +6,6 @@ export * from './useDraft.ts';
 export * from './useKeys.ts';
 export * from './ShareBar.tsx';
 export * from './PageTitle.tsx';
-export * from './SearchSelect.tsx';
 export * from './KeyHelp.tsx';
 export * from './offerUndo.tsx';
 export * from './copyText.tsx';

@@ -1,5 +1,6 @@
 import { Mail1765700000000 } from './1765700000000-mail.ts';
 import { Calendars1765900000000 } from './1765900000000-calendars.ts';
+import { Assigned1766000000000 } from './1766000000000-assigned.ts';
 import { Openings1765800000000 } from './1765800000000-openings.ts';
 import { Groups1765600000000 } from './1765600000000-groups.ts';
 import { Joining1765500000000 } from './1765500000000-joining.ts';
@@ -41,4 +42,5 @@ export const MIGRATIONS = [
   Mail1765700000000,
   Openings1765800000000,
   Calendars1765900000000,
+  Assigned1766000000000,
 ];

@@ -1,0 +1,83 @@
+import {
+  LEAST_WATCHED,
+  LONGEST_ANSWER_MS,
+  LONGEST_INSTRUCTIONS,
+  LONGEST_TEMPLATE,
+  MOST_CLASSES,
+  MOST_LESSONS,
+  MOST_NAMED,
+  MOST_POINTS,
+  MOST_WATCHED,
+  SHORTEST_ANSWER_MS,
+  WORK_OPENS,
+  type WorkOpens,
+} from '@oakbell/core/assigning';
+import { Choice, Flag, Id, Ids, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import type { Terms } from './assignment.entity.ts';
+
+export class WhomDto {
+  @Flag() all: boolean;
+  @Ids({ least: 0, most: MOST_NAMED }) groups: string[];
+  @Ids({ least: 0, most: MOST_NAMED }) learners: string[];
+  /** Those who are left out. */
+  @Ids({ least: 0, most: MOST_NAMED }) but: string[];
+}
+export class AssignmentTermsDto {
+  @Text({ max: LONGEST_INSTRUCTIONS }) instructions: string;
+  @Whole({ min: 1, max: MOST_POINTS, nullable: true }) points: number | null;
+  @Flag() handIn: boolean;
+  /** The longest a spoken answer may be, in ms; none is asked for when null. */
+  @Whole({ min: SHORTEST_ANSWER_MS, max: LONGEST_ANSWER_MS, nullable: true, optional: true })
+  answerLimitMs?: number | null;
+  /** From how much of each lesson on it counts as watched, in per cent. */
+  @Whole({ min: LEAST_WATCHED, max: MOST_WATCHED }) watchedPercent: number;
+  /** When something can be handed in. */
+  @Choice(WORK_OPENS) workOpens: WorkOpens;
+}
+export class AskedDto extends AssignmentTermsDto {
+  /** In the order in which they are to be watched. */
+  @Ids({ most: MOST_LESSONS }) lessonIds: string[];
+  @When() dueAt: string;
+  /** The page of one of the lessons that a spoken answer is given on; an empty board when null. */
+  @Id({ nullable: true, optional: true }) answerPage?: string | null;
+}
+export class ToClassDto {
+  @Id() classId: string;
+  @Part(() => WhomDto) whom: WhomDto;
+}
+export class NewAssignmentsDto extends AskedDto {
+  @Parts(() => ToClassDto, { least: 1, most: MOST_CLASSES }) to: ToClassDto[];
+}
+export class ChangedAssignmentDto extends AskedDto {
+  @Part(() => WhomDto) whom: WhomDto;
+}
+export class AssignedLessonDto {
+  @Id() id: string;
+  @Text() title: string;
+}
+export class AssignmentDto extends ChangedAssignmentDto {
+  @Id() id: string;
+  @Id() classId: string;
+  /** The class, and who of it where not all have it. */
+  @Text() className: string;
+  /** What it is called after its lessons. */
+  @Text() title: string;
+  @Parts(() => AssignedLessonDto) lessons: AssignedLessonDto[];
+  /** How many have it now. */
+  @Whole() learners: number;
+}
+export class TemplateFactsDto extends AssignmentTermsDto {
+  @Text({ min: 1, max: LONGEST_TEMPLATE }) name: string;
+}
+export class TemplateDto extends TemplateFactsDto {
+  @Id() id: string;
+}
+
+/** A spoken answer is handed in, so one that is asked for makes it an assignment with a hand-in. */
+export function termsOf(body: AssignmentTermsDto): Terms {
+  const { instructions, points, handIn, answerLimitMs = null, watchedPercent, workOpens } = body;
+  return {
+    ...{ instructions, points, answerLimitMs, watchedPercent, workOpens },
+    handIn: handIn || answerLimitMs !== null,
+  };
+}

@@ -1,0 +1,26 @@
+import { Text } from '@mantine/core';
+import { titleOf } from '@oakbell/core/assigning';
+import { micros, timeText } from '@oakbell/core/clock';
+import classes from '../Assign.module.css';
+import type { Terms } from './terms.ts';
+
+/** What stands on a learner's desk. @param due in words; null while no such moment is chosen */
+export function Preview({ terms, due }: { readonly terms: Terms; readonly due: string | null }) {
+  const { lessons, instructions, spoken, seconds, handIn, graded, points, workOpens } = terms;
+  return (
+    <aside className={classes.preview} aria-label="What learners will see">
+      <Text size="sm" c="dimmed">
+        What learners will see
+      </Text>
+      <Text fw={700}>{titleOf(lessons.map(({ title }) => title))}</Text>
+      <Text size="sm">Due {due ?? '…'}</Text>
+      <Text style={{ whiteSpace: 'pre-wrap' }}>{instructions || 'No instructions yet.'}</Text>
+      <Text size="sm">
+        {spoken ? `Answer aloud, up to ${timeText(micros(seconds * 1e6))}. ` : ''}
+        {handIn ? 'Hand in a PDF, a picture or text.' : spoken ? '' : 'Nothing to hand in.'}{' '}
+        {(handIn || spoken) && workOpens === 'once-watched' ? 'It opens once you have watched. ' : ''}
+        {graded ? `Worth up to ${points} points.` : ''}
+      </Text>
+    </aside>
+  );
+}

@@ -1,0 +1,89 @@
+import { Group, NativeSelect, NumberInput, Radio, Stack, Switch, Textarea } from '@mantine/core';
+import type { UseFormReturnType } from '@mantine/form';
+import {
+  LEAST_WATCHED,
+  LONGEST_ANSWER_MS,
+  LONGEST_INSTRUCTIONS,
+  MOST_POINTS,
+  MOST_WATCHED,
+  SHORTEST_ANSWER_MS,
+} from '@oakbell/core/assigning';
+import type { Lesson } from '../../../shared/api/index.ts';
+import type { Terms } from './terms.ts';
+
+interface Props {
+  readonly form: UseFormReturnType<Terms>;
+  /** On whose pages an answer can be given. */
+  readonly lesson: Lesson;
+}
+
+/** What is to be done, and what it is worth. */
+export function WorkFields({ form, lesson }: Props) {
+  const { values } = form;
+  return (
+    <>
+      <Textarea
+        label="What to do"
+        autosize
+        minRows={3}
+        maxLength={LONGEST_INSTRUCTIONS}
+        placeholder="Watch to the end, then plot the course and hand in your chart."
+        {...form.getInputProps('instructions')}
+      />
+      <Switch label="Learners hand something in" {...form.getInputProps('handIn', { type: 'checkbox' })} />
+      <Group align="end">
+        <Switch label="They answer aloud" pb={8} {...form.getInputProps('spoken', { type: 'checkbox' })} />
+        {values.spoken && (
+          <>
+            <NumberInput
+              label="Seconds at most"
+              min={SHORTEST_ANSWER_MS / 1000}
+              max={LONGEST_ANSWER_MS / 1000}
+              step={10}
+              w={150}
+              {...form.getInputProps('seconds')}
+            />
+            <NativeSelect
+              label="On which page"
+              data={[
+                { value: '', label: 'An empty board' },
+                ...lesson.pages
+                  .filter((page) => page.kind === 'slide' || page.kind === 'board')
+                  .map((page) => ({
+                    value: page.id,
+                    label: `Page ${1 + lesson.pages.indexOf(page)} of this lesson`,
+                  })),
+              ]}
+              {...form.getInputProps('answerPage')}
+            />
+          </>
+        )}
+      </Group>
+      {(values.handIn || values.spoken) && (
+        <Radio.Group label="When they can hand it in" {...form.getInputProps('workOpens')}>
+          <Stack gap="xs" mt={4}>
+            <Radio value="at-once" label="At any time" />
+            <Radio value="once-watched" label="Once they have watched" />
+          </Stack>
+        </Radio.Group>
+      )}
+      <NumberInput
+        label="Counts as watched from"
+        description="Per cent of each lesson"
+        min={LEAST_WATCHED}
+        max={MOST_WATCHED}
+        step={5}
+        w={220}
+        suffix=" %"
+        allowDecimal={false}
+        {...form.getInputProps('watchedPercent')}
+      />
+      <Group align="end">
+        <Switch label="Points are given" pb={8} {...form.getInputProps('graded', { type: 'checkbox' })} />
+        {values.graded && (
+          <NumberInput label="At most" min={1} max={MOST_POINTS} w={120} {...form.getInputProps('points')} />
+        )}
+      </Group>
+    </>
+  );
+}

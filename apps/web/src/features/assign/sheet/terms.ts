@@ -1,0 +1,102 @@
+import {
+  LONGEST_ANSWER_MS,
+  MOST_POINTS,
+  SHORTEST_ANSWER_MS,
+  USUAL_WATCHED,
+  WHOLE_CLASS,
+  type Whom,
+  type WorkOpens,
+} from '@oakbell/core/assigning';
+import type { Api, Lesson } from '../../../shared/api/index.ts';
+import { fieldValue, inAWeek, momentOf } from '../due.ts';
+
+/** What a template keeps, and what is asked for with its lessons and its moment. */
+export type AskedWork = Omit<Api['TemplateFactsDto'], 'name'>;
+export type Asked = Omit<Api['NewAssignmentsDto'], 'to'>;
+
+/** A class as it stands in the sheet; its name is empty while none is chosen. */
+export interface Chosen {
+  readonly classId: string;
+  readonly whom: Whom;
+}
+export interface ChosenLesson {
+  readonly id: string;
+  readonly title: string;
+}
+
+/** What is asked for, apart from who has it, which lessons and by when: templates keep this. */
+export interface Work {
+  instructions: string;
+  graded: boolean;
+  points: number;
+  handIn: boolean;
+  workOpens: WorkOpens;
+  /** A spoken answer is asked for, of so many seconds at most. */
+  spoken: boolean;
+  seconds: number;
+  watchedPercent: number;
+}
+/** The sheet as it is filled in. */
+export interface Terms extends Work {
+  to: Chosen[];
+  lessons: ChosenLesson[];
+  dueAt: string;
+  /** The page of the lesson that a spoken answer is given on; an empty board when it is empty. */
+  answerPage: string;
+}
+
+export const NO_CLASS: Chosen = { classId: '', whom: WHOLE_CLASS };
+
+const USUAL: AskedWork = {
+  ...{ instructions: '', points: null, handIn: true, answerLimitMs: null },
+  ...{ watchedPercent: USUAL_WATCHED, workOpens: 'at-once' },
+};
+
+/** What was asked for before, or with a template, as the sheet shows it. */
+export const workOf = (asked: AskedWork = USUAL): Work => ({
+  instructions: asked.instructions,
+  graded: asked.points !== null,
+  points: asked.points ?? 20,
+  handIn: asked.handIn,
+  workOpens: asked.workOpens,
+  spoken: asked.answerLimitMs != null,
+  seconds: (asked.answerLimitMs ?? 60_000) / 1000,
+  watchedPercent: asked.watchedPercent,
+});
+
+export const termsOf = (lesson: Lesson, zone: string, given?: Api['AssignmentDto']): Terms => ({
+  ...workOf(given),
+  to: given ? [{ classId: given.classId, whom: given.whom }] : [NO_CLASS],
+  lessons: given?.lessons ?? [{ id: lesson.id, title: lesson.title }],
+  dueAt: given ? fieldValue(new Date(given.dueAt), zone) : inAWeek(new Date(), zone),
+  answerPage: given?.answerPage ?? '',
+});
+
+/** What a template keeps of it. */
+export const askedOf = (work: Work): AskedWork => ({
+  instructions: work.instructions,
+  points: work.graded ? work.points : null,
+  handIn: work.handIn || work.spoken,
+  answerLimitMs: work.spoken ? work.seconds * 1000 : null,
+  watchedPercent: work.watchedPercent,
+  workOpens: work.handIn || work.spoken ? work.workOpens : 'at-once',
+});
+
+/** The same with its lessons and its moment. @param until what stands when the field was not changed */
+export function bodyOf(terms: Terms, zone: string, until?: string): Asked {
+  const moment = momentOf(terms.dueAt, zone, new Date());
+  return {
+    ...askedOf(terms),
+    lessonIds: terms.lessons.map(({ id }) => id),
+    dueAt: typeof moment === 'string' ? (until ?? '') : moment.toISOString(),
+    answerPage: terms.spoken && terms.answerPage !== '' ? terms.answerPage : null,
+  };
+}
+
+/** What is wrong with the numbers of it, in words. */
+export const secondsFault = (seconds: unknown, { spoken }: Work): string | null =>
+  spoken && !(Number(seconds) * 1000 >= SHORTEST_ANSWER_MS && Number(seconds) * 1000 <= LONGEST_ANSWER_MS)
+    ? 'From ten seconds to fifteen minutes'
+    : null;
+export const pointsFault = (points: unknown, { graded }: Work): string | null =>
+  graded && !(Number(points) >= 1 && Number(points) <= MOST_POINTS) ? `From 1 to ${MOST_POINTS} points` : null;

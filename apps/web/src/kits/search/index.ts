@@ -1,0 +1,1 @@
+export { SearchSelect } from './SearchSelect.tsx';

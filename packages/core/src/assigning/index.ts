@@ -1,0 +1,4 @@
+export * from './limits.ts';
+export * from './whom.ts';
+export * from './lessons.ts';
+export * from './sentence.ts';

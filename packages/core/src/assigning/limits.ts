@@ -1,0 +1,26 @@
+/* What an assignment can be, said before it is sent and checked where it arrives. */
+
+/** Lessons of one assignment, in their order. */
+export const MOST_LESSONS = 12;
+/** Classes to which something is given in one act. */
+export const MOST_CLASSES = 20;
+/** Learners and groups of a class that are named one by one. */
+export const MOST_NAMED = 200;
+export const LONGEST_INSTRUCTIONS = 4000;
+export const MOST_POINTS = 1000;
+/** A spoken answer: ten seconds to fifteen minutes, in ms. */
+export const SHORTEST_ANSWER_MS = 10_000;
+export const LONGEST_ANSWER_MS = 900_000;
+
+/** From how much of each lesson on it counts as watched, in per cent: the last breath of a lesson is often not played. */
+export const LEAST_WATCHED = 50;
+export const MOST_WATCHED = 100;
+export const USUAL_WATCHED = 90;
+
+/** When something can be handed in: at once, or once what belongs to it was watched. */
+export const WORK_OPENS = ['at-once', 'once-watched'] as const;
+export type WorkOpens = (typeof WORK_OPENS)[number];
+
+/** Templates of one teacher, and the letters of a name. */
+export const MOST_TEMPLATES = 40;
+export const LONGEST_TEMPLATE = 60;

@@ -1,0 +1,44 @@
+import { fromMillis, timeText } from '../clock/index.ts';
+import type { WorkOpens } from './limits.ts';
+import { listed } from './whom.ts';
+
+/** What an assignment says, as far as it is filled in. */
+export interface Told {
+  /** Each class as it is called, with who of it where not all have it. */
+  readonly classes: readonly { readonly name: string; readonly whom: string }[];
+  readonly lessons: readonly string[];
+  readonly handIn: boolean;
+  readonly answerLimitMs: number | null;
+  readonly points: number | null;
+  /** By when, in words; null while no such moment is chosen. */
+  readonly due: string | null;
+  readonly workOpens: WorkOpens;
+}
+/** A piece of the sentence; what is still to be chosen stands open. */
+export interface Piece {
+  readonly text: string;
+  readonly open: boolean;
+}
+
+const said = (text: string): Piece => ({ text, open: false });
+const toChoose = (text: string): Piece => ({ text, open: true });
+
+/** An assignment as a sentence that reads itself: who does what, by when, worth what. Its pieces stand side by side. */
+export function assignmentSentence(told: Told): readonly Piece[] {
+  const { classes, lessons, due, points } = told;
+  const who = classes.map(({ name, whom }) => (whom === '' ? name : `${name} (${whom})`));
+  const worth = points === null ? '' : `, for up to ${points} ${points === 1 ? 'point' : 'points'}`;
+  return [
+    who.length > 0 ? said(listed(who)) : toChoose('A class'),
+    said(who.length > 1 ? 'are to watch' : 'is to watch'),
+    lessons.length > 0 ? said(listed(lessons.map((title) => `“${title}”`))) : toChoose('a lesson'),
+    said(`${workWords(told)}${worth} by`.trim()),
+    due === null ? toChoose('a day and a time') : said(due),
+  ];
+}
+
+function workWords({ handIn, answerLimitMs, workOpens }: Told): string {
+  const then = workOpens === 'once-watched' ? 'and, once that is watched, to' : 'and to';
+  if (answerLimitMs !== null) return `${then} answer aloud, up to ${timeText(fromMillis(answerLimitMs))}`;
+  return handIn ? `${then} hand something in` : '';
+}
