@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { expectClean } from '../support/axe.ts';
+import { lessonCalled } from '../support/people.ts';
 import { frames } from '../support/settled.ts';
 
 /** A place of the product, what is opened there, and what tells that it is open. */
@@ -15,10 +16,9 @@ export interface State {
 
 export const press = (name: string | RegExp) => (page: Page) => page.getByRole('button', { name }).first().click();
 export const heading = (name: string | RegExp) => (page: Page) => page.getByRole('heading', { name }).first();
+/** A step of a lesson, by the lesson's title. */
 export const lesson = (title: string, step: string) => async (page: Page) => {
-  await page.goto(`/lessons?words=${encodeURIComponent(title)}`);
-  await page.getByRole('link', { name: title }).first().click();
-  await page.getByRole('navigation', { name: 'Steps of the lesson' }).getByRole('link', { name: step }).click();
+  await page.goto(`/lessons/${await lessonCalled(page, title)}/${step.toLowerCase()}`);
 };
 export const desk = async (page: Page) => {
   await page.goto('/marking');
