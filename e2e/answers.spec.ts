@@ -23,7 +23,7 @@ test(
     await page.getByLabel('On which page').selectOption({ label: 'Page 4 of this lesson' });
     await expect(page.getByLabel('What learners will see')).toContainText('Answer aloud, up to 0:10.');
     await page.getByRole('button', { name: 'Assign', exact: true }).click();
-    await expect(page.getByLabel('What to do')).toHaveValue('');
+    await expect(page.getByLabel('What to do')).toHaveText('');
     const { id } = (await givenNow()).find((one) => one.answerLimitMs === 10_000 && !before.has(one.id))!;
 
     const { page: learner, context } = await asPerson(browser, 'tam.oriel', { permissions: ['microphone'] });

@@ -44,7 +44,12 @@ test('two lessons are given to some of a class, changed and taken back, and each
     await expectClean(page);
     await dialog.getByRole('button', { name: 'That is who' }).click();
     await expect(says(page)).toContainText('Seamanship 9c (Anouk Birtle and Basil Crane)');
-    await sheetOf(page).getByLabel('What to do').fill('For the night sail.');
+    await sheetOf(page).getByLabel('What to do').fill('For the night sail: ');
+    await sheetOf(page).getByRole('button', { name: 'Formula' }).click();
+    await page.getByLabel('In LaTeX notation').fill(String.raw`\frac{s`);
+    await expect(page.getByRole('button', { name: 'Put it there' })).toBeDisabled();
+    await page.getByLabel('In LaTeX notation').fill(String.raw`v = \frac{s}{t}`);
+    await page.getByRole('button', { name: 'Put it there' }).click();
     await sheetOf(page).getByLabel('Once they have watched').check();
     await sheetOf(page).getByLabel('Counts as watched from').fill('80');
     await page.getByRole('button', { name: 'Keep as a template' }).click();
@@ -70,6 +75,7 @@ test('two lessons are given to some of a class, changed and taken back, and each
     await expect(
       anouk.page.getByText('So far 0 % of Tides where there is no table, 0 % of A passage plan, step by step.'),
     ).toBeVisible();
+    await expect(anouk.page.getByRole('region', { name: 'What to do' }).locator('math mfrac')).toBeVisible();
     await anouk.page.getByRole('link', { name: 'Next: A passage plan, step by step' }).click();
     await expect(anouk.page.getByRole('heading', { level: 2, name: 'A passage plan, step by step' })).toBeVisible();
     await expect(order.getByRole('link', { name: /^2\./ })).toHaveAttribute('aria-current', 'step');
@@ -88,7 +94,7 @@ test('two lessons are given to some of a class, changed and taken back, and each
     await change.getByRole('button', { name: 'Save, and tell the class' }).click();
     await expect(onDesk(basil.page, title)).toHaveCount(0);
     await sheetOf(page).getByLabel('Begin from a template').selectOption(template);
-    await expect(sheetOf(page).getByLabel('What to do')).toHaveValue('For the night sail.');
+    await expect(sheetOf(page).getByLabel('What to do')).toContainText('For the night sail');
     await expect(sheetOf(page).getByLabel('Counts as watched from')).toHaveValue('80 %');
     await page.getByRole('button', { name: 'Remove this template' }).click();
     await expect(page.getByText(`The template ${template} is removed.`)).toBeVisible();

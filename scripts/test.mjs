@@ -31,11 +31,13 @@ function add(counts, { passed, failed }) {
 
 const rest = () => (process.argv.includes('--') ? process.argv.slice(process.argv.indexOf('--') + 1) : []);
 
+/** One more than there are cores: tests of the API wait for their database now and then. */
+const JEST_WORKERS = 3;
 async function jest(report) {
   const world = await startWorld({ name: 'test-api', fresh: true, quiet: true, processes: false });
   try {
     const env = { ...world.env, OAKBELL_LOG: 'silent', NODE_OPTIONS: '--experimental-vm-modules --no-warnings' };
-    const code = await shown('npx', ['jest', '--json', `--outputFile=${report}`, '--maxWorkers=2', ...rest()], env);
+    const code = await shown('npx', ['jest', '--json', `--outputFile=${report}`, `--maxWorkers=${JEST_WORKERS}`, ...rest()], env);
     const result = await readJson(report);
     const failed = (result?.numFailedTests ?? 0) + (result?.numRuntimeErrorTestSuites ?? 0);
     return { passed: result?.numPassedTests ?? 0, failed: failed === 0 && code !== 0 ? 1 : failed };

@@ -8,7 +8,7 @@ import { AssignmentsService, type Assignment } from '../modules/assignments/inde
 import { ClassesService } from '../modules/classes/index.ts';
 import { CoursesService } from '../modules/courses/index.ts';
 import { EditionsService, type EditionHead } from '../modules/editions/index.ts';
-import { cuesOfText, PagesService } from '../modules/pages/index.ts';
+import { PagesService } from '../modules/pages/index.ts';
 import { FileChecks } from '../modules/files/index.ts';
 import { IMPORT, ImportsService } from '../modules/imports/index.ts';
 import { LessonsService, type Lesson } from '../modules/lessons/index.ts';
@@ -19,6 +19,7 @@ import { SubmissionsService } from '../modules/submissions/index.ts';
 import { TakesService } from '../modules/takes/index.ts';
 import { ReportsService } from '../modules/watching/index.ts';
 import { JobsService } from '../platform/jobs/index.ts';
+import { paragraphsOf } from '../platform/words/index.ts';
 import type { Person } from '../platform/sessions/index.ts';
 import type { World, WorldLesson, WorldTake } from './world.ts';
 
@@ -116,7 +117,7 @@ export class DemoLoader {
     }
     const pages = await this.pages.pagesOf(lesson.id);
     for (const [i, text] of cues.entries())
-      if (pages[i]) await this.pages.setCues(lesson.id, pages[i].id, cuesOfText(text));
+      if (pages[i]) await this.pages.setCues(lesson.id, pages[i].id, paragraphsOf(text));
     if (take) await this.#addTake(folder, lesson.id, ownerId, take);
     this.#lessons.set(key, present(await this.lessons.one(lesson.id)));
   }
@@ -138,7 +139,8 @@ export class DemoLoader {
       const { instructions, points, handIn, answerLimitMs = null, watchFirst = false, only = [] } = terms;
       const lessonIds = [lesson, ...(terms.then ?? [])].map((one) => present(this.#lessons.get(one)).id);
       const asked = {
-        ...{ instructions, points, handIn, answerLimitMs, dueAt, lessonIds, answerPage: null },
+        ...{ points, handIn, answerLimitMs, dueAt, lessonIds, answerPage: null },
+        instructions: paragraphsOf(instructions),
         watchedPercent: USUAL_WATCHED,
         workOpens: watchFirst ? ('once-watched' as const) : ('at-once' as const),
       };

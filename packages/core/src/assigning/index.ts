@@ -2,3 +2,4 @@ export * from './limits.ts';
 export * from './whom.ts';
 export * from './lessons.ts';
 export * from './sentence.ts';
+export * from './words.ts';

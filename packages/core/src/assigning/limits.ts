@@ -6,7 +6,9 @@ export const MOST_LESSONS = 12;
 export const MOST_CLASSES = 20;
 /** Learners and groups of a class that are named one by one. */
 export const MOST_NAMED = 200;
-export const LONGEST_INSTRUCTIONS = 4000;
+/** Characters of what is to be done, as it is kept: with its tags. */
+export const LONGEST_INSTRUCTIONS = 20_000;
+export const LONGEST_FORMULA = 500;
 export const MOST_POINTS = 1000;
 /** A spoken answer: ten seconds to fifteen minutes, in ms. */
 export const SHORTEST_ANSWER_MS = 10_000;

@@ -14,6 +14,7 @@ import {
 } from '@oakbell/core/assigning';
 import { Choice, Flag, Id, Ids, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import type { Terms } from './assignment.entity.ts';
+import { cleanWords } from './words.ts';
 
 export class WhomDto {
   @Flag() all: boolean;
@@ -23,6 +24,7 @@ export class WhomDto {
   @Ids({ least: 0, most: MOST_NAMED }) but: string[];
 }
 export class AssignmentTermsDto {
+  /** Clean HTML, see docs/formats/instructions.md. */
   @Text({ max: LONGEST_INSTRUCTIONS }) instructions: string;
   @Whole({ min: 1, max: MOST_POINTS, nullable: true }) points: number | null;
   @Flag() handIn: boolean;
@@ -75,9 +77,9 @@ export class TemplateDto extends TemplateFactsDto {
 
 /** A spoken answer is handed in, so one that is asked for makes it an assignment with a hand-in. */
 export function termsOf(body: AssignmentTermsDto): Terms {
-  const { instructions, points, handIn, answerLimitMs = null, watchedPercent, workOpens } = body;
+  const { points, handIn, answerLimitMs = null, watchedPercent, workOpens } = body;
   return {
-    ...{ instructions, points, answerLimitMs, watchedPercent, workOpens },
+    ...{ instructions: cleanWords(body.instructions), points, answerLimitMs, watchedPercent, workOpens },
     handIn: handIn || answerLimitMs !== null,
   };
 }

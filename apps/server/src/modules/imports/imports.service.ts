@@ -4,7 +4,8 @@ import { randomUUID } from 'node:crypto';
 import { Problem } from '../../platform/http/index.ts';
 import { endsWith, JobHandlers, JobsService, type Ending, type Job, type JobSteps } from '../../platform/jobs/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { cuesOfText, PagesService } from '../pages/index.ts';
+import { paragraphsOf } from '../../platform/words/index.ts';
+import { PagesService } from '../pages/index.ts';
 import { DrawnAhead } from './drawnAhead.ts';
 import { withStored, type CheckedFile } from '../files/index.ts';
 import { storeClip } from '../files/index.ts';
@@ -94,7 +95,7 @@ export class ImportsService implements OnModuleInit {
         );
         for (const { page, source } of pages) {
           const pictures = there.has(source) ? [] : await drawing.next();
-          const cues = cuesOfText(file.notes?.[page - 1] ?? '');
+          const cues = paragraphsOf(file.notes?.[page - 1] ?? '');
           // All pictures of a page, or none: a second try finds the page there or not.
           await steps.act(async () => {
             for (const picture of pictures)

@@ -6,12 +6,3 @@ const TAGS = ['p', 'br', 'strong', 'em', 'u', 's', 'mark', 'ul', 'ol', 'li', 'h3
 /** Cues as they may be kept and shown; anything else that was sent is left out, its words are kept. */
 export const cleanCues = (html: string): string =>
   sanitizeHtml(html, { allowedTags: TAGS, allowedAttributes: {} }).trim();
-
-/** Plain text as cues: a paragraph a line. */
-export const cuesOfText = (text: string): string =>
-  text
-    .split('\n')
-    .map((line) => line.trim())
-    .filter(Boolean)
-    .map((line) => `<p>${sanitizeHtml(line, { allowedTags: [], disallowedTagsMode: 'escape' })}</p>`)
-    .join('');

@@ -1,5 +1,4 @@
 export { PagesModule } from './pages.module.ts';
-export { cuesOfText } from './cues.ts';
 export type { PageEntity } from './page.entity.ts';
 export { PageEditing } from './pageEditing.service.ts';
 export { PageDto, pageDto } from './pages.dto.ts';

@@ -6,7 +6,7 @@ import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Choice, Decimal, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
-import { AssignmentHeads, AssignmentsService, DueDates, type Assignment } from '../assignments/index.ts';
+import { AssignmentHeads, AssignmentsService, DueDates, shownWords, type Assignment } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { MarkingService } from '../marking/index.ts';
@@ -72,7 +72,8 @@ export class DeskItemDto {
   @Text() title: string;
   @Text() className: string;
   @Text() teacherName: string;
-  @Text({ max: 4000 }) instructions: string;
+  /** HTML, with formulas as MathML. */
+  @Text() instructions: string;
   /** With the extra time that its learner needs. */
   @When() dueAt: string;
   /** Whether there is extra time in it. */
@@ -162,7 +163,8 @@ export class TodayController {
         title: titleOf(lessons.map(({ title }) => title)),
         className: classes.get(classId)?.name ?? '',
         teacherName: people.get(byId)?.name ?? '',
-        ...{ instructions, points, handIn, answerLimitMs, watchedPercent },
+        ...{ points, handIn, answerLimitMs, watchedPercent },
+        instructions: shownWords(instructions),
         dueAt: dueAt.toISOString(),
         extraTime: dueAt > terms.dueAt,
         state: deskState({ handIn, watched, submitted: submission !== undefined, handedBack }),

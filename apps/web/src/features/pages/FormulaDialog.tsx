@@ -1,9 +1,8 @@
 import { present } from '@oakbell/core/present';
 import { Alert, Button, Code, Modal, Stack, Text, Textarea } from '@mantine/core';
 import { toCanvas } from 'html-to-image';
-import katex, { ParseError } from 'katex';
-import 'katex/dist/katex.min.css';
 import { useMemo, useRef, useState } from 'react';
+import { drawnFormula } from '../../kits/formula/index.ts';
 import { sendFiles } from '../../shared/api/index.ts';
 import { DialogFoot, ProblemNote } from '../../shared/ui/index.ts';
 import classes from './Pages.module.css';
@@ -20,33 +19,13 @@ interface Props {
   readonly onClose: () => void;
   readonly onDone: (source: string, made: Placed) => void;
 }
-type Drawn = { readonly html: string } | { readonly fault: string; readonly at: number };
-
-/** What KaTeX makes of a formula, or what is wrong with it and where. */
-export function drawFormula(source: string): Drawn {
-  try {
-    return {
-      html: katex.renderToString(source, {
-        displayMode: true,
-        throwOnError: true,
-        strict: 'ignore',
-        trust: false,
-        maxExpand: 200,
-      }),
-    };
-  } catch (failure) {
-    if (!(failure instanceof ParseError)) throw failure;
-    return { fault: failure.rawMessage, at: failure.position ?? source.length };
-  }
-}
-
 /** A formula in LaTeX notation: seen as it is typed, and made into a picture that every painter paints alike. */
 export function FormulaDialog({ lessonId, begin, onClose, onDone }: Props) {
   const [source, setSource] = useState(begin);
   const [making, setMaking] = useState(false);
   const [failure, setFailure] = useState<unknown>(null);
   const shown = useRef<HTMLDivElement>(null);
-  const drawn = useMemo(() => drawFormula(source), [source]);
+  const drawn = useMemo(() => drawnFormula(source, 'alone'), [source]);
   const place = async () => {
     setMaking(true);
     setFailure(null);

@@ -2,7 +2,7 @@ import { Button, Stack, Text, Title } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { call, client, isGone } from '../../shared/api/index.ts';
-import { dueText, PageTitle, Show } from '../../shared/ui/index.ts';
+import { dueText, PageTitle, Show, Words } from '../../shared/ui/index.ts';
 import { HandIn } from './HandIn.tsx';
 import { Lessons } from './Lessons.tsx';
 import { NotYours } from './NotOpen.tsx';
@@ -49,7 +49,7 @@ export function WatchPage() {
               {data.instructions !== '' && (
                 <section aria-label="What to do">
                   <Title order={2}>What to do</Title>
-                  <Text style={{ whiteSpace: 'pre-wrap' }}>{data.instructions}</Text>
+                  <Words html={data.instructions} />
                 </section>
               )}
               {data.handIn && <HandIn item={data} />}

@@ -6,6 +6,7 @@ export * from './useDraft.ts';
 export * from './useKeys.ts';
 export * from './ShareBar.tsx';
 export * from './PageTitle.tsx';
+export { Words } from './Words.tsx';
 export * from './KeyHelp.tsx';
 export * from './offerUndo.tsx';
 export * from './copyText.tsx';

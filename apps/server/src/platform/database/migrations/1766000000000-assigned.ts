@@ -10,6 +10,10 @@ const ASSIGNED = `CREATE SQL SECURITY INVOKER VIEW assigned AS
         WHERE g.assignmentId = a.id AND gm.personId = m.personId))
     AND NOT EXISTS(SELECT 1 FROM assignment_learner b WHERE b.assignmentId = a.id AND b.personId = m.personId AND NOT b.has)`;
 
+/** Plain text becomes HTML: a paragraph a line. */
+const WORDS = `UPDATE assignment SET instructions = CONCAT('<p>', REPLACE(REPLACE(REPLACE(REPLACE(
+  instructions, '&', '&amp;'), '<', '&lt;'), '>', '&gt;'), '\\n', '</p><p>'), '</p>') WHERE instructions <> ''`;
+
 /** Table, column, what it names, what happens when that goes, and what the key is called. */
 const KEYS = [
   ['assignment_lesson', 'assignmentId', 'assignment', 'CASCADE', 'FK_2515bd6a78d6cbb911e4288052d'],
@@ -40,6 +44,7 @@ export class Assigned1766000000000 implements MigrationInterface {
       'DROP INDEX `IDX_01c74e33f096093669cf911551` ON `assignment`',
       'ALTER TABLE `assignment` DROP COLUMN `lessonId`',
       ASSIGNED,
+      WORDS,
     ])
       await runner.query(sql);
   }

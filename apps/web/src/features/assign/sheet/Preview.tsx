@@ -1,8 +1,16 @@
 import { Text } from '@mantine/core';
-import { titleOf } from '@oakbell/core/assigning';
+import { titleOf, withFormulas } from '@oakbell/core/assigning';
 import { micros, timeText } from '@oakbell/core/clock';
+import { drawnFormula } from '../../../kits/formula/index.ts';
+import { Words } from '../../../shared/ui/index.ts';
 import classes from '../Assign.module.css';
 import type { Terms } from './terms.ts';
+
+/** A formula as it is drawn; one that cannot be as it was typed. */
+const draw = (latex: string): string => {
+  const drawn = drawnFormula(latex, 'inline');
+  return 'html' in drawn ? drawn.html : '…';
+};
 
 /** What stands on a learner's desk. @param due in words; null while no such moment is chosen */
 export function Preview({ terms, due }: { readonly terms: Terms; readonly due: string | null }) {
@@ -14,7 +22,7 @@ export function Preview({ terms, due }: { readonly terms: Terms; readonly due: s
       </Text>
       <Text fw={700}>{titleOf(lessons.map(({ title }) => title))}</Text>
       <Text size="sm">Due {due ?? '…'}</Text>
-      <Text style={{ whiteSpace: 'pre-wrap' }}>{instructions || 'No instructions yet.'}</Text>
+      {instructions === '' ? <Text>No instructions yet.</Text> : <Words html={withFormulas(instructions, draw)} />}
       <Text size="sm">
         {spoken ? `Answer aloud, up to ${timeText(micros(seconds * 1e6))}. ` : ''}
         {handIn ? 'Hand in a PDF, a picture or text.' : spoken ? '' : 'Nothing to hand in.'}{' '}

@@ -1,15 +1,15 @@
-import { Group, NativeSelect, NumberInput, Radio, Stack, Switch, Textarea } from '@mantine/core';
+import { Group, NativeSelect, NumberInput, Radio, Stack, Switch } from '@mantine/core';
 import type { UseFormReturnType } from '@mantine/form';
 import {
   LEAST_WATCHED,
   LONGEST_ANSWER_MS,
-  LONGEST_INSTRUCTIONS,
   MOST_POINTS,
   MOST_WATCHED,
   SHORTEST_ANSWER_MS,
 } from '@oakbell/core/assigning';
 import type { Lesson } from '../../../shared/api/index.ts';
 import type { Terms } from './terms.ts';
+import { WordsEditor } from './WordsEditor.tsx';
 
 interface Props {
   readonly form: UseFormReturnType<Terms>;
@@ -22,13 +22,11 @@ export function WorkFields({ form, lesson }: Props) {
   const { values } = form;
   return (
     <>
-      <Textarea
+      <WordsEditor
         label="What to do"
-        autosize
-        minRows={3}
-        maxLength={LONGEST_INSTRUCTIONS}
-        placeholder="Watch to the end, then plot the course and hand in your chart."
-        {...form.getInputProps('instructions')}
+        description="Links and formulas are welcome."
+        html={values.instructions}
+        onChange={(html) => form.setFieldValue('instructions', html)}
       />
       <Switch label="Learners hand something in" {...form.getInputProps('handIn', { type: 'checkbox' })} />
       <Group align="end">

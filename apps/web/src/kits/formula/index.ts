@@ -1,0 +1,1 @@
+export { drawnFormula } from './drawnFormula.ts';
