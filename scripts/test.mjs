@@ -37,7 +37,11 @@ async function jest(report) {
   const world = await startWorld({ name: 'test-api', fresh: true, quiet: true, processes: false });
   try {
     const env = { ...world.env, OAKBELL_LOG: 'silent', NODE_OPTIONS: '--experimental-vm-modules --no-warnings' };
-    const code = await shown('npx', ['jest', '--json', `--outputFile=${report}`, `--maxWorkers=${JEST_WORKERS}`, ...rest()], env);
+    const code = await shown(
+      'npx',
+      ['jest', '--json', `--outputFile=${report}`, `--maxWorkers=${JEST_WORKERS}`, ...rest()],
+      env,
+    );
     const result = await readJson(report);
     const failed = (result?.numFailedTests ?? 0) + (result?.numRuntimeErrorTestSuites ?? 0);
     return { passed: result?.numPassedTests ?? 0, failed: failed === 0 && code !== 0 ? 1 : failed };

@@ -79,7 +79,11 @@ export const TEACHER: readonly State[] = [
     open: press(/^Change: /),
     seen: heading(/^Change what/),
   },
-  { name: 'who has watched', at: lesson('Course to steer across a stream', 'Watched'), seen: heading('Navigation 10a') },
+  {
+    name: 'who has watched',
+    at: lesson('Course to steer across a stream', 'Watched'),
+    seen: heading('Navigation 10a'),
+  },
   {
     name: 'Polish with its history open',
     at: lesson('Course to steer across a stream', 'Polish'),

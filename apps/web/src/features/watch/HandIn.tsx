@@ -1,4 +1,5 @@
 import { Button, Group, Stack, Text, Title } from '@mantine/core';
+import { isWatched } from '@oakbell/core/assigning';
 import { pictureKey } from '@oakbell/core/media';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
@@ -54,7 +55,7 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
 /** What is still to be watched before anything can be handed in. */
 function WatchFirst({ item: { lessons, watchedPercent } }: { readonly item: Api['DeskItemDto'] }) {
   const left = lessons.filter(
-    ({ share, standing }) => share * 100 < watchedPercent && (standing === 'open' || standing === 'to-come'),
+    (one) => !isWatched([one], watchedPercent) && (one.standing === 'open' || one.standing === 'to-come'),
   );
   return (
     <>

@@ -1,4 +1,5 @@
 import { Button, Text, VisuallyHidden } from '@mantine/core';
+import { isWatched } from '@oakbell/core/assigning';
 import { micros, timeText } from '@oakbell/core/clock';
 import { IconCheck, IconPlayerTrackNext } from '@tabler/icons-react';
 import { Link, useSearchParams } from 'react-router';
@@ -11,7 +12,7 @@ type Item = Api['DeskItemDto'];
 type DeskLesson = Item['lessons'][number];
 
 /** Whether a lesson was watched as far as is asked. */
-const isDone = ({ share }: DeskLesson, { watchedPercent }: Item): boolean => share * 100 >= watchedPercent;
+const isDone = (lesson: DeskLesson, { watchedPercent }: Item): boolean => isWatched([lesson], watchedPercent);
 
 /** The lessons of a piece of work, one after another; where there is but one, it alone. */
 export function Lessons({ item, onTold }: { readonly item: Item; readonly onTold: () => void }) {
