@@ -26,8 +26,9 @@ export class AssignmentHeads {
   async of(all: readonly Assignment[]): Promise<ReadonlyMap<string, AssignmentHead>> {
     const titles = await this.titlesOf(all);
     const classes = await this.classes.byIds(all.map((one) => one.classId));
-    const learners = await this.whom.countsOf(all.map(({ id }) => id));
-    const words = await this.whom.wordsOf(all, await this.whom.saidOf(all));
+    const said = await this.whom.saidOf(all);
+    const learners = await this.whom.countsOf(all, said);
+    const words = await this.whom.wordsOf(all, said);
     return new Map(
       all.map(({ id, classId }) => {
         const [name, whom = ''] = [classes.get(classId)?.name ?? '', words.get(id)];

@@ -44,7 +44,7 @@ export class WhomService {
     all: readonly AssignmentEntity[],
     said: ReadonlyMap<string, Whom>,
   ): Promise<ReadonlyMap<string, string>> {
-    const partly = all.filter(({ id, toAll }) => !toAll || (said.get(id)?.but.length ?? 0) > 0);
+    const partly = all.filter((one) => isPartly(one, said));
     const members = await this.classGroups.membersOf([...new Set(partly.map(({ classId }) => classId))]);
     return new Map(
       partly.flatMap(({ id, classId }) => {
@@ -98,13 +98,22 @@ export class WhomService {
     ])) as Having[];
   }
 
-  /** How many have each of these. */
-  async countsOf(ids: readonly string[]): Promise<ReadonlyMap<string, number>> {
-    if (ids.length === 0) return new Map();
-    const rows = (await this.assignments.query(
-      'SELECT assignmentId, COUNT(*) AS learners FROM assigned WHERE assignmentId IN (?) GROUP BY assignmentId',
-      [ids],
-    )) as { assignmentId: string; learners: string }[];
-    return new Map(rows.map(({ assignmentId, learners }) => [assignmentId, Number(learners)]));
+  /** How many have each of these: those of the class where all of it has it, which asks for no learner by name. */
+  async countsOf(
+    all: readonly AssignmentEntity[],
+    said: ReadonlyMap<string, Whom>,
+  ): Promise<ReadonlyMap<string, number>> {
+    const partly = all.filter((one) => isPartly(one, said));
+    const having = groupedBy(await this.learnersOfAll(partly.map(({ id }) => id)), (one) => one.assignmentId);
+    const whole = all.filter((one) => !isPartly(one, said));
+    const inClass = await this.classes.learnerCounts([...new Set(whole.map(({ classId }) => classId))]);
+    return new Map([
+      ...partly.map(({ id }) => [id, having.get(id)?.length ?? 0] as const),
+      ...whole.map(({ id, classId }) => [id, inClass.get(classId) ?? 0] as const),
+    ]);
   }
 }
+
+/** Whether not all of the class have it. */
+const isPartly = ({ id, toAll }: AssignmentEntity, said: ReadonlyMap<string, Whom>): boolean =>
+  !toAll || (said.get(id)?.but.length ?? 0) > 0;
