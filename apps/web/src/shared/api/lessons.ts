@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { replaceEqualDeep, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { applyEdit, type Edit, type EditList } from '@oakbell/core/edits';
 import type { PastChange, Wanted } from '@oakbell/core/formats';
 import { pageOf, readBackdrop, readThings, type Page } from '@oakbell/core/pages';
@@ -29,7 +29,16 @@ export function useLesson(id: string) {
   return useQuery({
     queryKey: lessonKey(id),
     queryFn: () => call(client.GET('/api/lessons/{id}', { params: { path: { id } } })).then(typed),
+    structuralSharing: (before, after) =>
+      replaceEqualDeep(before, neverOlder(before as Lesson | undefined, after as Lesson)),
   });
+}
+
+/** An answer that was on its way while a change was made tells how the lesson was before it: what was changed stays. */
+function neverOlder(before: Lesson | undefined, after: Lesson): Lesson {
+  if (!before || before.revision <= after.revision) return after;
+  const { edits, revision, updatedAt, history } = before;
+  return { ...after, edits, revision, updatedAt, history };
 }
 
 /** A page as the core knows it: the same object for the same page, so that painters see that nothing changed. */
