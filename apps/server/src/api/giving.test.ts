@@ -253,6 +253,12 @@ describe('work that opens once its lessons were watched', () => {
   });
 });
 
+it('what to do may be long in any script', async () => {
+  const instructions = `<p>${'𠀋'.repeat(9_990)}</p>`;
+  const id = await assign(ilse!, tides!.id, ids['10a']!, { instructions });
+  expect(((await tam!.get(`/api/desk/${id}`)).body as { instructions: string }).instructions).toBe(instructions);
+});
+
 describe('templates', () => {
   const facts = (name: string, instructions: string) => templateOf(name, { instructions });
   const mine = async (by: Agent) => (await by.get('/api/assignment-templates').expect(200)).body as { id: string }[];

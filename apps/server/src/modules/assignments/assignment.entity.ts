@@ -4,7 +4,8 @@ import { moment } from '../../platform/database/index.ts';
 
 /** How something is to be done: what is said of it whoever has it, and by when. */
 export abstract class Terms {
-  @Column({ type: 'text' }) instructions: string;
+  /** Clean HTML. Letters of some scripts are four bytes each: more than a plain text column holds. */
+  @Column({ type: 'mediumtext' }) instructions: string;
   /** The most points there are; null when none are given. */
   @Column({ type: 'int', nullable: true }) points: number | null;
   /** Whether learners hand something in. */

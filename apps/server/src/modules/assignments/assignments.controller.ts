@@ -61,7 +61,7 @@ export class AssignmentsController {
   ): Promise<AssignmentDto> {
     const before = await this.assignments.get(id);
     if (before.dueAt.getTime() !== Date.parse(body.dueAt)) ensureToCome(new Date(body.dueAt));
-    await this.assignments.change(person, before, askedIn(body), body.whom);
+    await this.assignments.change(person, id, askedIn(body), body.whom);
     return this.#dto(id);
   }
 

@@ -121,12 +121,15 @@ export class AssignmentsService {
    * Changes what is asked for, and who has it; both those who had it and those who have it now are told.
    * @throws Problem `not-found` for a lesson that this person cannot give; otherwise as for `add`
    */
-  async change(person: Person, before: Assignment, asked: Asked, whom: Whom): Promise<void> {
+  async change(person: Person, id: string, asked: Asked, whom: Whom): Promise<void> {
     await this.acts.do(async () => {
-      const added = asked.lessonIds.filter((id) => !before.lessonIds.includes(id));
+      // One after another: two changes at once would each lay their lessons and learners over the other's.
+      await this.lock(id);
+      const before = await this.get(id);
+      const added = asked.lessonIds.filter((one) => !before.lessonIds.includes(one));
       // A lesson that it has already stays, also for a colleague who could not give it themselves.
-      for (const id of added)
-        if (!(await this.access.decide(person, 'give', 'lesson', id)).ok) throw notFound('lesson');
+      for (const one of added)
+        if (!(await this.access.decide(person, 'give', 'lesson', one)).ok) throw notFound('lesson');
       await this.#ensureUsable(asked, added);
       const had = await this.whom.learnersOf(before.id);
       const { lessonIds, ...terms } = asked;
@@ -135,7 +138,7 @@ export class AssignmentsService {
       await this.whom.write(before, whom);
       await this.#tell(before, [...new Set([...before.lessonIds, ...lessonIds])], had);
       const have = new Set(await this.whom.learnersOf(before.id));
-      const isTakenAway = before.lessonIds.some((id) => !lessonIds.includes(id));
+      const isTakenAway = before.lessonIds.some((one) => !lessonIds.includes(one));
       await this.#cut(isTakenAway ? had : had.filter((learner) => !have.has(learner)));
     });
   }

@@ -72,8 +72,6 @@ export class DeskItemDto {
   @Text() title: string;
   @Text() className: string;
   @Text() teacherName: string;
-  /** HTML, with formulas as MathML. */
-  @Text() instructions: string;
   /** With the extra time that its learner needs. */
   @When() dueAt: string;
   /** Whether there is extra time in it. */
@@ -91,6 +89,12 @@ export class DeskItemDto {
   @Whole() length: number;
   @Decimal({ max: 1 }) share: number;
   @Parts(() => DeskLessonDto) lessons: DeskLessonDto[];
+}
+
+/** One of them, to be worked on. */
+export class DeskWorkDto extends DeskItemDto {
+  /** HTML, with formulas as MathML: drawn for one, never for a list. */
+  @Text() instructions: string;
 }
 
 /** So many of a teacher's newest lessons are looked at for what is to be finished. */
@@ -138,9 +142,11 @@ export class TodayController {
   @Get('desk/:id')
   @For('learner')
   @May('learn', 'assignment')
-  @ApiOkResponse({ type: DeskItemDto })
-  async deskOne(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<DeskItemDto> {
-    return (await this.#deskItems(person, [await this.assignments.get(id)]))[0]!;
+  @ApiOkResponse({ type: DeskWorkDto })
+  async deskOne(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<DeskWorkDto> {
+    const assignment = await this.assignments.get(id);
+    const [item] = await this.#deskItems(person, [assignment]);
+    return { ...present(item), instructions: shownWords(assignment.instructions) };
   }
 
   async #deskItems(person: SignedIn, assignments: readonly Assignment[]): Promise<DeskItemDto[]> {
@@ -153,7 +159,7 @@ export class TodayController {
     const dueFor = await this.dueDates.of([person.id]);
     return assignments.map(({ id, classId, byId, ...terms }) => {
       const dueAt = dueFor(person.id, terms);
-      const { instructions, points, handIn, answerLimitMs, watchedPercent, workOpens } = terms;
+      const { points, handIn, answerLimitMs, watchedPercent, workOpens } = terms;
       const submission = submissions.get(id);
       const lessons = present(met.get(id));
       const handedBack = Boolean(submission && marks.get(submission.id)?.handedBackAt);
@@ -164,7 +170,6 @@ export class TodayController {
         className: classes.get(classId)?.name ?? '',
         teacherName: people.get(byId)?.name ?? '',
         ...{ points, handIn, answerLimitMs, watchedPercent },
-        instructions: shownWords(instructions),
         dueAt: dueAt.toISOString(),
         extraTime: dueAt > terms.dueAt,
         state: deskState({ handIn, watched, submitted: submission !== undefined, handedBack }),

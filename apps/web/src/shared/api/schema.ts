@@ -3453,7 +3453,6 @@ export interface components {
             title: string;
             className: string;
             teacherName: string;
-            instructions: string;
             /** Format: date-time */
             dueAt: string;
             extraTime: boolean;
@@ -3467,6 +3466,27 @@ export interface components {
             length: number;
             share: number;
             lessons: components["schemas"]["DeskLessonDto"][];
+        };
+        DeskWorkDto: {
+            /** Format: uuid */
+            assignmentId: string;
+            title: string;
+            className: string;
+            teacherName: string;
+            /** Format: date-time */
+            dueAt: string;
+            extraTime: boolean;
+            points: number | null;
+            handIn: boolean;
+            answerLimitMs: number | null;
+            /** @enum {string} */
+            state: "to-do" | "handed-in" | "finished" | "feedback";
+            workOpen: boolean;
+            watchedPercent: number;
+            length: number;
+            share: number;
+            lessons: components["schemas"]["DeskLessonDto"][];
+            instructions: string;
         };
     };
     responses: never;
@@ -7232,7 +7252,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DeskItemDto"];
+                    "application/json": components["schemas"]["DeskWorkDto"];
                 };
             };
         };

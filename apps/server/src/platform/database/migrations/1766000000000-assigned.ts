@@ -34,7 +34,7 @@ export class Assigned1766000000000 implements MigrationInterface {
       'CREATE TABLE `assignment_lesson` (`assignmentId` uuid NOT NULL, `lessonId` uuid NOT NULL, `place` int NOT NULL, INDEX `IDX_48002e4c8ebd7870de3e642be3` (`lessonId`), PRIMARY KEY (`assignmentId`, `lessonId`)) ENGINE=InnoDB',
       'CREATE TABLE `assignment_group` (`assignmentId` uuid NOT NULL, `groupId` uuid NOT NULL, INDEX `IDX_2f9740af71e727948ac600e604` (`groupId`), PRIMARY KEY (`assignmentId`, `groupId`)) ENGINE=InnoDB',
       'CREATE TABLE `assignment_learner` (`assignmentId` uuid NOT NULL, `personId` uuid NOT NULL, `has` tinyint NOT NULL, INDEX `IDX_a95d84ebb827374da62835c889` (`personId`), PRIMARY KEY (`assignmentId`, `personId`)) ENGINE=InnoDB',
-      'CREATE TABLE `assignment_template` (`instructions` text NOT NULL, `points` int NULL, `handIn` tinyint NOT NULL, `answerLimitMs` int NULL, `watchedPercent` int NOT NULL, `workOpens` varchar(12) NOT NULL, `id` uuid NOT NULL, `ownerId` uuid NOT NULL, `name` varchar(60) NOT NULL, UNIQUE INDEX `IDX_422e68067696431856ad0513f0` (`ownerId`, `name`), PRIMARY KEY (`id`)) ENGINE=InnoDB',
+      'CREATE TABLE `assignment_template` (`instructions` mediumtext NOT NULL, `points` int NULL, `handIn` tinyint NOT NULL, `answerLimitMs` int NULL, `watchedPercent` int NOT NULL, `workOpens` varchar(12) NOT NULL, `id` uuid NOT NULL, `ownerId` uuid NOT NULL, `name` varchar(60) NOT NULL, UNIQUE INDEX `IDX_422e68067696431856ad0513f0` (`ownerId`, `name`), PRIMARY KEY (`id`)) ENGINE=InnoDB',
       ...KEYS.map(
         ([table, column, of, gone, name]) =>
           `ALTER TABLE \`${table}\` ADD CONSTRAINT \`${name}\` FOREIGN KEY (\`${column}\`) REFERENCES \`${of}\`(\`id\`) ON DELETE ${gone} ON UPDATE NO ACTION`,
@@ -44,6 +44,7 @@ export class Assigned1766000000000 implements MigrationInterface {
       'DROP INDEX `IDX_01c74e33f096093669cf911551` ON `assignment`',
       'ALTER TABLE `assignment` DROP COLUMN `lessonId`',
       ASSIGNED,
+      'ALTER TABLE `assignment` MODIFY COLUMN `instructions` mediumtext NOT NULL',
       WORDS,
     ])
       await runner.query(sql);
@@ -58,7 +59,7 @@ export class Assigned1766000000000 implements MigrationInterface {
     for (const table of ['template', 'learner', 'group', 'lesson'])
       await runner.query(`DROP TABLE \`assignment_${table}\``);
     await runner.query(
-      'ALTER TABLE `assignment` MODIFY COLUMN `lessonId` uuid NOT NULL, DROP COLUMN `toAll`, DROP COLUMN `workOpens`, DROP COLUMN `watchedPercent`',
+      'ALTER TABLE `assignment` MODIFY COLUMN `lessonId` uuid NOT NULL, DROP COLUMN `toAll`, DROP COLUMN `workOpens`, DROP COLUMN `watchedPercent`, MODIFY COLUMN `instructions` text NOT NULL',
     );
   }
 }
