@@ -55,6 +55,8 @@ export interface Given {
   readonly dueInHours: number;
   readonly points: number | null;
   readonly handIn: boolean;
+  /** What the class does on the day on which it is due. */
+  readonly topic?: string;
 }
 /** The hard part of each lesson, as shares of it: it is what half a class looks at again. */
 const HARD: Readonly<Record<string, readonly [number, number]>> = {
@@ -69,6 +71,7 @@ const HARD: Readonly<Record<string, readonly [number, number]>> = {
 export const TERM: readonly Given[] = [
   {
     key: 'twelfths-11a',
+    topic: 'Springs and neaps',
     lesson: 'twelfths',
     class: '11a',
     instructions: 'To begin the term: you know this rule. Watch it once more before Tuesday.',
@@ -78,6 +81,7 @@ export const TERM: readonly Given[] = [
   },
   {
     key: 'compass-11a',
+    topic: 'Swinging the compass in the yard',
     lesson: 'compass',
     class: '11a',
     instructions: 'Watch to the end, and try it with your own compass.',
@@ -87,6 +91,7 @@ export const TERM: readonly Given[] = [
   },
   {
     key: 'secondary-11a',
+    topic: 'Gannet Cove: tides where there is no table',
     lesson: 'secondary',
     class: '11a',
     instructions: 'Watch, then find high and low water at Gannet Cove for Thursday.',
@@ -105,6 +110,7 @@ export const TERM: readonly Given[] = [
   },
   {
     key: 'passage-11a',
+    topic: 'Home from Tern Point before dark',
     lesson: 'passage',
     class: '11a',
     instructions:

@@ -198,6 +198,7 @@ export function world(frames: Readonly<Record<string, number>>) {
       ...TERM,
       {
         key: 'compass-10a',
+        topic: 'First bearings on the water',
         lesson: 'compass',
         class: '10a',
         instructions: 'Watch to the end. We use it on the water on Thursday.',
@@ -207,6 +208,7 @@ export function world(frames: Readonly<Record<string, number>>) {
       },
       {
         key: 'steer-10a',
+        topic: 'Wind, stream and the course to steer',
         lesson: 'steer',
         class: '10a',
         instructions:
@@ -217,6 +219,7 @@ export function world(frames: Readonly<Record<string, number>>) {
       },
       {
         key: 'twelfths-10a',
+        topic: 'At the tide gauge',
         lesson: 'twelfths',
         class: '10a',
         instructions:
@@ -237,6 +240,7 @@ export function world(frames: Readonly<Record<string, number>>) {
       },
       {
         key: 'night-11a',
+        topic: 'Getting ready for the night sail',
         lesson: 'buoys',
         then: ['passage'],
         class: '11a',

@@ -4,6 +4,7 @@ import { AccessModule, MayGuard } from './modules/access/index.ts';
 import { AssignmentsModule } from './modules/assignments/index.ts';
 import { AuditModule } from './modules/audit/index.ts';
 import { CalendarModule } from './modules/calendar/index.ts';
+import { ClassPageModule } from './modules/classpage/index.ts';
 import { ClassesModule } from './modules/classes/index.ts';
 import { CompanionsModule } from './modules/companions/index.ts';
 import { CoursesModule } from './modules/courses/index.ts';
@@ -35,6 +36,7 @@ import { QuotasModule } from './platform/quotas/index.ts';
 import { RedisModule } from './platform/redis/index.ts';
 import { RightsGuard, SessionsModule } from './platform/sessions/index.ts';
 import { StorageModule } from './platform/storage/index.ts';
+import { OutlineModule } from './modules/outline/index.ts';
 import { PagesModule } from './modules/pages/index.ts';
 import { UploadsModule } from './modules/uploads/index.ts';
 import { HereModule } from './modules/here/index.ts';
@@ -68,6 +70,7 @@ import { MakingModule } from './modules/making/index.ts';
     AuditModule,
     KnownModule,
     ClassesModule,
+    OutlineModule,
     RostersModule,
     LessonsModule,
     MakingModule,
@@ -84,6 +87,7 @@ import { MakingModule } from './modules/making/index.ts';
     SubmissionsModule,
     MarkingModule,
     TodayModule,
+    ClassPageModule,
   ],
   providers: [
     { provide: APP_FILTER, useClass: ProblemFilter },

@@ -95,6 +95,15 @@ interface Sending {
 /** Makes what an act is done to, anew for each try, and says how the act is sent. */
 type Scenario = () => Promise<Sending>;
 
+/** A unit of the page of 10a; the page is begun anew first, since it holds only so many. */
+const classUnit = async (): Promise<{ readonly id: string }> => {
+  await database.query('DELETE FROM class_unit');
+  const { body } = await ilse!
+    .post(`/api/classes/${ids['10a']}/units`)
+    .send({ name: `Unit ${randomUUID()}` })
+    .expect(201);
+  return body as { id: string };
+};
 const template = () => templateOf(`Weekly ${randomUUID()}`);
 const bare = () => newLesson(ilse!);
 /** A lesson with a take of a second, without waiting for any job. */
@@ -594,6 +603,32 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     const whom = { ...WHOLE_CLASS, all: false, learners: [ids['tam']!] };
     return { path: `/api/assignments/${await assigned()}`, body: { ...askedWith([lesson]), whom } };
   },
+  'put /api/assignments/{id}/place': async () => ({
+    path: `/api/assignments/${await assigned()}/place`,
+    body: { unitId: (await classUnit()).id, day: '2026-03-05', before: null },
+  }),
+  'post /api/classes/{id}/units': () =>
+    Promise.resolve({
+      path: `/api/classes/${ids['10a']}/units`,
+      body: { name: `Unit ${randomUUID()}`, at: 0 },
+      again: 409,
+    }),
+  'put /api/classes/{id}/units': async () => ({
+    path: `/api/classes/${ids['10a']}/units`,
+    body: { ids: [(await classUnit()).id] },
+  }),
+  'patch /api/classes/{id}/units/{unit}': async () => ({
+    path: `/api/classes/${ids['10a']}/units/${(await classUnit()).id}`,
+    body: { name: `Neaps ${randomUUID()}` },
+  }),
+  'delete /api/classes/{id}/units/{unit}': async () => ({
+    path: `/api/classes/${ids['10a']}/units/${(await classUnit()).id}`,
+    again: 404,
+  }),
+  'put /api/classes/{id}/days/{day}': async () => ({
+    path: `/api/classes/${ids['10a']}/days/2026-03-05`,
+    body: { unitId: (await classUnit()).id, topic: `Tides ${randomUUID()}` },
+  }),
   'put /api/assignment-templates': async () => ({ path: '/api/assignment-templates', body: template() }),
   'delete /api/assignment-templates/{id}': async () => {
     const { body } = await ilse!.put('/api/assignment-templates').send(template()).expect(200);

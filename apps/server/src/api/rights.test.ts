@@ -212,6 +212,15 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'get /api/assignments/{id}': classTeachers,
   'put /api/assignments/{id}': classTeachers,
   'delete /api/assignments/{id}': classTeachers,
+  'put /api/assignments/{id}/place': classTeachers,
+  'get /api/classes/{id}/page': classTeachers,
+  'post /api/classes/{id}/units': classTeachers,
+  'put /api/classes/{id}/units': classTeachers,
+  'patch /api/classes/{id}/units/{unit}': classTeachers,
+  'delete /api/classes/{id}/units/{unit}': classTeachers,
+  'put /api/classes/{id}/days/{day}': classTeachers,
+  'get /api/own-classes': { roles: LEARNERS },
+  'get /api/own-classes/{id}': classLearners,
   'put /api/watching/visits/{id}': { roles: LEARNERS, may: ['learner', 'classmate'] },
   'post /api/watching/visits/{id}/reports': { roles: LEARNERS, may: ['learner'] },
   'get /api/watching/assignments/{id}': classTeachers,
@@ -323,6 +332,7 @@ function idFor(path: string): string {
     ['/api/takes/', 'take'],
     ['/api/editions/', 'edition'],
     ['/api/classes/', 'class'],
+    ['/api/own-classes/', 'class'],
     ['/api/people/', 'person'],
     ['/api/rosters/', 'roster'],
     ['/api/courses/', 'course'],
@@ -349,7 +359,8 @@ async function answerTo(who: Who, route: string): Promise<string> {
     // A visit is begun under a name of the player's own.
     .replace('{id}', route === 'put /api/watching/visits/{id}' ? randomUUID() : idFor(path))
     .replace('{page}', things['page']!)
-    .replace(/\{(upload|person|window|group)\}/, randomUUID())
+    .replace(/\{(upload|person|window|group|unit)\}/, randomUUID())
+    .replace('{day}', '2026-03-05')
     .replace('{track}', 'voice')
     .replace(/\{(number|run)\}/, '0')
     .replace('{digest}', 'none')

@@ -2,6 +2,7 @@ import 'reflect-metadata';
 import { Module } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import { AppModule } from '../app.module.ts';
+import { OutlineModule } from '../modules/outline/index.ts';
 import { AssignmentsModule } from '../modules/assignments/index.ts';
 import { ClassesModule } from '../modules/classes/index.ts';
 import { CoursesModule } from '../modules/courses/index.ts';
@@ -32,6 +33,7 @@ import { ImportsModule } from '../modules/imports/index.ts';
     TakesModule,
     EditionsModule,
     AssignmentsModule,
+    OutlineModule,
     SubmissionsModule,
     MarkingModule,
     WatchingModule,

@@ -8,6 +8,7 @@ import { AssignmentsService, type Assignment } from '../modules/assignments/inde
 import { ClassesService } from '../modules/classes/index.ts';
 import { CoursesService } from '../modules/courses/index.ts';
 import { EditionsService, type EditionHead } from '../modules/editions/index.ts';
+import { OutlineService } from '../modules/outline/index.ts';
 import { PagesService } from '../modules/pages/index.ts';
 import { FileChecks } from '../modules/files/index.ts';
 import { IMPORT, ImportsService } from '../modules/imports/index.ts';
@@ -47,6 +48,7 @@ export class DemoLoader {
     private readonly takes: TakesService,
     private readonly editions: EditionsService,
     private readonly assignments: AssignmentsService,
+    private readonly outline: OutlineService,
     private readonly submissions: SubmissionsService,
     private readonly marking: MarkingService,
     private readonly watching: ReportsService,
@@ -136,10 +138,12 @@ export class DemoLoader {
     for (const { key, lesson, class: className, dueInHours, ...terms } of world.assignments) {
       const dueAt = new Date(Date.now() + dueInHours * HOUR_MS);
       dueAt.setMinutes(0, 0, 0);
-      const { instructions, points, handIn, answerLimitMs = null, watchFirst = false, only = [] } = terms;
+      const day = dueAt.toISOString().slice(0, 10);
+      const { instructions, points, handIn, answerLimitMs = null, watchFirst = false, only = [], topic } = terms;
       const lessonIds = [lesson, ...(terms.then ?? [])].map((one) => present(this.#lessons.get(one)).id);
       const asked = {
         ...{ points, handIn, answerLimitMs, dueAt, lessonIds, answerPage: null },
+        ...{ unit: present(world.lessons.find((one) => one.key === lesson)).unit, day },
         instructions: paragraphsOf(instructions),
         watchedPercent: USUAL_WATCHED,
         workOpens: watchFirst ? ('once-watched' as const) : ('at-once' as const),
@@ -148,7 +152,9 @@ export class DemoLoader {
       const whom = { ...WHOLE_CLASS, all: learners.length === 0, learners };
       const to = { classId: present(this.#classes.get(className)).id, whom };
       const teacher = { id: present(teachers.get(className)), role: 'teacher' } as const;
-      this.#assignments.set(key, present((await this.assignments.add(teacher, asked, [to]))[0]));
+      const made = present((await this.assignments.add(teacher, asked, [to]))[0]);
+      this.#assignments.set(key, made);
+      if (topic !== undefined) await this.outline.say(to.classId, { day, unitId: made.unitId, topic });
     }
   }
 

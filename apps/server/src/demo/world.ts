@@ -41,6 +41,8 @@ export interface World {
     readonly watchFirst?: boolean;
     /** The learners who have it, where not all of the class do. */
     readonly only?: readonly string[];
+    /** What the class does on the day on which it is due. */
+    readonly topic?: string;
   }[];
   /** By learner in the order of the class: shares of the lesson, from and to, as they were played. */
   readonly plays: readonly {

@@ -45,8 +45,8 @@ export async function giveMany(run: Run, { teacherId, learnerId, classId }: Crow
   await insertAll(
     run,
     'assignment',
-    'id, classId, byId, toAll, instructions, dueAt, points, handIn, watchedPercent, workOpens, createdAt',
-    all.map(({ assignment }) => [assignment, classId, teacherId, 1, '', now, 20, 1, 90, 'at-once', now]),
+    'id, classId, byId, toAll, instructions, dueAt, points, handIn, watchedPercent, workOpens, place, createdAt',
+    all.map(({ assignment }, i) => [assignment, classId, teacherId, 1, '', now, 20, 1, 90, 'at-once', i, now]),
   );
   await insertAll(
     run,

@@ -94,6 +94,7 @@ export const ACTS = {
   },
   class: {
     teach: (role: Role, { teaches }: FactsOf['class']) => when(role === 'teacher' && teaches),
+    learn: (role: Role, { learns }: FactsOf['class']) => when(role === 'learner' && learns),
     /** To say who is in it. */
     run: (role: Role, { teaches }: FactsOf['class']) => when(role === 'keeper' || (role === 'teacher' && teaches)),
   },

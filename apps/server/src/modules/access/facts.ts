@@ -40,6 +40,7 @@ export interface VisitFacts extends EditionFacts {
 }
 export interface ClassFacts {
   readonly teaches: boolean;
+  readonly learns: boolean;
 }
 export interface PersonFacts {
   /** They learn in a class that this person teaches. */
@@ -122,7 +123,8 @@ export const QUERIES: Readonly<Record<Thing, string>> = {
   take: `SELECT STRAIGHT_JOIN me.n, ${LESSON}, t.byId = me.id AS recorded, ${BORROWS} FROM ${ME} JOIN take t JOIN lesson l ON l.id = t.lessonId ${WORK} WHERE t.id = me.thing`,
   edition: `SELECT STRAIGHT_JOIN me.n, ${LESSON}, ${EDITION} FROM ${ME} JOIN edition e JOIN lesson l ON l.id = e.lessonId ${WORK} WHERE e.id = me.thing`,
   visit: `SELECT STRAIGHT_JOIN me.n, ${LESSON}, ${EDITION}, v.learnerId = me.id AS visits FROM ${ME} JOIN visit v JOIN edition e ON e.id = v.editionId JOIN lesson l ON l.id = e.lessonId ${WORK} WHERE v.id = me.thing`,
-  class: `SELECT STRAIGHT_JOIN me.n, EXISTS(SELECT 1 FROM membership m WHERE m.classId = c.id AND m.personId = me.id AND m.part = 'teacher') AS teaches FROM ${ME} JOIN school_class c WHERE c.id = me.thing`,
+  class: `SELECT STRAIGHT_JOIN me.n, EXISTS(SELECT 1 FROM membership m WHERE m.classId = c.id AND m.personId = me.id AND m.part = 'teacher') AS teaches,
+    EXISTS(SELECT 1 FROM membership m WHERE m.classId = c.id AND m.personId = me.id AND m.part = 'learner') AS learns FROM ${ME} JOIN school_class c WHERE c.id = me.thing`,
   person: `SELECT STRAIGHT_JOIN me.n, p.role = 'learner' AND EXISTS(SELECT 1 FROM membership l
       JOIN membership m ON m.classId = l.classId AND m.personId = me.id AND m.part = 'teacher'
       WHERE l.personId = p.id AND l.part = 'learner') AS teachesThem

@@ -31,6 +31,11 @@ export class AssignmentEntity extends Terms {
   @Column(moment) dueAt: Date;
   /** The page of one of its lessons that a spoken answer is given on; an empty board when null. */
   @Column({ type: 'uuid', nullable: true }) answerPage: string | null;
+  /** Where it stands on the page of its class: in a unit, for a day, and there in this place. */
+  @ForeignKey('class_unit', { onDelete: 'SET NULL' }) @Index() @Column({ type: 'uuid', nullable: true }) unitId:
+    string | null;
+  @Column({ type: 'date', nullable: true }) day: string | null;
+  @Column({ type: 'int' }) place: number;
   @Column(moment) createdAt: Date;
 }
 

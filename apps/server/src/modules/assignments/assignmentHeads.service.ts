@@ -11,6 +11,8 @@ export interface AssignmentHead {
   readonly title: string;
   /** The class, and who of it where not all have it. */
   readonly className: string;
+  /** Who of the class has it; empty where all do. */
+  readonly whom: string;
   readonly learners: number;
 }
 
@@ -33,7 +35,10 @@ export class AssignmentHeads {
       all.map(({ id, classId }) => {
         const [name, whom = ''] = [classes.get(classId)?.name ?? '', words.get(id)];
         const className = whom === '' ? name : `${name} (${whom})`;
-        return [id, { assignmentId: id, title: titles.get(id) ?? '', className, learners: learners.get(id) ?? 0 }];
+        return [
+          id,
+          { assignmentId: id, title: titles.get(id) ?? '', className, whom, learners: learners.get(id) ?? 0 },
+        ];
       }),
     );
   }

@@ -6,7 +6,15 @@ import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { LessonsService } from '../lessons/index.ts';
-import { AssignmentDto, ChangedAssignmentDto, NewAssignmentsDto, termsOf, type AskedDto } from './assignments.dto.ts';
+import { OutlineService } from '../outline/index.ts';
+import {
+  AssignmentDto,
+  PlaceDto,
+  ChangedAssignmentDto,
+  NewAssignmentsDto,
+  termsOf,
+  type AskedDto,
+} from './assignments.dto.ts';
 import { AssignmentHeads } from './assignmentHeads.service.ts';
 import { ensureToCome } from './assignments.rules.ts';
 import { AssignmentsService, type Asked, type Assignment } from './assignments.service.ts';
@@ -17,6 +25,8 @@ const askedIn = (body: AskedDto): Asked => ({
   dueAt: new Date(body.dueAt),
   answerPage: body.answerLimitMs == null ? null : (body.answerPage ?? null),
   lessonIds: body.lessonIds,
+  unit: body.unit ?? null,
+  day: body.day ?? null,
 });
 
 @ApiTags('assignments')
@@ -28,6 +38,7 @@ export class AssignmentsController {
     private readonly whom: WhomService,
     private readonly lessons: LessonsService,
     private readonly classes: ClassesService,
+    private readonly outline: OutlineService,
   ) {}
 
   /** Gives something to classes: an assignment for each of them. */
@@ -65,6 +76,16 @@ export class AssignmentsController {
     return this.#dto(id);
   }
 
+  /** Puts it elsewhere on the page of its class. */
+  @Put('assignments/:id/place')
+  @HttpCode(204)
+  @For('teacher')
+  @May('teach', 'assignment')
+  @ApiNoContentResponse()
+  async move(@Param('id', ParseUUIDPipe) id: string, @Body() { unitId, day, before }: PlaceDto): Promise<void> {
+    await this.assignments.move(id, { unitId, day, before });
+  }
+
   @Delete('assignments/:id')
   @HttpCode(204)
   @For('teacher')
@@ -93,13 +114,15 @@ export class AssignmentsController {
     const lessons = await this.lessons.byIds([...new Set(all.flatMap(({ lessonIds }) => lessonIds))]);
     const heads = await this.heads.of(all);
     const said = await this.whom.saidOf(all);
+    const units = await this.outline.namesOf(all.flatMap(({ unitId }) => unitId ?? []));
     return all.map(({ id, classId, lessonIds, dueAt, instructions, points, handIn, answerLimitMs, ...more }) => {
       const { title, className, learners } = present(heads.get(id));
       const { all: toAll, groups, learners: named, but } = present(said.get(id));
-      const { answerPage, watchedPercent, workOpens } = more;
+      const { answerPage, watchedPercent, workOpens, unitId, day } = more;
       return {
         ...{ id, classId, className, title, learners, instructions, points, handIn, answerLimitMs, answerPage },
         ...{ watchedPercent, workOpens, lessonIds: [...lessonIds], dueAt: dueAt.toISOString() },
+        ...{ unit: unitId === null ? null : (units.get(unitId) ?? null), day },
         lessons: lessonIds.map((of) => ({ id: of, title: lessons.get(of)?.title ?? '' })),
         whom: { all: toAll, groups: [...groups], learners: [...named], but: [...but] },
       };

@@ -12,6 +12,7 @@ import {
   WORK_OPENS,
   type WorkOpens,
 } from '@oakbell/core/assigning';
+import { LONGEST_UNIT } from '@oakbell/core/outline';
 import { Choice, Flag, Id, Ids, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import type { Terms } from './assignment.entity.ts';
 import { cleanWords } from './words.ts';
@@ -42,6 +43,10 @@ export class AskedDto extends AssignmentTermsDto {
   @When() dueAt: string;
   /** The page of one of the lessons that a spoken answer is given on; an empty board when null. */
   @Id({ nullable: true, optional: true }) answerPage?: string | null;
+  /** The unit of the class page that it stands in, by its name; made where there is none. */
+  @Text({ max: LONGEST_UNIT, nullable: true, optional: true }) unit?: string | null;
+  /** The day it is for, yyyy-mm-dd. */
+  @Text({ max: 10, nullable: true, optional: true }) day?: string | null;
 }
 export class ToClassDto {
   @Id() classId: string;
@@ -67,6 +72,14 @@ export class AssignmentDto extends ChangedAssignmentDto {
   @Parts(() => AssignedLessonDto) lessons: AssignedLessonDto[];
   /** How many have it now. */
   @Whole() learners: number;
+}
+export class PlaceDto {
+  /** Outside all units when null. */
+  @Id({ nullable: true }) unitId: string | null;
+  /** For no day when null; yyyy-mm-dd. */
+  @Text({ max: 10, nullable: true }) day: string | null;
+  /** What it comes before there; the last when null. */
+  @Id({ nullable: true }) before: string | null;
 }
 export class TemplateFactsDto extends AssignmentTermsDto {
   @Text({ min: 1, max: LONGEST_TEMPLATE }) name: string;

@@ -3,6 +3,7 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import { ClassesModule } from '../classes/index.ts';
 import { EditionsModule } from '../editions/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
+import { OutlineModule } from '../outline/index.ts';
 import { PagesModule } from '../pages/index.ts';
 import { PeopleModule } from '../people/index.ts';
 import {
@@ -32,6 +33,7 @@ import { WhomService } from './whom.service.ts';
     ClassesModule,
     EditionsModule,
     LessonsModule,
+    OutlineModule,
     PagesModule,
     PeopleModule,
   ],

@@ -1,16 +1,18 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Whom } from '@oakbell/core/assigning';
+import { orderWith, type Target } from '@oakbell/core/outline';
 import { randomUUID } from 'node:crypto';
-import { In, Repository } from 'typeorm';
+import { In, IsNull, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
-import { groupedBy } from '../../platform/database/index.ts';
+import { groupedBy, updateRows } from '../../platform/database/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { AccessService, MediaService } from '../access/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
+import { ensureDay, OutlineService } from '../outline/index.ts';
 import { PagesService } from '../pages/index.ts';
 import { AssignmentEntity, AssignmentLessonEntity, type Terms } from './assignment.entity.ts';
 import { WhomService } from './whom.service.ts';
@@ -23,6 +25,10 @@ export interface Asked extends Terms {
   readonly dueAt: Date;
   readonly answerPage: string | null;
   readonly lessonIds: readonly string[];
+  /** The unit of the class page that it stands in, by its name; made where there is none. Outside all when null. */
+  readonly unit: string | null;
+  /** The day it is for, yyyy-mm-dd; for no day when null. */
+  readonly day: string | null;
 }
 /** Who of one class is to have it. */
 export interface ToClass {
@@ -41,6 +47,7 @@ export class AssignmentsService {
     private readonly pages: PagesService,
     private readonly classes: ClassesService,
     private readonly editions: EditionsService,
+    private readonly outline: OutlineService,
     private readonly acts: Acts,
     private readonly events: Events,
   ) {}
@@ -54,11 +61,12 @@ export class AssignmentsService {
       throw new Problem(422, 'class-twice', 'A class is named twice. Nothing was given.');
     return this.acts.do(async () => {
       await this.#ensureUsable(asked, asked.lessonIds);
-      const { lessonIds, ...terms } = asked;
+      const { lessonIds, unit, ...terms } = asked;
       const made: Assignment[] = [];
       for (const { classId, whom } of to) {
         const more = { id: randomUUID(), classId, byId: person.id, toAll: whom.all, createdAt: new Date() };
-        const one = { ...terms, ...more };
+        const unitId = await this.outline.named(classId, unit);
+        const one = { ...terms, ...more, unitId, place: await this.#lastPlace(classId) };
         await this.assignments.insert(one);
         await this.#writeLessons(one.id, lessonIds);
         await this.whom.write(one, whom);
@@ -105,14 +113,16 @@ export class AssignmentsService {
     return this.#withLessons(await this.assignments.find({ where, order: { dueAt: 'ASC' } }));
   }
 
-  /** All that a learner has, soonest due first; those with one lesson where it is named. */
-  async forLearner(personId: string, lessonId?: string): Promise<readonly Assignment[]> {
+  /** All that a learner has, soonest due first; those with one lesson, or of one class, where it is named. */
+  async forLearner(
+    personId: string,
+    { lessonId, classId }: { readonly lessonId?: string; readonly classId?: string } = {},
+  ): Promise<readonly Assignment[]> {
     const rows = (await this.assignments.query(
-      lessonId === undefined
-        ? 'SELECT assignmentId AS id FROM assigned WHERE learnerId = ?'
-        : `SELECT d.assignmentId AS id FROM assigned d
-           JOIN assignment_lesson l ON l.assignmentId = d.assignmentId AND l.lessonId = ? WHERE d.learnerId = ?`,
-      lessonId === undefined ? [personId] : [lessonId, personId],
+      `SELECT d.assignmentId AS id FROM assigned d
+       ${lessonId === undefined ? '' : 'JOIN assignment_lesson l ON l.assignmentId = d.assignmentId AND l.lessonId = ?'}
+       WHERE d.learnerId = ? ${classId === undefined ? '' : 'AND d.classId = ?'}`,
+      [lessonId, personId, classId].filter((one) => one !== undefined),
     )) as { id: string }[];
     return this.#found(rows.map(({ id }) => id));
   }
@@ -132,8 +142,9 @@ export class AssignmentsService {
         if (!(await this.access.decide(person, 'give', 'lesson', one)).ok) throw notFound('lesson');
       await this.#ensureUsable(asked, added);
       const had = await this.whom.learnersOf(before.id);
-      const { lessonIds, ...terms } = asked;
-      await this.assignments.update({ id: before.id }, { ...terms, toAll: whom.all });
+      const { lessonIds, unit, ...terms } = asked;
+      const unitId = await this.outline.named(before.classId, unit);
+      await this.assignments.update({ id: before.id }, { ...terms, unitId, toAll: whom.all });
       await this.#writeLessons(before.id, lessonIds);
       await this.whom.write(before, whom);
       await this.#tell(before, [...new Set([...before.lessonIds, ...lessonIds])], had);
@@ -161,6 +172,43 @@ export class AssignmentsService {
       await this.#tell(given, given.lessonIds, had);
       await this.#cut(had);
     });
+  }
+
+  /**
+   * Puts it elsewhere on the page of its class: before another one of that unit and day, or as the last there.
+   * @throws Problem `not-found` for a unit of another class; `no-such-day`
+   */
+  async move(id: string, { unitId, day, before }: Target): Promise<void> {
+    ensureDay(day);
+    await this.acts.do(async () => {
+      const { classId } = await this.get(id);
+      await this.classes.lock(classId);
+      if (unitId !== null) await this.outline.ensureIn(classId, unitId);
+      const at = { classId, unitId: unitId ?? IsNull(), day: day ?? IsNull() };
+      const there = await this.assignments.find({ where: at, order: { place: 'ASC', createdAt: 'ASC' } });
+      await this.assignments.update({ id }, { unitId, day });
+      const order = orderWith(
+        there.map((one) => one.id),
+        id,
+        before,
+      );
+      await updateRows(
+        this.assignments,
+        { table: 'assignment', columns: ['place'] },
+        order.map((one, place) => [one, place]),
+      );
+      await this.outline.tell(classId);
+    });
+  }
+
+  /** All that a class was given, in the order in which it was. */
+  async ofClass(classId: string): Promise<readonly Assignment[]> {
+    return this.#withLessons(await this.assignments.find({ where: { classId }, order: { createdAt: 'ASC' } }));
+  }
+
+  /** The place after all others of its class. */
+  async #lastPlace(classId: string): Promise<number> {
+    return 1 + ((await this.assignments.maximum('place', { classId })) ?? -1);
   }
 
   /** Whoever no longer has something asks anew for what they still may see. */
@@ -196,7 +244,8 @@ export class AssignmentsService {
   }
 
   /** @throws Problem `not-published` for a lesson without an edition; `not-found` for a page of none of these lessons */
-  async #ensureUsable({ answerPage, lessonIds }: Asked, added: readonly string[]): Promise<void> {
+  async #ensureUsable({ answerPage, lessonIds, day }: Asked, added: readonly string[]): Promise<void> {
+    ensureDay(day);
     if (new Set(lessonIds).size < lessonIds.length)
       throw new Problem(422, 'lesson-twice', 'A lesson is named twice. Nothing was given.');
     const published = await this.editions.publishedOf(added);

@@ -203,6 +203,11 @@ export class ClassesService {
     return this.memberships.existsBy({ classId, personId, part });
   }
 
+  /** Keeps others from changing what hangs on this class until the act ends. */
+  async lock(id: string): Promise<void> {
+    await this.classes.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
+  }
+
   /** @throws Problem `not-found` */
   async get(id: string): Promise<SchoolClassEntity> {
     const found = await this.classes.findOneBy({ id });

@@ -1,1 +1,3 @@
 export { TodayModule } from './today.module.ts';
+export { DeskItemDto } from './desk.dto.ts';
+export { DeskItems } from './deskItems.service.ts';

@@ -1,20 +1,18 @@
 import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
-import { isWatched, isWorkOpen, shareOfAll, titleOf } from '@oakbell/core/assigning';
-import { STANDINGS, type Standing } from '@oakbell/core/opening';
 import { present } from '@oakbell/core/present';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { Choice, Decimal, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { Choice, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
-import { AssignmentHeads, AssignmentsService, DueDates, shownWords, type Assignment } from '../assignments/index.ts';
-import { ClassesService } from '../classes/index.ts';
+import { AssignmentHeads, AssignmentsService, shownWords, type Assignment } from '../assignments/index.ts';
 import { LessonsService } from '../lessons/index.ts';
-import { MarkingService } from '../marking/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { SubmissionsService } from '../submissions/index.ts';
 import { takeDto, TakeDto, TakesService } from '../takes/index.ts';
-import { DeskLessons, WatchCounts } from '../watching/index.ts';
-import { deskState, lessonStep, type DeskState, type LessonStep } from './today.rules.ts';
+import { WatchCounts } from '../watching/index.ts';
+import { DeskItemDto, DeskWorkDto } from './desk.dto.ts';
+import { DeskItems } from './deskItems.service.ts';
+import { lessonStep, type LessonStep } from './today.rules.ts';
 import { PagesService } from '../pages/index.ts';
 
 /** What was due longer ago than this is no longer said to be not yet watched. */
@@ -56,46 +54,6 @@ export class TodayDto {
   @Parts(() => TodayAssignmentDto) notWatched: TodayAssignmentDto[];
   @Parts(() => UnfinishedTakeDto) unfinished: UnfinishedTakeDto[];
 }
-/** A lesson of it, in the order in which they are to be watched. */
-export class DeskLessonDto {
-  @Id() lessonId: string;
-  @Text() title: string;
-  @Whole() length: number;
-  @Decimal({ max: 1 }) share: number;
-  @Id({ nullable: true }) editionId: string | null;
-  /** Whether it can be watched now, or why not; `opensAt` says when, where it is still to come. */
-  @Choice(STANDINGS) standing: Standing;
-  @When({ nullable: true }) opensAt: string | null;
-}
-export class DeskItemDto {
-  @Id() assignmentId: string;
-  @Text() title: string;
-  @Text() className: string;
-  @Text() teacherName: string;
-  /** With the extra time that its learner needs. */
-  @When() dueAt: string;
-  /** Whether there is extra time in it. */
-  @Flag() extraTime: boolean;
-  @Whole({ nullable: true }) points: number | null;
-  @Flag() handIn: boolean;
-  /** The longest a spoken answer may be, in ms; null when none is asked for. */
-  @Whole({ nullable: true }) answerLimitMs: number | null;
-  @Choice(['to-do', 'handed-in', 'finished', 'feedback']) state: DeskState;
-  /** Whether something can be handed in now: the lessons may have to be watched first. */
-  @Flag() workOpen: boolean;
-  /** From how much of each lesson on it counts as watched, in per cent. */
-  @Whole() watchedPercent: number;
-  /** Of all its lessons: their length, and how much of it was watched. */
-  @Whole() length: number;
-  @Decimal({ max: 1 }) share: number;
-  @Parts(() => DeskLessonDto) lessons: DeskLessonDto[];
-}
-
-/** One of them, to be worked on. */
-export class DeskWorkDto extends DeskItemDto {
-  /** HTML, with formulas as MathML: drawn for one, never for a list. */
-  @Text() instructions: string;
-}
 
 /** So many of a teacher's newest lessons are looked at for what is to be finished. */
 const LOOKED_AT = 200;
@@ -106,15 +64,12 @@ export class TodayController {
   constructor(
     private readonly pages: PagesService,
     private readonly assignments: AssignmentsService,
-    private readonly dueDates: DueDates,
-    private readonly classes: ClassesService,
     private readonly lessons: LessonsService,
-    private readonly marking: MarkingService,
     private readonly people: PeopleService,
     private readonly submissions: SubmissionsService,
     private readonly takes: TakesService,
     private readonly counts: WatchCounts,
-    private readonly deskLessons: DeskLessons,
+    private readonly desk: DeskItems,
     private readonly heads: AssignmentHeads,
   ) {}
 
@@ -134,9 +89,9 @@ export class TodayController {
   @Get('desk')
   @For('learner')
   @ApiOkResponse({ type: [DeskItemDto] })
-  async desk(@By() person: SignedIn): Promise<DeskItemDto[]> {
+  async onDesk(@By() person: SignedIn): Promise<DeskItemDto[]> {
     const assignments = await this.assignments.forLearner(person.id);
-    return this.#deskItems(person, assignments);
+    return this.desk.of(person, assignments);
   }
 
   @Get('desk/:id')
@@ -145,40 +100,8 @@ export class TodayController {
   @ApiOkResponse({ type: DeskWorkDto })
   async deskOne(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<DeskWorkDto> {
     const assignment = await this.assignments.get(id);
-    const [item] = await this.#deskItems(person, [assignment]);
+    const [item] = await this.desk.of(person, [assignment]);
     return { ...present(item), instructions: shownWords(assignment.instructions) };
-  }
-
-  async #deskItems(person: SignedIn, assignments: readonly Assignment[]): Promise<DeskItemDto[]> {
-    const met = await this.deskLessons.of(person.id, assignments);
-    const ids = assignments.map((one) => one.id);
-    const submissions = await this.submissions.ofLearnerIn(ids, person.id);
-    const marks = await this.marking.marksOf([...submissions.values()].map((one) => one.id));
-    const classes = await this.classes.byIds(assignments.map((one) => one.classId));
-    const people = await this.people.byIds(assignments.map((one) => one.byId));
-    const dueFor = await this.dueDates.of([person.id]);
-    return assignments.map(({ id, classId, byId, ...terms }) => {
-      const dueAt = dueFor(person.id, terms);
-      const { points, handIn, answerLimitMs, watchedPercent, workOpens } = terms;
-      const submission = submissions.get(id);
-      const lessons = present(met.get(id));
-      const handedBack = Boolean(submission && marks.get(submission.id)?.handedBackAt);
-      const watched = isWatched(lessons, watchedPercent);
-      return {
-        assignmentId: id,
-        title: titleOf(lessons.map(({ title }) => title)),
-        className: classes.get(classId)?.name ?? '',
-        teacherName: people.get(byId)?.name ?? '',
-        ...{ points, handIn, answerLimitMs, watchedPercent },
-        dueAt: dueAt.toISOString(),
-        extraTime: dueAt > terms.dueAt,
-        state: deskState({ handIn, watched, submitted: submission !== undefined, handedBack }),
-        workOpen: isWorkOpen(workOpens, lessons, watchedPercent),
-        length: lessons.reduce((sum, { length }) => sum + length, 0),
-        share: shareOfAll(lessons),
-        lessons: [...lessons],
-      };
-    });
   }
 
   async #toFinish(person: SignedIn): Promise<TodayLessonDto[]> {

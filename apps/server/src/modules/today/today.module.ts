@@ -7,6 +7,7 @@ import { PeopleModule } from '../people/index.ts';
 import { SubmissionsModule } from '../submissions/index.ts';
 import { TakesModule } from '../takes/index.ts';
 import { WatchingModule } from '../watching/index.ts';
+import { DeskItems } from './deskItems.service.ts';
 import { TodayController } from './today.controller.ts';
 import { PagesModule } from '../pages/index.ts';
 
@@ -23,5 +24,7 @@ import { PagesModule } from '../pages/index.ts';
     WatchingModule,
   ],
   controllers: [TodayController],
+  providers: [DeskItems],
+  exports: [DeskItems],
 })
 export class TodayModule {}

@@ -118,7 +118,7 @@ export class WatchingController {
     const isTakenAway = edition === null && (await this.editions.withdrawnOf([id])).has(id);
     const shown = shownOpening(lesson, isTakenAway, Date.now());
     const may = edition !== null && (await this.access.decide(person, 'watch', 'edition', edition.id)).ok;
-    const given = person.role === 'learner' ? await this.assignments.forLearner(person.id, id) : [];
+    const given = person.role === 'learner' ? await this.assignments.forLearner(person.id, { lessonId: id }) : [];
     const next = given.find(({ dueAt }) => dueAt.getTime() > Date.now()) ?? given.at(-1);
     return {
       lessonId: id,

@@ -145,6 +145,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{id}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["assignments_move"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{id}/assignments": {
         parameters: {
             query?: never;
@@ -1185,6 +1201,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{id}/units": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["outline_order"];
+        post: operations["outline_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/units/{unit}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["outline_remove"];
+        options?: never;
+        head?: never;
+        patch: operations["outline_rename"];
+        trace?: never;
+    };
+    "/api/classes/{id}/days/{day}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["outline_say"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}": {
         parameters: {
             query?: never;
@@ -2168,7 +2232,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["today_desk"];
+        get: operations["today_onDesk"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2185,6 +2249,54 @@ export interface paths {
             cookie?: never;
         };
         get: operations["today_deskOne"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["classpage_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["classpage_own"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-classes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["classpage_ownPage"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2297,6 +2409,8 @@ export interface components {
             dueAt: string;
             /** Format: uuid */
             answerPage?: string | null;
+            unit?: string | null;
+            day?: string | null;
             to: components["schemas"]["ToClassDto"][];
         };
         AssignedLessonDto: {
@@ -2317,6 +2431,8 @@ export interface components {
             dueAt: string;
             /** Format: uuid */
             answerPage?: string | null;
+            unit?: string | null;
+            day?: string | null;
             whom: components["schemas"]["WhomDto"];
             /** Format: uuid */
             id: string;
@@ -2340,7 +2456,16 @@ export interface components {
             dueAt: string;
             /** Format: uuid */
             answerPage?: string | null;
+            unit?: string | null;
+            day?: string | null;
             whom: components["schemas"]["WhomDto"];
+        };
+        PlaceDto: {
+            /** Format: uuid */
+            unitId: string | null;
+            day: string | null;
+            /** Format: uuid */
+            before: string | null;
         };
         TemplateDto: {
             instructions: string;
@@ -2787,6 +2912,26 @@ export interface components {
         };
         SpeakingRateDto: {
             wordsPerMinute: number;
+        };
+        NewClassUnitDto: {
+            name: string;
+            at?: number;
+            days?: string[];
+        };
+        MadeUnitDto: {
+            /** Format: uuid */
+            id: string;
+        };
+        UnitOrderDto: {
+            ids: string[];
+        };
+        ClassUnitFactsDto: {
+            name: string;
+        };
+        TopicFactsDto: {
+            /** Format: uuid */
+            unitId: string | null;
+            topic: string;
         };
         JobDto: {
             /** Format: uuid */
@@ -3488,6 +3633,71 @@ export interface components {
             lessons: components["schemas"]["DeskLessonDto"][];
             instructions: string;
         };
+        ClassUnitDto: {
+            name: string;
+            /** Format: uuid */
+            id: string;
+        };
+        TopicDto: {
+            /** Format: uuid */
+            unitId: string | null;
+            topic: string;
+            day: string;
+        };
+        PageItemDto: {
+            /** Format: uuid */
+            unitId: string | null;
+            day: string | null;
+            place: number;
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            lessonId: string;
+            title: string;
+            whom: string;
+            /** Format: date-time */
+            dueAt: string;
+            handIn: boolean;
+            learners: number;
+            begun: number;
+            waiting: number;
+        };
+        ClassPageDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            course: string;
+            units: components["schemas"]["ClassUnitDto"][];
+            topics: components["schemas"]["TopicDto"][];
+            learners: number;
+            items: components["schemas"]["PageItemDto"][];
+        };
+        OwnClassDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            course: string;
+        };
+        OwnPageItemDto: {
+            /** Format: uuid */
+            unitId: string | null;
+            day: string | null;
+            place: number;
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            givenAt: string;
+            work: components["schemas"]["DeskItemDto"];
+        };
+        OwnClassPageDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            course: string;
+            units: components["schemas"]["ClassUnitDto"][];
+            topics: components["schemas"]["TopicDto"][];
+            items: components["schemas"]["OwnPageItemDto"][];
+        };
     };
     responses: never;
     parameters: never;
@@ -3730,6 +3940,29 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    assignments_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceDto"];
+            };
+        };
         responses: {
             204: {
                 headers: {
@@ -5592,6 +5825,122 @@ export interface operations {
             };
         };
     };
+    outline_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnitOrderDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    outline_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewClassUnitDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeUnitDto"];
+                };
+            };
+        };
+    };
+    outline_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                unit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    outline_rename: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                unit: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassUnitFactsDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    outline_say: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TopicFactsDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     jobs_one: {
         parameters: {
             query?: never;
@@ -7217,7 +7566,7 @@ export interface operations {
             };
         };
     };
-    today_desk: {
+    today_onDesk: {
         parameters: {
             query?: never;
             header?: never;
@@ -7253,6 +7602,67 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskWorkDto"];
+                };
+            };
+        };
+    };
+    classpage_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassPageDto"];
+                };
+            };
+        };
+    };
+    classpage_own: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnClassDto"][];
+                };
+            };
+        };
+    };
+    classpage_ownPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnClassPageDto"];
                 };
             };
         };

@@ -1,0 +1,1 @@
+export { ClassPageModule } from './classPage.module.ts';

@@ -1,0 +1,23 @@
+import { LONGEST_TOPIC, LONGEST_UNIT } from '@oakbell/core/outline';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
+
+/** A unit of a class page: what was given stands in it by itself. */
+@Entity('class_unit')
+@Index(['classId', 'name'], { unique: true })
+export class ClassUnitEntity {
+  @PrimaryColumn('uuid') id: string;
+  @ForeignKey('school_class', { onDelete: 'CASCADE' }) @Column('uuid') classId: string;
+  @Column({ type: 'varchar', length: LONGEST_UNIT }) name: string;
+  @Column({ type: 'int' }) position: number;
+}
+
+/** What a class does on a day. */
+@Entity('class_day')
+export class ClassDayEntity {
+  @ForeignKey('school_class', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') classId: string;
+  @PrimaryColumn({ type: 'date' }) day: string;
+  /** The unit it stands in; outside all of them when null. */
+  @ForeignKey('class_unit', { onDelete: 'SET NULL' }) @Index() @Column({ type: 'uuid', nullable: true }) unitId:
+    string | null;
+  @Column({ type: 'varchar', length: LONGEST_TOPIC }) topic: string;
+}

@@ -1,0 +1,58 @@
+import { Injectable } from '@nestjs/common';
+import { isWatched, isWorkOpen, shareOfAll, titleOf } from '@oakbell/core/assigning';
+import { present } from '@oakbell/core/present';
+import type { SignedIn } from '../../platform/sessions/index.ts';
+import { DueDates, type Assignment } from '../assignments/index.ts';
+import { ClassesService } from '../classes/index.ts';
+import { MarkingService } from '../marking/index.ts';
+import { PeopleService } from '../people/index.ts';
+import { SubmissionsService } from '../submissions/index.ts';
+import { DeskLessons } from '../watching/index.ts';
+import type { DeskItemDto } from './desk.dto.ts';
+import { deskState } from './today.rules.ts';
+
+/** What a learner was given as they meet it: in so many queries, however much it is. */
+@Injectable()
+export class DeskItems {
+  constructor(
+    private readonly dueDates: DueDates,
+    private readonly classes: ClassesService,
+    private readonly marking: MarkingService,
+    private readonly people: PeopleService,
+    private readonly submissions: SubmissionsService,
+    private readonly deskLessons: DeskLessons,
+  ) {}
+
+  /** In the order of the assignments. */
+  async of(person: SignedIn, assignments: readonly Assignment[]): Promise<DeskItemDto[]> {
+    const met = await this.deskLessons.of(person.id, assignments);
+    const ids = assignments.map((one) => one.id);
+    const submissions = await this.submissions.ofLearnerIn(ids, person.id);
+    const marks = await this.marking.marksOf([...submissions.values()].map((one) => one.id));
+    const classes = await this.classes.byIds(assignments.map((one) => one.classId));
+    const people = await this.people.byIds(assignments.map((one) => one.byId));
+    const dueFor = await this.dueDates.of([person.id]);
+    return assignments.map(({ id, classId, byId, ...terms }) => {
+      const dueAt = dueFor(person.id, terms);
+      const { points, handIn, answerLimitMs, watchedPercent, workOpens } = terms;
+      const submission = submissions.get(id);
+      const lessons = present(met.get(id));
+      const handedBack = Boolean(submission && marks.get(submission.id)?.handedBackAt);
+      const watched = isWatched(lessons, watchedPercent);
+      return {
+        assignmentId: id,
+        title: titleOf(lessons.map(({ title }) => title)),
+        className: classes.get(classId)?.name ?? '',
+        teacherName: people.get(byId)?.name ?? '',
+        ...{ points, handIn, answerLimitMs, watchedPercent },
+        dueAt: dueAt.toISOString(),
+        extraTime: dueAt > terms.dueAt,
+        state: deskState({ handIn, watched, submitted: submission !== undefined, handedBack }),
+        workOpen: isWorkOpen(workOpens, lessons, watchedPercent),
+        length: lessons.reduce((sum, { length }) => sum + length, 0),
+        share: shareOfAll(lessons),
+        lessons: [...lessons],
+      };
+    });
+  }
+}

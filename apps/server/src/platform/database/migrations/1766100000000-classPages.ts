@@ -1,0 +1,32 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm';
+
+/** Class pages: units and days, and where on them stands what was given. */
+export class ClassPages1766100000000 implements MigrationInterface {
+  async up(runner: QueryRunner): Promise<void> {
+    for (const sql of [
+      'CREATE TABLE `class_unit` (`id` uuid NOT NULL, `classId` uuid NOT NULL, `name` varchar(120) NOT NULL, `position` int NOT NULL, UNIQUE INDEX `IDX_b153c6f9c27e0412396b4ed967` (`classId`, `name`), PRIMARY KEY (`id`)) ENGINE=InnoDB',
+      'CREATE TABLE `class_day` (`classId` uuid NOT NULL, `day` date NOT NULL, `unitId` uuid NULL, `topic` varchar(200) NOT NULL, INDEX `IDX_507a13a64560f403ff343e2f78` (`unitId`), PRIMARY KEY (`classId`, `day`)) ENGINE=InnoDB',
+      'ALTER TABLE `assignment` ADD COLUMN `unitId` uuid NULL, ADD COLUMN `day` date NULL, ADD COLUMN `place` int NOT NULL DEFAULT 0',
+      'ALTER TABLE `assignment` ALTER COLUMN `place` DROP DEFAULT',
+      'CREATE INDEX `IDX_fed3575ea6a681f296b9eb9723` ON `assignment` (`unitId`)',
+      // What was given before stands in the order in which it was due.
+      'UPDATE `assignment` a JOIN (SELECT `id`, ROW_NUMBER() OVER (PARTITION BY `classId` ORDER BY `dueAt`, `id`) AS n FROM `assignment`) o ON o.`id` = a.`id` SET a.`place` = o.n - 1',
+      'ALTER TABLE `class_unit` ADD CONSTRAINT `FK_dad545ecfe72fa4433ab44e49bd` FOREIGN KEY (`classId`) REFERENCES `school_class`(`id`) ON DELETE CASCADE ON UPDATE NO ACTION',
+      'ALTER TABLE `class_day` ADD CONSTRAINT `FK_dd538a0ca3eb7358212bf2ec1e5` FOREIGN KEY (`classId`) REFERENCES `school_class`(`id`) ON DELETE CASCADE ON UPDATE NO ACTION',
+      'ALTER TABLE `class_day` ADD CONSTRAINT `FK_507a13a64560f403ff343e2f781` FOREIGN KEY (`unitId`) REFERENCES `class_unit`(`id`) ON DELETE SET NULL ON UPDATE NO ACTION',
+      'ALTER TABLE `assignment` ADD CONSTRAINT `FK_fed3575ea6a681f296b9eb97232` FOREIGN KEY (`unitId`) REFERENCES `class_unit`(`id`) ON DELETE SET NULL ON UPDATE NO ACTION',
+    ])
+      await runner.query(sql);
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    for (const sql of [
+      'ALTER TABLE `assignment` DROP FOREIGN KEY `FK_fed3575ea6a681f296b9eb97232`',
+      'DROP INDEX `IDX_fed3575ea6a681f296b9eb9723` ON `assignment`',
+      'ALTER TABLE `assignment` DROP COLUMN `unitId`, DROP COLUMN `day`, DROP COLUMN `place`',
+      'DROP TABLE `class_day`',
+      'DROP TABLE `class_unit`',
+    ])
+      await runner.query(sql);
+  }
+}

@@ -1,0 +1,4 @@
+export * from './limits.ts';
+export * from './outline.ts';
+export * from './newness.ts';
+export * from './moving.ts';

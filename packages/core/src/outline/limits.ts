@@ -1,0 +1,7 @@
+/* What a class page can hold, said before it is sent and checked where it arrives. */
+
+/** The letters of a unit's name, and the units of one class. */
+export const LONGEST_UNIT = 120;
+export const MOST_UNITS = 60;
+/** The letters of what a class does on a day. */
+export const LONGEST_TOPIC = 200;
