@@ -425,6 +425,8 @@ describe('rights', () => {
       'delete /api/people/{id}/sessions',
       // Of nobody in the class: there is no such person, for those who may ask.
       'delete /api/classes/{id}/members/{person}',
+      // Of a unit that is not there, likewise.
+      'delete /api/classes/{id}/units/{unit}',
       'delete /api/courses/{id}/teachers/{person}',
       // Whoever has a copy hears what it plays.
       'post /api/lessons/{id}/copies',

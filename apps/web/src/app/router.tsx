@@ -8,6 +8,14 @@ import { place } from './place.ts';
 const learner: RouteObject[] = [
   { path: 'desk', ...place(async () => ({ Component: (await import('../features/watch/desk.ts')).DeskPage })) },
   {
+    path: 'class',
+    ...place(async () => ({ Component: (await import('../features/classroom/index.ts')).OwnClassesPage })),
+  },
+  {
+    path: 'class/:class',
+    ...place(async () => ({ Component: (await import('../features/classroom/index.ts')).OwnClassPage })),
+  },
+  {
     path: 'desk/:assignment',
     ...place(async () => ({ Component: (await import('../features/watch/index.ts')).WatchPage })),
   },
@@ -21,6 +29,10 @@ const learner: RouteObject[] = [
   },
 ];
 const teacher: RouteObject[] = [
+  {
+    path: 'classes/:class/page',
+    ...place(async () => ({ Component: (await import('../features/outline/index.ts')).OutlinePage })),
+  },
   { path: 'today', ...place(async () => ({ Component: (await import('../features/today/index.ts')).TodayPage })) },
   {
     path: 'lessons',

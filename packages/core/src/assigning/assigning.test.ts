@@ -55,7 +55,7 @@ describe('work that opens once its lessons were watched', () => {
 describe('an assignment as a sentence', () => {
   const EMPTY: Told = {
     ...{ classes: [], lessons: [], handIn: false, answerLimitMs: null, points: null, due: null },
-    workOpens: 'at-once',
+    ...{ workOpens: 'at-once', unit: null, day: null },
   };
   const text = (told: Partial<Told>) =>
     assignmentSentence({ ...EMPTY, ...told })
@@ -75,6 +75,13 @@ describe('an assignment as a sentence', () => {
     expect(text({ ...told, handIn: true, answerLimitMs: 90_000, workOpens: 'once-watched', points: 1 })).toBe(
       '10a is to watch “Tides” and, once that is watched, to answer aloud, up to 1:30, for up to 1 point by Friday at four',
     );
+  });
+
+  it('says where it stands on the class page, where that is said', () => {
+    const told = { classes: [{ name: '10a', whom: '' }], lessons: ['Tides'], due: 'Friday' };
+    expect(text({ ...told, unit: 'Springs' })).toMatch(/by Friday \(on the class page in “Springs”\)$/);
+    expect(text({ ...told, unit: 'Springs', day: 'Tue, 3 Mar' })).toMatch(/ in “Springs” for Tue, 3 Mar\)$/);
+    expect(text({ ...told, day: 'Tue, 3 Mar' })).toMatch(/\(on the class page for Tue, 3 Mar\)$/);
   });
 
   it('names several classes and lessons', () => {

@@ -13,6 +13,9 @@ export interface Told {
   /** By when, in words; null while no such moment is chosen. */
   readonly due: string | null;
   readonly workOpens: WorkOpens;
+  /** The unit of the class page, and the day in words; null for none. */
+  readonly unit: string | null;
+  readonly day: string | null;
 }
 /** A piece of the sentence; what is still to be chosen stands open. */
 export interface Piece {
@@ -34,7 +37,14 @@ export function assignmentSentence(told: Told): readonly Piece[] {
     lessons.length > 0 ? said(listed(lessons.map((title) => `“${title}”`))) : toChoose('a lesson'),
     said(`${workWords(told)}${worth} by`.trim()),
     due === null ? toChoose('a day and a time') : said(due),
+    ...placeWords(told),
   ];
+}
+
+/** Where it stands on the class page, if anywhere in particular. */
+function placeWords({ unit, day }: Told): readonly Piece[] {
+  const [inUnit, forDay] = [unit === null ? '' : ` in “${unit}”`, day === null ? '' : ` for ${day}`];
+  return inUnit === '' && forDay === '' ? [] : [said(`(on the class page${inUnit}${forDay})`)];
 }
 
 function workWords({ handIn, answerLimitMs, workOpens }: Told): string {

@@ -10,8 +10,11 @@ import type { Asked } from './sheet/terms.ts';
 /** What can be given once more. */
 const termsIn = (given: Omit<Api['AssignmentDto'], 'classId' | 'whom' | 'className'>): Asked => {
   const { instructions, points, handIn, answerLimitMs = null, answerPage = null } = given;
-  const { watchedPercent, workOpens, lessonIds, dueAt } = given;
-  return { instructions, points, handIn, answerLimitMs, answerPage, watchedPercent, workOpens, lessonIds, dueAt };
+  const { watchedPercent, workOpens, lessonIds, dueAt, unit = null, day = null } = given;
+  return {
+    ...{ instructions, points, handIn, answerLimitMs, answerPage, watchedPercent, workOpens },
+    ...{ lessonIds, dueAt, unit, day },
+  };
 };
 
 /** Whom the lesson was given to; each can be changed, and taken back while nothing has come of it. */

@@ -3,6 +3,7 @@ import { IconDots, IconPlus, IconPrinter } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { ClassTabs } from '../../kits/classhead/index.ts';
 import { AddNames, FirstPasswordDialog } from '../../kits/roster/index.ts';
 import { call, client, useSession, type Api } from '../../shared/api/index.ts';
 import {
@@ -44,6 +45,7 @@ export function ClassPage() {
 }
 
 function Filled({ whole, acts }: { readonly whole: Whole; readonly acts: Acts }) {
+  const me = useSession();
   const [open, setOpen] = useState<Open>(null);
   const [letIn, setLetIn] = useState<Person | null>(null);
   const [needing, setNeeding] = useState<Learner | null>(null);
@@ -92,6 +94,7 @@ function Filled({ whole, acts }: { readonly whole: Whole; readonly acts: Acts })
           <ClassMenu onOpen={setOpen} />
         </Group>
       </Group>
+      {me?.role === 'teacher' && <ClassTabs id={whole.id} here="people" />}
       <ProblemNote failure={acts.takeOut.error ?? acts.answer.error} />
       <WhoAsks whole={whole} acts={acts} />
       {whole.roster.length === 0 ? (

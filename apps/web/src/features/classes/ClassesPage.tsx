@@ -57,6 +57,17 @@ export function ClassesPage() {
                     )}
                   </div>
                   <Text>{learnersText(one.learners)}</Text>
+                  {!keeps && (
+                    <Button
+                      component={Link}
+                      to={`/classes/${one.id}/page`}
+                      variant="default"
+                      size="sm"
+                      aria-label={`Class page of ${one.name}`}
+                    >
+                      Class page
+                    </Button>
+                  )}
                 </li>
               )}
             </ManyRows>

@@ -8,12 +8,12 @@ const TOUCHED: Readonly<Record<Change['kind'], readonly string[]>> = {
   lesson: ['library', 'changes', 'about'],
   here: ['here'],
   course: ['courses', 'library', 'lesson'],
-  class: ['class', 'classes', 'joining', 'desk'],
+  class: ['class', 'classes', 'class-page', 'joining', 'desk'],
   job: ['job', 'upload', 'hand-in', 'editions', 'rosters'],
   edition: ['editions', 'library', 'about', 'desk', 'feedback', 'marking', 'hand-in', 'watched'],
-  'hand-in': ['hand-in', 'marking', 'today', 'desk', 'feedback'],
-  assignment: ['desk', 'lesson-assignments', 'marking', 'today', 'library', 'about'],
-  watched: ['watched', 'today', 'marking'],
+  'hand-in': ['hand-in', 'marking', 'today', 'desk', 'feedback', 'class-page'],
+  assignment: ['desk', 'class-page', 'lesson-assignments', 'marking', 'today', 'library', 'about'],
+  watched: ['watched', 'today', 'marking', 'class-page'],
 };
 
 /** Has asked for again what a change touches, where it is on screen; the rest is asked for when it is looked at. */

@@ -1,4 +1,4 @@
-import { dayDistance, dueText, setSchoolZone, whenText } from './dates.ts';
+import { dayDistance, dayOf, dayText, dueText, setSchoolZone, whenText } from './dates.ts';
 
 it('days are counted by the calendar, not by hours', () => {
   const now = new Date(2026, 2, 5, 23, 50);
@@ -27,4 +27,15 @@ it('is told in the time of the school, with the year where it is another one', (
   expect(whenText('2020-03-05T20:00:00Z', now)).toMatch(/5 Mar 2020, 16:00/);
   // It is still the day before there.
   expect(dayDistance('2026-03-05T20:00:00Z', now)).toBe('tomorrow');
+});
+
+it('a day of the calendar is read as it is written, whatever the zone', () => {
+  const now = new Date('2026-03-05T23:30:00Z');
+  for (const zone of ['Pacific/Auckland', 'America/Los_Angeles', 'UTC']) {
+    setSchoolZone(zone);
+    expect(dayText('2026-03-09', now)).toBe('Mon 9 Mar');
+    expect(dayText('2031-03-04', now)).toBe('Tue, 4 Mar 2031');
+  }
+  setSchoolZone('Pacific/Auckland');
+  expect(dayOf(now)).toBe('2026-03-06');
 });

@@ -37,13 +37,22 @@ export function whenText(iso: string, now = new Date()): string {
   const day = yearOf(moment) === yearOf(now) ? formats.day : formats.dayOfYear;
   return `${day.format(moment)}, ${formats.clock.format(moment)}`;
 }
+/** A day of the school's calendar (yyyy-mm-dd) as it is read: `Thu, 5 Mar`; with the year where it is not this one. */
+export function dayText(day: string, now = new Date()): string {
+  const { day: short, dayOfYear } = daysOfCalendar;
+  return (day.startsWith(yearOf(now)) ? short : dayOfYear).format(new Date(`${day}T00:00:00Z`));
+}
+/** A day of the calendar is the same in every zone: it is told as it is written. */
+const daysOfCalendar = formatsOf('UTC');
+/** The day of the school's calendar that a moment is in: `2026-03-05`. */
+export const dayOf = (moment: Date): string => formats.calendar.format(moment);
+
 /** `16:00` */
 export const clockText = (moment: Date): string => formats.clock.format(moment);
 
 /** `today`, `tomorrow`, `in 3 days`, `2 days ago`: whole days of the calendar from `now`. */
 export function dayDistance(iso: string, now: Date): string {
-  const dayOf = (moment: Date) => Date.parse(formats.calendar.format(moment));
-  const days = Math.round((dayOf(new Date(iso)) - dayOf(now)) / 86_400_000);
+  const days = Math.round((Date.parse(dayOf(new Date(iso))) - Date.parse(dayOf(now))) / 86_400_000);
   if (days === 0) return 'today';
   if (days === 1) return 'tomorrow';
   if (days === -1) return 'yesterday';

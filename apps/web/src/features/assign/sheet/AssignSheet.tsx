@@ -3,16 +3,18 @@ import { useForm } from '@mantine/form';
 import { LEAST_WATCHED, MOST_WATCHED, whomWords, type Told } from '@oakbell/core/assigning';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call, client, once, type Api, type Lesson } from '../../../shared/api/index.ts';
-import { ProblemNote, schoolZone, whenText } from '../../../shared/ui/index.ts';
+import { dayText, ProblemNote, schoolZone, whenText } from '../../../shared/ui/index.ts';
 import classes from '../Assign.module.css';
 import { fieldValue, momentOf } from '../due.ts';
 import { LessonsInOrder } from './LessonsInOrder.tsx';
 import { Preview } from './Preview.tsx';
 import { Sentence } from './Sentence.tsx';
 import { Templates } from './Templates.tsx';
-import { askedOf, bodyOf, pointsFault, secondsFault, termsOf, workOf, type Terms } from './terms.ts';
+import { PlaceFields } from './PlaceFields.tsx';
+import { askedOf, bodyOf, pointsFault, secondsFault, termsOf, unitOf, workOf, type Terms } from './terms.ts';
 import { ToClasses } from './ToClasses.tsx';
 import { useMembers } from './useMembers.ts';
+import { useOwnUnit, useUnitNames } from './useUnits.ts';
 import { WorkFields } from './WorkFields.tsx';
 
 interface SheetProps {
@@ -28,6 +30,7 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
   const zone = schoolZone();
   const queries = useQueryClient();
   const mine = useQuery({ queryKey: ['classes'], queryFn: () => call(client.GET('/api/classes')) });
+  const ownUnit = useOwnUnit(lesson);
   const form = useForm<Terms>({
     initialValues: termsOf(lesson, zone, given),
     validate: {
@@ -48,7 +51,7 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
   });
   const assign = useMutation({
     mutationFn: async (terms: Terms): Promise<unknown> => {
-      const body = bodyOf(terms, zone, given?.dueAt);
+      const body = bodyOf(terms, zone, { ownUnit, until: given?.dueAt });
       const [first] = terms.to;
       if (given && first) {
         const path = { id: given.id };
@@ -66,7 +69,10 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
     },
   });
   const { values } = form;
-  const members = useMembers(values.to.map(({ classId }) => classId));
+  const unit = unitOf(values, ownUnit);
+  const classIds = values.to.map(({ classId }) => classId);
+  const members = useMembers(classIds);
+  const unitNames = useUnitNames(classIds);
   const due = momentOf(values.dueAt, zone, new Date());
   const told: Told = {
     classes: values.to.flatMap(({ classId, whom }) => {
@@ -78,6 +84,8 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
     due: typeof due === 'string' ? (given ? whenText(given.dueAt) : null) : whenText(due.toISOString()),
     ...askedOf(values),
     answerLimitMs: askedOf(values).answerLimitMs ?? null,
+    unit,
+    day: values.day === '' ? null : dayText(values.day),
   };
   const heading = given ? `Change what ${given.className} was given` : 'Give it to a class';
   return (
@@ -104,6 +112,7 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
           type="datetime-local"
           {...form.getInputProps('dueAt')}
         />
+        <PlaceFields form={form} unit={values.unit ?? ownUnit} names={unitNames} />
         <WorkFields form={form} lesson={lesson} />
         <Templates asked={() => askedOf(form.getValues())} onUse={(template) => form.setValues(workOf(template))} />
         <ProblemNote failure={assign.error} />

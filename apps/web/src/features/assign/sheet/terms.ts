@@ -41,6 +41,10 @@ export interface Terms extends Work {
   to: Chosen[];
   lessons: ChosenLesson[];
   dueAt: string;
+  /** The unit of the class page; the lesson's own as long as it is null. */
+  unit: string | null;
+  /** The day it is for, yyyy-mm-dd; for none when empty. */
+  day: string;
   /** The page of the lesson that a spoken answer is given on; an empty board when it is empty. */
   answerPage: string;
 }
@@ -70,6 +74,8 @@ export const termsOf = (lesson: Lesson, zone: string, given?: Api['AssignmentDto
   lessons: given?.lessons ?? [{ id: lesson.id, title: lesson.title }],
   dueAt: given ? fieldValue(new Date(given.dueAt), zone) : inAWeek(new Date(), zone),
   answerPage: given?.answerPage ?? '',
+  unit: given ? (given.unit ?? '') : null,
+  day: given?.day ?? '',
 });
 
 /** What a template keeps of it. */
@@ -82,14 +88,25 @@ export const askedOf = (work: Work): AskedWork => ({
   workOpens: work.handIn || work.spoken ? work.workOpens : 'at-once',
 });
 
-/** The same with its lessons and its moment. @param until what stands when the field was not changed */
-export function bodyOf(terms: Terms, zone: string, until?: string): Asked {
+/** The unit that it stands in; null for none. @param own the lesson's own, which is taken where nothing else is said */
+export const unitOf = ({ unit }: Pick<Terms, 'unit'>, own: string): string | null => (unit ?? own).trim() || null;
+
+interface Beside {
+  /** The unit that the lesson is in. */
+  readonly ownUnit: string;
+  /** The moment that stands when the field was not changed. */
+  readonly until?: string | undefined;
+}
+/** The same with its lessons, its moment and its place on the class page. */
+export function bodyOf(terms: Terms, zone: string, { ownUnit, until }: Beside): Asked {
   const moment = momentOf(terms.dueAt, zone, new Date());
   return {
     ...askedOf(terms),
     lessonIds: terms.lessons.map(({ id }) => id),
     dueAt: typeof moment === 'string' ? (until ?? '') : moment.toISOString(),
     answerPage: terms.spoken && terms.answerPage !== '' ? terms.answerPage : null,
+    unit: unitOf(terms, ownUnit),
+    day: terms.day || null,
   };
 }
 

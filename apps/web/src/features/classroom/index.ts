@@ -1,0 +1,2 @@
+export { OwnClassesPage } from './OwnClassesPage.tsx';
+export { OwnClassPage } from './OwnClassPage.tsx';

@@ -1,0 +1,1 @@
+export { OutlinePage } from './OutlinePage.tsx';
