@@ -18,6 +18,7 @@ import { LessonsModule } from './modules/lessons/index.ts';
 import { MarkingModule } from './modules/marking/index.ts';
 import { PeopleModule } from './modules/people/index.ts';
 import { RostersModule } from './modules/rosters/index.ts';
+import { QuickWordsModule } from './modules/quickwords/index.ts';
 import { SchoolModule } from './modules/school/index.ts';
 import { SubmissionsModule } from './modules/submissions/index.ts';
 import { TakesModule } from './modules/takes/index.ts';
@@ -71,6 +72,7 @@ import { MakingModule } from './modules/making/index.ts';
     KnownModule,
     ClassesModule,
     OutlineModule,
+    QuickWordsModule,
     RostersModule,
     LessonsModule,
     MakingModule,

@@ -104,6 +104,15 @@ const classUnit = async (): Promise<{ readonly id: string }> => {
     .expect(201);
   return body as { id: string };
 };
+/** A lesson that can be put on a class page, which holds only so many words: it is begun anew. */
+const wordToBe = async (): Promise<string> => {
+  await database.query('DELETE FROM quick_word');
+  return (await recorded()).id;
+};
+const quickWord = async (): Promise<{ readonly id: string }> => {
+  const lessonId = await wordToBe();
+  return (await ilse!.post(`/api/classes/${ids['10a']}/words`).send({ lessonId }).expect(201)).body as { id: string };
+};
 const template = () => templateOf(`Weekly ${randomUUID()}`);
 const bare = () => newLesson(ilse!);
 /** A lesson with a take of a second, without waiting for any job. */
@@ -629,6 +638,14 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     path: `/api/classes/${ids['10a']}/days/2026-03-05`,
     body: { unitId: (await classUnit()).id, topic: `Tides ${randomUUID()}` },
   }),
+  'post /api/classes/{id}/words': async () => ({
+    path: `/api/classes/${ids['10a']}/words`,
+    body: { lessonId: await wordToBe() },
+  }),
+  'delete /api/classes/{id}/words/{word}': async () => ({
+    path: `/api/classes/${ids['10a']}/words/${(await quickWord()).id}`,
+    again: 404,
+  }),
   'put /api/assignment-templates': async () => ({ path: '/api/assignment-templates', body: template() }),
   'delete /api/assignment-templates/{id}': async () => {
     const { body } = await ilse!.put('/api/assignment-templates').send(template()).expect(200);
@@ -705,6 +722,7 @@ const JOBS = [
   'take-back-roster',
   'mail',
   'lesson-turns',
+  'word-over',
 ];
 /** What these worked on is gone when they fail: whoever waited for them begins another, as the next try does. */
 const BEGUN_ANEW = new Set(['cut-out', 'place-pictures', 'bring-sound']);
@@ -872,6 +890,12 @@ async function jobOf(kind: string): Promise<() => Promise<string>> {
       await database.query("UPDATE lesson SET openUntil = ?, openTo = 'assigned' WHERE id = ?", [new Date(at), id]);
       const turn = { kind, ownerId: null, subjectId: id, input: { at } };
       return async () => (await test.app.get(JobsService, { strict: false }).add(turn)).id;
+    }
+    case 'word-over': {
+      const { id } = await quickWord();
+      await database.query('UPDATE quick_word SET until = UTC_TIMESTAMP(3) WHERE id = ?', [id]);
+      const over = { kind, ownerId: null, subjectId: id, input: {} };
+      return async () => (await test.app.get(JobsService, { strict: false }).add(over)).id;
     }
     case 'mail':
       return async () => (await postedLetter()).id;

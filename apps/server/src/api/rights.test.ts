@@ -219,6 +219,9 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'patch /api/classes/{id}/units/{unit}': classTeachers,
   'delete /api/classes/{id}/units/{unit}': classTeachers,
   'put /api/classes/{id}/days/{day}': classTeachers,
+  // For a lesson that one may open, and a class that one teaches.
+  'post /api/classes/{id}/words': { roles: TEACHERS, may: ['owner'] },
+  'delete /api/classes/{id}/words/{word}': classTeachers,
   'get /api/own-classes': { roles: LEARNERS },
   'get /api/own-classes/{id}': classLearners,
   'put /api/watching/visits/{id}': { roles: LEARNERS, may: ['learner', 'classmate'] },
@@ -346,6 +349,7 @@ function idFor(path: string): string {
 const bodyFor = (route: string): object => {
   const { lesson, edition } = things;
   if (route === 'post /api/assignments') return { lessonIds: [lesson], to: [{ classId: ids['10a'] }] };
+  if (route === 'post /api/classes/{id}/words') return { lessonId: lesson, more: 1 };
   if (route === 'put /api/watching/visits/{id}') return { editionId: edition };
   if (route === 'post /api/library/changes') return { ids: [lesson] };
   if (route === 'put /api/takes/{id}') return { lessonId: lesson, windowKey: 'walk' };
@@ -359,7 +363,7 @@ async function answerTo(who: Who, route: string): Promise<string> {
     // A visit is begun under a name of the player's own.
     .replace('{id}', route === 'put /api/watching/visits/{id}' ? randomUUID() : idFor(path))
     .replace('{page}', things['page']!)
-    .replace(/\{(upload|person|window|group|unit)\}/, randomUUID())
+    .replace(/\{(upload|person|window|group|unit|word)\}/, randomUUID())
     .replace('{day}', '2026-03-05')
     .replace('{track}', 'voice')
     .replace(/\{(number|run)\}/, '0')
@@ -427,6 +431,7 @@ describe('rights', () => {
       'delete /api/classes/{id}/members/{person}',
       // Of a unit that is not there, likewise.
       'delete /api/classes/{id}/units/{unit}',
+      'delete /api/classes/{id}/words/{word}',
       'delete /api/courses/{id}/teachers/{person}',
       // Whoever has a copy hears what it plays.
       'post /api/lessons/{id}/copies',

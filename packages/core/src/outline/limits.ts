@@ -5,3 +5,5 @@ export const LONGEST_UNIT = 120;
 export const MOST_UNITS = 60;
 /** The letters of what a class does on a day. */
 export const LONGEST_TOPIC = 200;
+/** Quick words that stand on a class page at once. */
+export const MOST_WORDS = 6;

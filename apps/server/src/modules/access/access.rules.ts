@@ -45,12 +45,13 @@ function isFor(role: Role, lesson: LessonFacts): Decision {
 }
 
 /**
- * What was watched while it could be is counted also when it is told after the lesson's time was over: it may have waited
+ * What was watched while it could be, on its day on a class page too, is counted also when it is told after the lesson's time was over: it may have waited
  * in a browser. What was taken away is counted no more.
  */
 function mayCount(role: Role, edition: EditionFacts): Decision {
   const isOver = edition.closed && !edition.onlyMine;
-  return mayWatch(role, isOver ? { ...edition, closed: false } : edition);
+  const then = { ...edition, given: edition.given || edition.wasWord };
+  return mayWatch(role, isOver ? { ...then, closed: false } : then);
 }
 
 /** Whether a link to it says anything: also before it opens, and once that is over. */

@@ -47,7 +47,7 @@ export class AccessService {
 
   /** Everybody before whom something changes when a lesson does: its maker, and whoever it was given to or is about. */
   async audience(lessonId: string): Promise<readonly string[]> {
-    const rows = (await this.database.query(AUDIENCE, Array(7).fill(lessonId))) as { id: string }[];
+    const rows = (await this.database.query(AUDIENCE, Array(8).fill(lessonId))) as { id: string }[];
     return rows.map((row) => row.id);
   }
 

@@ -18,6 +18,8 @@ export interface LessonFacts {
   /** A learner who was given it; a teacher of a class that was. */
   readonly given: boolean;
   readonly teachesGiven: boolean;
+  /** A learner of a class on whose page it was for a day, whether that day is over or not. */
+  readonly wasWord: boolean;
   /** For feedback: it is about this learner's own work, which was handed back; this person teaches the class. */
   readonly ownWork: boolean;
   readonly handedBack: boolean;
@@ -94,6 +96,11 @@ const teachesClassOf = (assignment: string, more = ''): string =>
 const has = (assignment: string, more = ''): string =>
   `EXISTS(SELECT 1 FROM assigned d${more} WHERE d.learnerId = me.id AND ${assignment})`;
 
+/** Whether somebody has this part in a class on whose page a lesson stands for the day. */
+const wordFor = (part: 'teacher' | 'learner', more = ' AND w.until > UTC_TIMESTAMP(3)'): string =>
+  `EXISTS(SELECT 1 FROM quick_word w JOIN membership m ON m.classId = w.classId AND m.personId = me.id AND m.part = '${part}'
+    WHERE w.lessonId = l.id${more})`;
+
 /** Whether somebody teaches the course that a lesson is part of. */
 const shares = (lesson: string): string =>
   `EXISTS(SELECT 1 FROM unit u JOIN course_teacher ct ON ct.courseId = u.courseId AND ct.personId = me.id WHERE u.id = ${lesson}.unitId)`;
@@ -101,8 +108,11 @@ const LESSON = `l.kind AS kind, l.ownerId = me.id AS owns,
   l.openTo = 'me' AS onlyMine, l.openTo = 'school' AS toSchool,
   l.openTo = 'me' OR COALESCE(l.openFrom > UTC_TIMESTAMP(3), 0) OR COALESCE(l.openUntil <= UTC_TIMESTAMP(3), 0) AS closed,
   ${shares('l')} AS shares, l.courseMay = 'change' AS open,
-  ${has('al.lessonId = l.id', ' JOIN assignment_lesson al ON al.assignmentId = d.assignmentId')} AS given,
-  ${teachesClassOf('al.lessonId = l.id', ' JOIN assignment_lesson al ON al.assignmentId = a.id')} AS teachesGiven,
+  ${has('al.lessonId = l.id', ' JOIN assignment_lesson al ON al.assignmentId = d.assignmentId')}
+    OR ${wordFor('learner')} AS given,
+  ${teachesClassOf('al.lessonId = l.id', ' JOIN assignment_lesson al ON al.assignmentId = a.id')}
+    OR ${wordFor('teacher')} AS teachesGiven,
+  ${wordFor('learner', '')} AS wasWord,
   COALESCE(s.learnerId = me.id, 0) AS ownWork, COALESCE(s.state = 'handed-back', 0) AS handedBack,
   ${teachesClassOf('a.id = s.assignmentId')} AS teachesWork,
   ${has('d.assignmentId = l.answersId')} AS learnsAnswer,
@@ -152,10 +162,11 @@ export const MAKERS = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION SELEC
 /** Who has lessons by their course alone. Its parameter: the lessons. */
 export const SHARERS = `SELECT DISTINCT t.personId AS id FROM lesson l JOIN unit u ON u.id = l.unitId
   JOIN course_teacher t ON t.courseId = u.courseId AND t.personId <> l.ownerId WHERE l.id IN (?)`;
-/** Who is told of a lesson, among them whoever watched it within a day. Its parameter, seven times: the lesson. */
+/** Who is told of a lesson, among them whoever watched it within a day. Its parameter, eight times: the lesson. */
 export const AUDIENCE = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION ${HAVE} UNION ${TEACH_GIVEN}
   UNION SELECT s.learnerId FROM lesson l JOIN submission s ON s.id = l.submissionId WHERE l.id = ? UNION ${ABOUT}
   UNION SELECT m.personId FROM lesson l JOIN assignment a ON a.id = l.answersId JOIN membership m ON m.classId = a.classId${TEACHES} WHERE l.id = ?
+  UNION SELECT m.personId FROM quick_word w JOIN membership m ON m.classId = w.classId WHERE w.lessonId = ?
   UNION SELECT v.learnerId FROM visit v WHERE v.lessonId = ? AND v.lastAt > UTC_TIMESTAMP(3) - INTERVAL 1 DAY`;
 /** Who is told how a lesson is watched. Its parameter, twice: the lesson. */
 export const TEACHERS = `${TEACH_GIVEN} UNION ${ABOUT}`;

@@ -76,6 +76,8 @@ export const NOT_TOLD: Readonly<Record<string, string>> = {
   'patch /api/classes/:id/units/:unit': 'the order of a class page',
   'delete /api/classes/:id/units/:unit': 'the order of a class page',
   'put /api/classes/:id/days/:day': 'what a class does on a day',
+  'post /api/classes/:id/words': 'a teacher’s own words',
+  'delete /api/classes/:id/words/:word': 'a teacher’s own words',
   '/api/events': 'says that something changed, never what',
   '/api/session': 'their own',
   '/api/sessions': 'their own',

@@ -9,6 +9,7 @@ import { OutlineService } from '../outline/index.ts';
 import { SubmissionsService } from '../submissions/index.ts';
 import { DeskItems } from '../today/index.ts';
 import { WatchCounts } from '../watching/index.ts';
+import { WordsOnPage } from './wordsOnPage.service.ts';
 import { ClassPageDto, OwnClassDto, OwnClassPageDto } from './classPage.dto.ts';
 
 const placeOf = ({ unitId, day, place }: Assignment) => ({ unitId, day, place });
@@ -25,6 +26,7 @@ export class ClassPageController {
     private readonly counts: WatchCounts,
     private readonly submissions: SubmissionsService,
     private readonly desk: DeskItems,
+    private readonly quickWords: WordsOnPage,
   ) {}
 
   @Get('classes/:id/page')
@@ -41,6 +43,7 @@ export class ClassPageController {
       waiting.set(assignmentId, 1 + (waiting.get(assignmentId) ?? 0));
     return {
       ...(await this.#outlined(id)),
+      words: await this.quickWords.ofTeacher(id),
       learners: (await this.classes.learnerCounts([id])).get(id) ?? 0,
       items: given.map((one) => {
         const { title, whom, learners } = present(heads.get(one.id));
@@ -70,6 +73,7 @@ export class ClassPageController {
     const works = await this.desk.of(person, given);
     return {
       ...(await this.#outlined(id)),
+      words: await this.quickWords.ofLearner(id, person.id),
       items: given.map((one, i) => ({
         ...{ id: one.id, givenAt: one.createdAt.toISOString(), work: present(works[i]) },
         ...placeOf(one),

@@ -1,4 +1,4 @@
-import { Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { Decimal, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { ClassUnitDto, TopicDto } from '../outline/index.ts';
 import { DeskItemDto } from '../today/index.ts';
 
@@ -9,6 +9,23 @@ class PlacedDto {
   @Text({ max: 10, nullable: true }) day: string | null;
   /** Its place among the others of its unit and day; of two that have the same, the one that comes first is first. */
   @Whole() place: number;
+}
+/** A short recording that stands on a class page until its day is over. */
+class WordDto {
+  @Id() id: string;
+  @Id() lessonId: string;
+  @Text() title: string;
+  @Text() teacherName: string;
+  /** In microseconds; 0 while it is being made ready. */
+  @Whole() length: number;
+}
+export class PageWordDto extends WordDto {
+  /** How many of the class have begun to hear it. */
+  @Whole() heard: number;
+}
+export class OwnPageWordDto extends WordDto {
+  /** How much of it was heard, from 0 to 1. */
+  @Decimal({ max: 1 }) share: number;
 }
 /** Something that was given, on the page of its class as who teaches it sees it. */
 export class PageItemDto extends PlacedDto {
@@ -35,6 +52,7 @@ class OutlinedDto {
 }
 export class ClassPageDto extends OutlinedDto {
   @Whole() learners: number;
+  @Parts(() => PageWordDto) words: PageWordDto[];
   @Parts(() => PageItemDto) items: PageItemDto[];
 }
 /** The same as a learner of the class meets it. */
@@ -44,6 +62,7 @@ export class OwnPageItemDto extends PlacedDto {
   @Part(() => DeskItemDto) work: DeskItemDto;
 }
 export class OwnClassPageDto extends OutlinedDto {
+  @Parts(() => OwnPageWordDto) words: OwnPageWordDto[];
   @Parts(() => OwnPageItemDto) items: OwnPageItemDto[];
 }
 /** A class that somebody learns in. */

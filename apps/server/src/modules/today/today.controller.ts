@@ -7,6 +7,7 @@ import { May } from '../access/index.ts';
 import { AssignmentHeads, AssignmentsService, shownWords, type Assignment } from '../assignments/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
+import { QuickWordsService } from '../quickwords/index.ts';
 import { SubmissionsService } from '../submissions/index.ts';
 import { takeDto, TakeDto, TakesService } from '../takes/index.ts';
 import { WatchCounts } from '../watching/index.ts';
@@ -71,6 +72,7 @@ export class TodayController {
     private readonly counts: WatchCounts,
     private readonly desk: DeskItems,
     private readonly heads: AssignmentHeads,
+    private readonly words: QuickWordsService,
   ) {}
 
   @Get('today')
@@ -109,9 +111,10 @@ export class TodayController {
     const ids = lessons.map((lesson) => lesson.id);
     const shown = await this.pages.shownOf(ids);
     const assigned = await this.assignments.assignedOf(ids);
+    const words = await this.words.usedOf(ids);
     return lessons.flatMap(({ id, title, length, updatedAt }) => {
       const pages = shown.get(id)?.pages ?? 0;
-      const step = lessonStep({ pages, recorded: length > 0, assigned: assigned.has(id) });
+      const step = lessonStep({ pages, recorded: length > 0, assigned: assigned.has(id) || words.has(id) });
       return step ? [{ id, title, step, updatedAt: updatedAt.toISOString() }] : [];
     });
   }

@@ -4,6 +4,7 @@ import { ClassesModule } from '../classes/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
 import { MarkingModule } from '../marking/index.ts';
 import { PeopleModule } from '../people/index.ts';
+import { QuickWordsModule } from '../quickwords/index.ts';
 import { SubmissionsModule } from '../submissions/index.ts';
 import { TakesModule } from '../takes/index.ts';
 import { WatchingModule } from '../watching/index.ts';
@@ -19,6 +20,7 @@ import { PagesModule } from '../pages/index.ts';
     PagesModule,
     MarkingModule,
     PeopleModule,
+    QuickWordsModule,
     SubmissionsModule,
     TakesModule,
     WatchingModule,

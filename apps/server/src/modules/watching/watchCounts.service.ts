@@ -88,6 +88,18 @@ export class WatchCounts {
     )) as { id: string; begun: string }[];
     return new Map(rows.map(({ id, begun }) => [id, Number(begun)]));
   }
+
+  /** How many learners of a class have begun each of these lessons. */
+  async begunIn(classId: string, lessonIds: readonly string[]): Promise<ReadonlyMap<string, number>> {
+    if (lessonIds.length === 0) return new Map();
+    const rows = (await this.rows.query(
+      `SELECT w.lessonId AS id, COUNT(DISTINCT w.learnerId) AS begun FROM watched w
+       JOIN membership m ON m.classId = ? AND m.personId = w.learnerId AND m.part = 'learner'
+       WHERE w.lessonId IN (?) GROUP BY w.lessonId`,
+      [classId, lessonIds],
+    )) as { id: string; begun: string }[];
+    return new Map(rows.map(({ id, begun }) => [id, Number(begun)]));
+  }
 }
 
 export const pairKey = (learnerId: string, lessonId: string): string => `${learnerId} ${lessonId}`;

@@ -7,6 +7,7 @@ import { Link, useParams } from 'react-router';
 import { call, client, isGone, type Api } from '../../shared/api/index.ts';
 import { dayOf, dayText, Empty, PageTitle, ShareLine, Show } from '../../shared/ui/index.ts';
 import classes from './Classroom.module.css';
+import { WordsForToday } from './WordsForToday.tsx';
 import { isDone, standingOfWork } from './standing.ts';
 
 type Item = Api['OwnPageItemDto'];
@@ -59,7 +60,8 @@ function Filled({ page }: { readonly page: Api['OwnClassPageDto'] }) {
         )}
         {leftText(left.length, page.items.length)}
       </Text>
-      {sections.length === 0 ? (
+      <WordsForToday words={page.words} />
+      {sections.length === 0 && page.words.length === 0 ? (
         <Empty title="Nothing is on this page yet">When your teacher gives the class something, it stands here.</Empty>
       ) : (
         sections.map((section) => <Unit key={section.unit?.id ?? ''} section={section} alone={sections.length === 1} />)

@@ -6,6 +6,8 @@ import { isGone } from '../../shared/api/index.ts';
 import { Empty, FieldsDialog, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
 import { ClassTabs } from '../../kits/classhead/index.ts';
 import { LONGEST_UNIT } from '@oakbell/core/outline';
+import { RecordWord } from '../../kits/quickword/index.ts';
+import { WordsForToday } from './WordsForToday.tsx';
 import { OutlineList } from './OutlineList.tsx';
 import { useOutline, type OutlineActs, type Page } from './useOutline.ts';
 
@@ -59,10 +61,14 @@ function Filled({ page, acts }: { readonly page: Page; readonly acts: OutlineAct
             </Text>
           )}
         </div>
-        {page.items.length + page.units.length > 0 && add}
+        <Group gap="xs">
+          <RecordWord classId={page.id} />
+          {page.items.length + page.units.length > 0 && add}
+        </Group>
       </Group>
       <ClassTabs id={page.id} here="page" />
       <ProblemNote failure={acts.move.error ?? acts.order.error} />
+      <WordsForToday page={page} acts={acts} />
       {page.items.length + page.units.length + page.topics.length === 0 ? (
         <Empty
           title="Nothing is on this page yet"

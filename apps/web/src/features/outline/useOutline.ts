@@ -54,6 +54,14 @@ export function useOutline(id: string) {
         await refresh();
       });
     },
+    takeOff: ({ id: word, lessonId, title }: Api['PageWordDto']) =>
+      call(client.DELETE('/api/classes/{id}/words/{word}', { params: { path: { id, word } } }))
+        .then(() =>
+          offerUndo(`${title} is off the page.`, () =>
+            call(client.POST('/api/classes/{id}/words', { ...path, body: { lessonId } })).finally(refresh),
+          ),
+        )
+        .finally(refresh),
     say: (day: string, body: Api['TopicFactsDto']) =>
       call(client.PUT('/api/classes/{id}/days/{day}', { params: { path: { id, day } }, body })).then(refresh),
   };

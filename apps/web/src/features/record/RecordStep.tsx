@@ -24,6 +24,7 @@ import {
 } from '../../shared/api/index.ts';
 import { Empty, Fetching, offerUndo } from '../../shared/ui/index.ts';
 import classes from './Record.module.css';
+import { ToClassPage } from './ToClassPage.tsx';
 
 /** The recording room of a lesson. */
 export function RecordStep() {
@@ -134,6 +135,7 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
         onRecordAgain={takeOut}
         onStartOver={startOver}
         {...(lesson.edits.segments.length > 0 ? { onFromPage: (page: string) => void fromPage(page) } : {})}
+        afterwards={<ToClassPage lessonId={lesson.id} />}
         clipAddress={clipOf(lesson.id)}
         onAddBoard={addBoard}
         onAddWindow={addWindow}

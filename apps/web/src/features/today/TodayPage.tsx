@@ -1,7 +1,8 @@
-import { Button, Stack, Text, Title } from '@mantine/core';
+import { Button, Group, Stack, Text, Title } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
+import { RecordWord } from '../../kits/quickword/index.ts';
 import { call, client, useSession, type Api } from '../../shared/api/index.ts';
 import { dayDistance, Empty, PageTitle, Show, whenText } from '../../shared/ui/index.ts';
 import { Recoveries } from './Recoveries.tsx';
@@ -19,12 +20,15 @@ export function TodayPage() {
       <Show of={today} what="Looking at your day">
         {(data) => (
           <Stack gap="xl">
-            <div>
-              <Title order={1}>{`Good day, ${person?.name.split(' ')[0] ?? ''}`}</Title>
-              <Text size="lg" mt={4}>
-                {todaySentence(data)}
-              </Text>
-            </div>
+            <Group justify="space-between" align="start">
+              <div>
+                <Title order={1}>{`Good day, ${person?.name.split(' ')[0] ?? ''}`}</Title>
+                <Text size="lg" mt={4}>
+                  {todaySentence(data)}
+                </Text>
+              </div>
+              <RecordWord />
+            </Group>
             <Recoveries unfinished={data.unfinished} onChange={() => void today.refetch()} />
             <Lessons rows={data.lessons} />
             <HandIns rows={data.handIns} />

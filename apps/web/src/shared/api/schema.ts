@@ -1425,6 +1425,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{id}/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["quickwords_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/words/{word}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["quickwords_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rosters": {
         parameters: {
             query?: never;
@@ -3002,6 +3034,16 @@ export interface components {
             bytes: number;
             lines: components["schemas"]["AuditLineDto"][];
         };
+        NewQuickWordDto: {
+            /** Format: uuid */
+            lessonId: string;
+        };
+        StandingQuickWordDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            until: string;
+        };
         RosterDto: {
             /** Format: uuid */
             id: string;
@@ -3644,6 +3686,16 @@ export interface components {
             topic: string;
             day: string;
         };
+        PageWordDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            lessonId: string;
+            title: string;
+            teacherName: string;
+            length: number;
+            heard: number;
+        };
         PageItemDto: {
             /** Format: uuid */
             unitId: string | null;
@@ -3670,6 +3722,7 @@ export interface components {
             units: components["schemas"]["ClassUnitDto"][];
             topics: components["schemas"]["TopicDto"][];
             learners: number;
+            words: components["schemas"]["PageWordDto"][];
             items: components["schemas"]["PageItemDto"][];
         };
         OwnClassDto: {
@@ -3677,6 +3730,16 @@ export interface components {
             id: string;
             name: string;
             course: string;
+        };
+        OwnPageWordDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            lessonId: string;
+            title: string;
+            teacherName: string;
+            length: number;
+            share: number;
         };
         OwnPageItemDto: {
             /** Format: uuid */
@@ -3696,6 +3759,7 @@ export interface components {
             course: string;
             units: components["schemas"]["ClassUnitDto"][];
             topics: components["schemas"]["TopicDto"][];
+            words: components["schemas"]["OwnPageWordDto"][];
             items: components["schemas"]["OwnPageItemDto"][];
         };
     };
@@ -6172,6 +6236,54 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AuditDto"];
                 };
+            };
+        };
+    };
+    quickwords_add: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewQuickWordDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandingQuickWordDto"];
+                };
+            };
+        };
+    };
+    quickwords_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                word: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -6,6 +6,7 @@ export class ClassPages1766100000000 implements MigrationInterface {
     for (const sql of [
       'CREATE TABLE `class_unit` (`id` uuid NOT NULL, `classId` uuid NOT NULL, `name` varchar(120) NOT NULL, `position` int NOT NULL, UNIQUE INDEX `IDX_b153c6f9c27e0412396b4ed967` (`classId`, `name`), PRIMARY KEY (`id`)) ENGINE=InnoDB',
       'CREATE TABLE `class_day` (`classId` uuid NOT NULL, `day` date NOT NULL, `unitId` uuid NULL, `topic` varchar(200) NOT NULL, INDEX `IDX_507a13a64560f403ff343e2f78` (`unitId`), PRIMARY KEY (`classId`, `day`)) ENGINE=InnoDB',
+      'CREATE TABLE `quick_word` (`id` uuid NOT NULL, `classId` uuid NOT NULL, `lessonId` uuid NOT NULL, `byId` uuid NOT NULL, `until` datetime(3) NOT NULL, `createdAt` datetime(3) NOT NULL, INDEX `IDX_ae0a378cc36151bb3af580d8de` (`lessonId`), UNIQUE INDEX `IDX_f8b4ac3e7149f910bfe1e3ae6a` (`classId`, `lessonId`), PRIMARY KEY (`id`)) ENGINE=InnoDB',
       'ALTER TABLE `assignment` ADD COLUMN `unitId` uuid NULL, ADD COLUMN `day` date NULL, ADD COLUMN `place` int NOT NULL DEFAULT 0',
       'ALTER TABLE `assignment` ALTER COLUMN `place` DROP DEFAULT',
       'CREATE INDEX `IDX_fed3575ea6a681f296b9eb9723` ON `assignment` (`unitId`)',
@@ -15,6 +16,9 @@ export class ClassPages1766100000000 implements MigrationInterface {
       'ALTER TABLE `class_day` ADD CONSTRAINT `FK_dd538a0ca3eb7358212bf2ec1e5` FOREIGN KEY (`classId`) REFERENCES `school_class`(`id`) ON DELETE CASCADE ON UPDATE NO ACTION',
       'ALTER TABLE `class_day` ADD CONSTRAINT `FK_507a13a64560f403ff343e2f781` FOREIGN KEY (`unitId`) REFERENCES `class_unit`(`id`) ON DELETE SET NULL ON UPDATE NO ACTION',
       'ALTER TABLE `assignment` ADD CONSTRAINT `FK_fed3575ea6a681f296b9eb97232` FOREIGN KEY (`unitId`) REFERENCES `class_unit`(`id`) ON DELETE SET NULL ON UPDATE NO ACTION',
+      'ALTER TABLE `quick_word` ADD CONSTRAINT `FK_b311ca94aa00f61f8d016e6bfb4` FOREIGN KEY (`classId`) REFERENCES `school_class`(`id`) ON DELETE CASCADE ON UPDATE NO ACTION',
+      'ALTER TABLE `quick_word` ADD CONSTRAINT `FK_ae0a378cc36151bb3af580d8de6` FOREIGN KEY (`lessonId`) REFERENCES `lesson`(`id`) ON DELETE CASCADE ON UPDATE NO ACTION',
+      'ALTER TABLE `quick_word` ADD CONSTRAINT `FK_b8a1d9a445323617e140cbf6295` FOREIGN KEY (`byId`) REFERENCES `person`(`id`) ON DELETE NO ACTION ON UPDATE NO ACTION',
     ])
       await runner.query(sql);
   }
@@ -24,6 +28,7 @@ export class ClassPages1766100000000 implements MigrationInterface {
       'ALTER TABLE `assignment` DROP FOREIGN KEY `FK_fed3575ea6a681f296b9eb97232`',
       'DROP INDEX `IDX_fed3575ea6a681f296b9eb9723` ON `assignment`',
       'ALTER TABLE `assignment` DROP COLUMN `unitId`, DROP COLUMN `day`, DROP COLUMN `place`',
+      'DROP TABLE `quick_word`',
       'DROP TABLE `class_day`',
       'DROP TABLE `class_unit`',
     ])

@@ -71,6 +71,7 @@ export function Review(props: Props) {
             Keep it and record more
           </Button>
         )}
+        {taken && props.afterwards}
         <Button variant="subtle" color="var(--ob-hall-text)" onClick={again} disabled={!taken}>
           Record again
         </Button>

@@ -1,0 +1,2 @@
+export { QuickWordsModule } from './quickWords.module.ts';
+export { QuickWordsService } from './quickWords.service.ts';

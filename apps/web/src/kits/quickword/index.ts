@@ -1,0 +1,1 @@
+export { RecordWord } from './RecordWord.tsx';
