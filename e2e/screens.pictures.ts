@@ -29,7 +29,7 @@ test('a teacher’s screens', async ({ page }) => {
   await expect(page.getByRole('list', { name: 'Lessons' }).getByRole('link').first()).toBeVisible();
   await picture(page, 'lessons');
   await page.getByRole('link', { name: 'Classes' }).click();
-  await page.getByRole('link', { name: 'Navigation 10a' }).click();
+  await page.getByRole('link', { name: 'Navigation 10a', exact: true }).click();
   await expect(page.getByText('signs in as').first()).toBeVisible();
   await picture(page, 'class');
   await openLesson(page, 'Reading a tide table', 'Pages');

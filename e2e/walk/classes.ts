@@ -4,7 +4,11 @@ import { heading, press, refused, type State } from './state.ts';
 /** A class as whoever runs it sees it: its teacher, and whoever keeps the school. */
 const oneClass = async (page: Page) => {
   await page.goto('/classes');
-  await page.getByRole('link', { name: 'Navigation 10a' }).click();
+  await page.getByRole('link', { name: 'Navigation 10a', exact: true }).click();
+};
+const onePage = async (page: Page) => {
+  await page.goto('/classes');
+  await page.getByRole('link', { name: 'Class page of Navigation 10a' }).click();
 };
 const more = (item: string) => async (page: Page) => {
   await press(/^More for this class/)(page);
@@ -16,6 +20,25 @@ export const CLASSES: readonly State[] = [
   { name: 'classes', at: '/classes', seen: heading('Classes') },
   { name: 'a class that is made', at: '/classes', open: press('Make a class'), seen: dialog('A new class') },
   { name: 'a class', at: oneClass, seen: heading('Navigation 10a') },
+  { name: 'a class page', at: onePage, seen: heading('Bearings') },
+  {
+    name: 'the menu of a unit',
+    at: onePage,
+    open: press('More for the unit Bearings'),
+    seen: (page) => page.getByRole('menuitem', { name: 'Remove the unit' }),
+  },
+  {
+    name: 'a topic that is said',
+    at: onePage,
+    open: press(/^Say what is done on/),
+    seen: dialog('What is done on a day'),
+  },
+  {
+    name: 'something that is put elsewhere',
+    at: onePage,
+    open: press('Put Course to steer across a stream elsewhere'),
+    seen: dialog('Course to steer across a stream'),
+  },
   { name: 'a join code, not made yet', at: oneClass, open: more('Join code …'), seen: dialog(/^Join code of/) },
   {
     name: 'what a learner needs',

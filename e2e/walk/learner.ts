@@ -8,6 +8,7 @@ export const LEARNER: readonly State[] = [
     at: '/desk?list=feedback',
     seen: (page) => page.getByText('No feedback yet'),
   },
+  { name: 'a class page', at: '/class', seen: heading('Bearings') },
   { name: 'an account', at: '/account', seen: heading(/account/i) },
   {
     name: 'a lesson with files chosen and text refused',

@@ -53,7 +53,7 @@ export class AccessService {
 
   /** Those who teach a class that a lesson was given to, or whose learner it is feedback for. */
   async teachersOf(lessonId: string): Promise<readonly string[]> {
-    const rows = (await this.database.query(TEACHERS, [lessonId, lessonId])) as { id: string }[];
+    const rows = (await this.database.query(TEACHERS, Array(3).fill(lessonId))) as { id: string }[];
     return rows.map((row) => row.id);
   }
 

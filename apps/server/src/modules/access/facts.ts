@@ -168,8 +168,9 @@ export const AUDIENCE = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION ${H
   UNION SELECT m.personId FROM lesson l JOIN assignment a ON a.id = l.answersId JOIN membership m ON m.classId = a.classId${TEACHES} WHERE l.id = ?
   UNION SELECT m.personId FROM quick_word w JOIN membership m ON m.classId = w.classId WHERE w.lessonId = ?
   UNION SELECT v.learnerId FROM visit v WHERE v.lessonId = ? AND v.lastAt > UTC_TIMESTAMP(3) - INTERVAL 1 DAY`;
-/** Who is told how a lesson is watched. Its parameter, twice: the lesson. */
-export const TEACHERS = `${TEACH_GIVEN} UNION ${ABOUT}`;
+/** Who is told how a lesson is watched. Its parameter, three times: the lesson. */
+export const TEACHERS = `${TEACH_GIVEN} UNION ${ABOUT}
+  UNION SELECT m.personId FROM quick_word w JOIN membership m ON m.classId = w.classId${TEACHES} WHERE w.lessonId = ?`;
 
 /** What a row says: everything in it but the kind of a lesson is yes or no. */
 export function factsIn(row: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> {

@@ -6,7 +6,7 @@ import { readLog, TakeIndex, type TakeEvent } from '@oakbell/core/log';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { playableLesson, turnsOf } from '../../kits/player/index.ts';
 import { Room, type RoomPage } from '../../kits/recorder/index.ts';
 import {
@@ -55,6 +55,7 @@ export function RecordStep() {
 function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes: readonly TakeMaterial[] }) {
   const queries = useQueryClient();
   const navigate = useNavigate();
+  const [search] = useSearchParams();
   const [round, setRound] = useState(0);
   const pages = useMemo(() => roomPages(lesson), [lesson]);
   const refresh = () =>
@@ -135,7 +136,7 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
         onRecordAgain={takeOut}
         onStartOver={startOver}
         {...(lesson.edits.segments.length > 0 ? { onFromPage: (page: string) => void fromPage(page) } : {})}
-        afterwards={<ToClassPage lessonId={lesson.id} />}
+        afterwards={{ action: <ToClassPage lessonId={lesson.id} />, isNext: search.has('for') }}
         clipAddress={clipOf(lesson.id)}
         onAddBoard={addBoard}
         onAddWindow={addWindow}

@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useNavigate, useSearchParams } from 'react-router';
 import { call, client, once, type Api } from '../../shared/api/index.ts';
 import { offerUndo, ProblemNote } from '../../shared/ui/index.ts';
+import styles from './Record.module.css';
 
 /** What was just recorded as a quick word: on a class page for today, in two presses; in one where the class is known. */
 export function ToClassPage({ lessonId }: { readonly lessonId: string }) {
@@ -30,7 +31,7 @@ export function ToClassPage({ lessonId }: { readonly lessonId: string }) {
   return (
     <>
       {meant ? (
-        <Button variant="light" loading={put.isPending} onClick={() => put.mutate(meant)}>
+        <Button className={styles.long} loading={put.isPending} onClick={() => put.mutate(meant)}>
           Put it on the page of {meant.name}
         </Button>
       ) : (

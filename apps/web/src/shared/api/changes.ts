@@ -10,7 +10,7 @@ const TOUCHED: Readonly<Record<Change['kind'], readonly string[]>> = {
   course: ['courses', 'library', 'lesson'],
   class: ['class', 'classes', 'class-page', 'joining', 'desk'],
   job: ['job', 'upload', 'hand-in', 'editions', 'rosters'],
-  edition: ['editions', 'library', 'about', 'desk', 'feedback', 'marking', 'hand-in', 'watched'],
+  edition: ['editions', 'library', 'about', 'desk', 'feedback', 'marking', 'hand-in', 'watched', 'class-page'],
   'hand-in': ['hand-in', 'marking', 'today', 'desk', 'feedback', 'class-page'],
   assignment: ['desk', 'class-page', 'lesson-assignments', 'marking', 'today', 'library', 'about'],
   watched: ['watched', 'today', 'marking', 'class-page'],

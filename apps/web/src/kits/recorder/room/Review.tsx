@@ -48,6 +48,7 @@ export function Review(props: Props) {
       </Group>
     );
   }
+  const next = taken && props.afterwards?.isNext ? props.afterwards.action : null;
   const again = () => void onRecordAgain(recorder.takeId).then(onAgain);
   return (
     <div className={classes.review}>
@@ -63,7 +64,8 @@ export function Review(props: Props) {
             {isAnswer ? 'Listen to it before you hand it in.' : 'Polish shows where.'}
           </Text>
         )}
-        <Button onClick={onKeep} disabled={!taken}>
+        {next}
+        <Button onClick={onKeep} disabled={!taken} variant={next ? 'default' : 'filled'}>
           {isAnswer ? 'Hand it in' : 'Keep it'}
         </Button>
         {!isAnswer && (
@@ -71,7 +73,7 @@ export function Review(props: Props) {
             Keep it and record more
           </Button>
         )}
-        {taken && props.afterwards}
+        {!next && taken && props.afterwards?.action}
         <Button variant="subtle" color="var(--ob-hall-text)" onClick={again} disabled={!taken}>
           Record again
         </Button>

@@ -37,8 +37,8 @@ export interface RoomProps {
   readonly onStartOver?: (takeId: string) => Promise<void>;
   /** Told whether something is being recorded, or is recorded and not yet safe. */
   readonly onRunning?: (running: boolean) => void;
-  /** More that can be done with a take once it is part of the lesson. */
-  readonly afterwards?: ReactNode;
+  /** More that can be done with a take once it is part of the lesson; or what it was recorded for. */
+  readonly afterwards?: { readonly action: ReactNode; readonly isNext: boolean };
   /** More to stand beside the stage: marks, for a hand-in. */
   readonly beside?: ReactNode;
 }
