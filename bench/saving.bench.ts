@@ -113,6 +113,8 @@ test('a screen asks as often for a thousand rows as for ten', async ({ page, bro
       today: await asked(page.request, '/api/today'),
       desk: await asked(learner.page.request, '/api/desk'),
       watched: await asked(page.request, `/api/watching/assignments/${assignment}`),
+      classpage: await asked(page.request, `/api/classes/${crowd.classId}/page`),
+      'classpage.learner': await asked(learner.page.request, `/api/own-classes/${crowd.classId}`),
     });
     const shown = async () => ({
       today: await firstRowMs(page, '/today'),
@@ -125,7 +127,7 @@ test('a screen asks as often for a thousand rows as for ten', async ({ page, bro
     await giveMany(run, crowd, 990);
     await fillClass(run, crowd, assignment, 990);
     const many = await all();
-    for (const name of ['today', 'desk', 'watched'] as const)
+    for (const name of ['today', 'desk', 'watched', 'classpage', 'classpage.learner'] as const)
       measured(`${name}.queries`, many[name] / few[name], `× ${few[name]}`, '≤ 1');
     const manyShown = await shown();
     for (const name of ['today', 'desk', 'lessons', 'watched'] as const)

@@ -7,6 +7,7 @@ import { CalendarModule } from './modules/calendar/index.ts';
 import { ClassPageModule } from './modules/classpage/index.ts';
 import { ClassesModule } from './modules/classes/index.ts';
 import { CompanionsModule } from './modules/companions/index.ts';
+import { CopyingModule } from './modules/copying/index.ts';
 import { CoursesModule } from './modules/courses/index.ts';
 import { EditionsModule } from './modules/editions/index.ts';
 import { EventRoutesModule } from './modules/events/index.ts';
@@ -90,6 +91,7 @@ import { MakingModule } from './modules/making/index.ts';
     MarkingModule,
     TodayModule,
     ClassPageModule,
+    CopyingModule,
   ],
   providers: [
     { provide: APP_FILTER, useClass: ProblemFilter },

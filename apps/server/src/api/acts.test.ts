@@ -113,6 +113,19 @@ const quickWord = async (): Promise<{ readonly id: string }> => {
   const lessonId = await wordToBe();
   return (await ilse!.post(`/api/classes/${ids['10a']}/words`).send({ lessonId }).expect(201)).body as { id: string };
 };
+const DAY = '2026-01-05';
+/** A new class, and something with a topic in a unit of 10a that can be copied there. */
+const classToCopy = async (): Promise<{ readonly id: string; readonly ids: readonly string[] }> => {
+  const unitId = (await classUnit()).id;
+  const assignment = await assigned();
+  await ilse!.put(`/api/assignments/${assignment}/place`).send({ unitId, day: DAY, before: null }).expect(204);
+  await ilse!.put(`/api/classes/${ids['10a']}/days/${DAY}`).send({ unitId, topic: 'Springs' }).expect(204);
+  const { body } = await ilse!
+    .post('/api/classes')
+    .send({ name: `Copy ${randomUUID()}`, course: '' })
+    .expect(201);
+  return { id: (body as { id: string }).id, ids: [assignment] };
+};
 const template = () => templateOf(`Weekly ${randomUUID()}`);
 const bare = () => newLesson(ilse!);
 /** A lesson with a take of a second, without waiting for any job. */
@@ -646,6 +659,18 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     path: `/api/classes/${ids['10a']}/words/${(await quickWord()).id}`,
     again: 404,
   }),
+  'post /api/classes/{id}/copies': async () => {
+    const { id, ids: all } = await classToCopy();
+    const inTheEnd = async () =>
+      expect(await count('SELECT COUNT(*) AS n FROM assignment WHERE classId = ?', [id])).toBe(all.length);
+    return { path: `/api/classes/${id}/copies`, body: { from: ids['10a'], since: DAY, onto: DAY, ids: all }, inTheEnd };
+  },
+  'delete /api/classes/{id}/copies/{copy}': async () => {
+    const { id, ids: all } = await classToCopy();
+    const body = { from: ids['10a'], since: DAY, onto: DAY, ids: all };
+    const { body: made } = await ilse!.post(`/api/classes/${id}/copies`).send(body).expect(201);
+    return { path: `/api/classes/${id}/copies/${(made as { id: string }).id}`, again: 404 };
+  },
   'put /api/assignment-templates': async () => ({ path: '/api/assignment-templates', body: template() }),
   'delete /api/assignment-templates/{id}': async () => {
     const { body } = await ilse!.put('/api/assignment-templates').send(template()).expect(200);

@@ -39,6 +39,8 @@ it('a screen costs the same number of queries for ten rows and for a thousand', 
     ['ilse', `/api/watching/assignments/${assignment}`],
     ['ilse', '/api/marking'],
     ['ilse', `/api/marking/${assignment}`],
+    ['ilse', `/api/classes/${crowd.classId}/page`],
+    ['tam', `/api/own-classes/${crowd.classId}`],
     ['ilse', '/api/library'],
     ['ilse', '/api/library?words=tides'],
   ];

@@ -222,6 +222,11 @@ const ROUTES: Readonly<Record<string, Right>> = {
   // For a lesson that one may open, and a class that one teaches.
   'post /api/classes/{id}/words': { roles: TEACHERS, may: ['owner'] },
   'delete /api/classes/{id}/words/{word}': classTeachers,
+  'get /api/classes/{id}/copies': classTeachers,
+  // From a class that they teach as well: here it is the same one.
+  'get /api/classes/{id}/copies/from/{from}': classTeachers,
+  'post /api/classes/{id}/copies': classTeachers,
+  'delete /api/classes/{id}/copies/{copy}': classTeachers,
   'get /api/own-classes': { roles: LEARNERS },
   'get /api/own-classes/{id}': classLearners,
   'put /api/watching/visits/{id}': { roles: LEARNERS, may: ['learner', 'classmate'] },
@@ -349,6 +354,7 @@ function idFor(path: string): string {
 const bodyFor = (route: string): object => {
   const { lesson, edition } = things;
   if (route === 'post /api/assignments') return { lessonIds: [lesson], to: [{ classId: ids['10a'] }] };
+  if (route === 'post /api/classes/{id}/copies') return { from: things['class'], ids: 'none' };
   if (route === 'post /api/classes/{id}/words') return { lessonId: lesson, more: 1 };
   if (route === 'put /api/watching/visits/{id}') return { editionId: edition };
   if (route === 'post /api/library/changes') return { ids: [lesson] };
@@ -363,7 +369,8 @@ async function answerTo(who: Who, route: string): Promise<string> {
     // A visit is begun under a name of the player's own.
     .replace('{id}', route === 'put /api/watching/visits/{id}' ? randomUUID() : idFor(path))
     .replace('{page}', things['page']!)
-    .replace(/\{(upload|person|window|group|unit|word)\}/, randomUUID())
+    .replace(/\{(upload|person|window|group|unit|word|copy)\}/, randomUUID())
+    .replace('{from}', things['class']!)
     .replace('{day}', '2026-03-05')
     .replace('{track}', 'voice')
     .replace(/\{(number|run)\}/, '0')

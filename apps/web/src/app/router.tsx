@@ -30,6 +30,10 @@ const learner: RouteObject[] = [
 ];
 const teacher: RouteObject[] = [
   {
+    path: 'classes/:class/copy',
+    ...place(async () => ({ Component: (await import('../features/outline/index.ts')).CopyPage })),
+  },
+  {
     path: 'classes/:class/page',
     ...place(async () => ({ Component: (await import('../features/outline/index.ts')).OutlinePage })),
   },

@@ -7,3 +7,5 @@ export const MOST_UNITS = 60;
 export const LONGEST_TOPIC = 200;
 /** Quick words that stand on a class page at once. */
 export const MOST_WORDS = 6;
+/** Things that are copied from one class to another in one act. */
+export const MOST_COPIED = 1000;

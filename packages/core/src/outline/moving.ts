@@ -17,6 +17,12 @@ const WEEK = 7;
 /** No term is farther away: days of more weeks are not looked for. */
 const MOST_WEEKS = 160;
 
+/** Whether it is a day of the calendar, as yyyy-mm-dd. */
+export function isDay(text: string): boolean {
+  const day = new Date(`${text}T00:00:00Z`);
+  return /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(day.getTime()) && day.toISOString().startsWith(text);
+}
+
 /** A day of the calendar so many days later (Gregorian; earlier where negative). */
 export const daysAfter = (day: Day, days: number): Day =>
   new Date(Date.parse(`${day}T00:00:00Z`) + days * DAY_MS).toISOString().slice(0, 10);

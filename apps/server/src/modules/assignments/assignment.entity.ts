@@ -36,6 +36,9 @@ export class AssignmentEntity extends Terms {
     string | null;
   @Column({ type: 'date', nullable: true }) day: string | null;
   @Column({ type: 'int' }) place: number;
+  /** The copying of another class that made it. */
+  @ForeignKey('course_copy', { onDelete: 'SET NULL' }) @Index() @Column({ type: 'uuid', nullable: true }) copyId:
+    string | null;
   @Column(moment) createdAt: Date;
 }
 

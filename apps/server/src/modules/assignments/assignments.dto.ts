@@ -13,7 +13,7 @@ import {
   type WorkOpens,
 } from '@oakbell/core/assigning';
 import { LONGEST_UNIT } from '@oakbell/core/outline';
-import { Choice, Flag, Id, Ids, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { Choice, Day, Flag, Id, Ids, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import type { Terms } from './assignment.entity.ts';
 import { cleanWords } from './words.ts';
 
@@ -46,7 +46,7 @@ export class AskedDto extends AssignmentTermsDto {
   /** The unit of the class page that it stands in, by its name; made where there is none. */
   @Text({ max: LONGEST_UNIT, nullable: true, optional: true }) unit?: string | null;
   /** The day it is for, yyyy-mm-dd. */
-  @Text({ max: 10, nullable: true, optional: true }) day?: string | null;
+  @Day({ nullable: true, optional: true }) day?: string | null;
 }
 export class ToClassDto {
   @Id() classId: string;
@@ -77,7 +77,7 @@ export class PlaceDto {
   /** Outside all units when null. */
   @Id({ nullable: true }) unitId: string | null;
   /** For no day when null; yyyy-mm-dd. */
-  @Text({ max: 10, nullable: true }) day: string | null;
+  @Day({ nullable: true }) day: string | null;
   /** What it comes before there; the last when null. */
   @Id({ nullable: true }) before: string | null;
 }

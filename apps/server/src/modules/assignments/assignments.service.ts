@@ -5,14 +5,14 @@ import { orderWith, type Target } from '@oakbell/core/outline';
 import { randomUUID } from 'node:crypto';
 import { In, IsNull, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
-import { groupedBy, updateRows } from '../../platform/database/index.ts';
+import { groupedBy, insertRows, updateRows } from '../../platform/database/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { AccessService, MediaService } from '../access/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
-import { ensureDay, OutlineService } from '../outline/index.ts';
+import { OutlineService } from '../outline/index.ts';
 import { PagesService } from '../pages/index.ts';
 import { AssignmentEntity, AssignmentLessonEntity, type Terms } from './assignment.entity.ts';
 import { WhomService } from './whom.service.ts';
@@ -30,6 +30,13 @@ export interface Asked extends Terms {
   /** The day it is for, yyyy-mm-dd; for no day when null. */
   readonly day: string | null;
 }
+/** What is copied to another class. */
+export type Copied = Terms &
+  Pick<AssignmentEntity, 'dueAt' | 'answerPage' | 'unitId' | 'day'> & { readonly lessonIds: readonly string[] };
+const COPIED = [
+  ...(['id', 'classId', 'byId', 'toAll', 'dueAt', 'answerPage', 'createdAt', 'unitId', 'day', 'place'] as const),
+  ...(['copyId', 'instructions', 'points', 'handIn', 'answerLimitMs', 'watchedPercent', 'workOpens'] as const),
+];
 /** Who of one class is to have it. */
 export interface ToClass {
   readonly classId: string;
@@ -66,7 +73,7 @@ export class AssignmentsService {
       for (const { classId, whom } of to) {
         const more = { id: randomUUID(), classId, byId: person.id, toAll: whom.all, createdAt: new Date() };
         const unitId = await this.outline.named(classId, unit);
-        const one = { ...terms, ...more, unitId, place: await this.#lastPlace(classId) };
+        const one = { ...terms, ...more, unitId, place: await this.#lastPlace(classId), copyId: null };
         await this.assignments.insert(one);
         await this.#writeLessons(one.id, lessonIds);
         await this.whom.write(one, whom);
@@ -161,14 +168,7 @@ export class AssignmentsService {
   async remove(given: Assignment): Promise<void> {
     await this.acts.do(async () => {
       const had = await this.whom.learnersOf(given.id);
-      await this.assignments.delete({ id: given.id }).catch((failure: unknown) => {
-        if (!isStillNamed(failure)) throw failure;
-        throw new Problem(
-          409,
-          'work-is-there',
-          'Learners have handed in or recorded something for this already, so it stays. Change its date or its words instead.',
-        );
-      });
+      await this.assignments.delete({ id: given.id }).catch(workIsThere);
       await this.#tell(given, given.lessonIds, had);
       await this.#cut(had);
     });
@@ -176,10 +176,9 @@ export class AssignmentsService {
 
   /**
    * Puts it elsewhere on the page of its class: before another one of that unit and day, or as the last there.
-   * @throws Problem `not-found` for a unit of another class; `no-such-day`
+   * @throws Problem `not-found` for a unit of another class
    */
   async move(id: string, { unitId, day, before }: Target): Promise<void> {
-    ensureDay(day);
     await this.acts.do(async () => {
       const { classId } = await this.get(id);
       await this.classes.lock(classId);
@@ -201,9 +200,44 @@ export class AssignmentsService {
     });
   }
 
-  /** All that a class was given, in the order in which it was. */
+  /** All that a class was given, by its places. */
   async ofClass(classId: string): Promise<readonly Assignment[]> {
-    return this.#withLessons(await this.assignments.find({ where: { classId }, order: { createdAt: 'ASC' } }));
+    const order = { place: 'ASC', createdAt: 'ASC', id: 'ASC' } as const;
+    return this.#withLessons(await this.assignments.find({ where: { classId }, order }));
+  }
+
+  /**
+   * Gives many things to all of one class at once, in their order: what another class was given. All of it was looked at
+   * before. In an act.
+   */
+  async addAll(
+    person: Person,
+    { classId, copyId }: Pick<AssignmentEntity, 'classId' | 'copyId'>,
+    all: readonly Copied[],
+  ) {
+    const first = await this.#lastPlace(classId);
+    const made = all.map((one, i) => ({
+      ...one,
+      ...{ id: randomUUID(), classId, copyId, byId: person.id, toAll: true, place: first + i, createdAt: new Date() },
+    }));
+    await insertRows(
+      this.assignments,
+      { table: 'assignment', columns: COPIED },
+      made.map((one) => COPIED.map((column) => one[column])),
+    );
+    await insertRows(
+      this.lessons,
+      { table: 'assignment_lesson', columns: ['assignmentId', 'lessonId', 'place'] },
+      made.flatMap(({ id, lessonIds }) => lessonIds.map((lessonId, place) => [id, lessonId, place])),
+    );
+    await this.events.tell(await this.classes.memberIds(classId), { kind: 'assignment', id: classId });
+  }
+
+  /** Takes back what a copying gave. In an act. @throws Problem `work-is-there`; all of it stays then */
+  async removeCopied(classId: string, copyId: string): Promise<void> {
+    await this.assignments.delete({ classId, copyId }).catch(workIsThere);
+    await this.events.tell(await this.classes.memberIds(classId), { kind: 'assignment', id: classId });
+    await this.#cut(await this.classes.learnerIds(classId));
   }
 
   /** The place after all others of its class. */
@@ -244,8 +278,7 @@ export class AssignmentsService {
   }
 
   /** @throws Problem `not-published` for a lesson without an edition; `not-found` for a page of none of these lessons */
-  async #ensureUsable({ answerPage, lessonIds, day }: Asked, added: readonly string[]): Promise<void> {
-    ensureDay(day);
+  async #ensureUsable({ answerPage, lessonIds }: Asked, added: readonly string[]): Promise<void> {
     if (new Set(lessonIds).size < lessonIds.length)
       throw new Problem(422, 'lesson-twice', 'A lesson is named twice. Nothing was given.');
     const published = await this.editions.publishedOf(added);
@@ -254,6 +287,15 @@ export class AssignmentsService {
     if (answerPage !== null && !lessonIds.includes((await this.pages.lessonOf(answerPage)) ?? ''))
       throw notFound('page');
   }
+}
+
+function workIsThere(failure: unknown): never {
+  if (!isStillNamed(failure)) throw failure as Error;
+  throw new Problem(
+    409,
+    'work-is-there',
+    'Learners have handed in or recorded something for this already, so it stays. Change its date or its words instead.',
+  );
 }
 
 /** Whether a row could not go since another one names it. */

@@ -7,7 +7,7 @@ import { notFound, Problem } from '../../platform/http/index.ts';
 import { MediaService } from '../access/index.ts';
 import { insertRows, lotsOf, updateRows } from '../../platform/database/index.ts';
 import { TermsService } from './terms.service.ts';
-import { MembershipEntity, SchoolClassEntity } from './class.entity.ts';
+import { MembershipEntity, SchoolClassEntity, type TermEntity } from './class.entity.ts';
 
 interface ClassRow {
   readonly id: string;
@@ -122,6 +122,11 @@ export class ClassesService {
       name: string;
     }[];
     return new Map(rows.map(({ id, name }) => [id, name]));
+  }
+
+  /** The term that a class is in; null for none. */
+  async termOf({ termId }: Pick<SchoolClassEntity, 'termId'>): Promise<TermEntity | null> {
+    return termId === null ? null : this.terms.one(termId);
   }
 
   async removeTerms(ids: readonly string[]): Promise<void> {

@@ -1,4 +1,4 @@
-import { isCalendarDay } from '../school/index.ts';
+import { isDay } from '@oakbell/core/outline';
 
 export interface TermFacts {
   readonly name: string;
@@ -12,8 +12,7 @@ export function termFaults(terms: readonly TermFacts[]): Readonly<Record<string,
   const faults: Record<string, string> = {};
   for (const [i, { name, from, to }] of terms.entries()) {
     if (!name.trim()) faults[`terms.${i}.name`] = 'Say what the term is called.';
-    if (!isCalendarDay(from) || !isCalendarDay(to))
-      faults[`terms.${i}.from`] = 'These are not two days of the calendar.';
+    if (!isDay(from) || !isDay(to)) faults[`terms.${i}.from`] = 'These are not two days of the calendar.';
     else if (to < from) faults[`terms.${i}.to`] = 'It ends before it begins.';
   }
   return faults;

@@ -33,6 +33,10 @@ export class TermsService {
     return terms.map((term) => ({ term, classes: of.get(term.id) ?? 0 }));
   }
 
+  async one(id: string): Promise<TermEntity | null> {
+    return this.terms.findOneBy({ id });
+  }
+
   /** Whether there is such a term. */
   isThere(id: string): Promise<boolean> {
     return this.terms.existsBy({ id });

@@ -1,4 +1,4 @@
-import { Decimal, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { Day, Decimal, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { ClassUnitDto, TopicDto } from '../outline/index.ts';
 import { DeskItemDto } from '../today/index.ts';
 
@@ -6,7 +6,7 @@ class PlacedDto {
   /** Outside all units when null. */
   @Id({ nullable: true }) unitId: string | null;
   /** For no day when null; yyyy-mm-dd. */
-  @Text({ max: 10, nullable: true }) day: string | null;
+  @Day({ nullable: true }) day: string | null;
   /** Its place among the others of its unit and day; of two that have the same, the one that comes first is first. */
   @Whole() place: number;
 }

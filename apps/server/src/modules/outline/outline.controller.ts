@@ -1,7 +1,7 @@
 import { LONGEST_TOPIC, LONGEST_UNIT, MOST_UNITS } from '@oakbell/core/outline';
 import { Body, Controller, Delete, HttpCode, Param, ParseUUIDPipe, Patch, Post, Put } from '@nestjs/common';
 import { ApiCreatedResponse, ApiNoContentResponse, ApiTags } from '@nestjs/swagger';
-import { Id, Ids, Text, Texts, Whole } from '../../platform/http/index.ts';
+import { Day, Id, Ids, Text, Texts, Whole } from '../../platform/http/index.ts';
 import { For } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { OutlineService } from './outline.service.ts';
@@ -31,7 +31,7 @@ export class TopicFactsDto {
   @Text({ max: LONGEST_TOPIC }) topic: string;
 }
 export class TopicDto extends TopicFactsDto {
-  @Text({ max: 10 }) day: string;
+  @Day() day: string;
 }
 
 /** The units and days of a class page. */

@@ -1,14 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { MOST_UNITS, type Topic, type Unit } from '@oakbell/core/outline';
+import { isDay, MOST_UNITS, type Topic, type Unit } from '@oakbell/core/outline';
+import { present } from '@oakbell/core/present';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
 import { Acts, isThereAlready } from '../../platform/acts/index.ts';
-import { updateRows } from '../../platform/database/index.ts';
+import { insertRows, updateRows } from '../../platform/database/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { ClassesService } from '../classes/index.ts';
-import { isCalendarDay } from '../school/index.ts';
 import { ClassDayEntity, ClassUnitEntity } from './outline.entity.ts';
 
 /** A unit as it comes back after it was removed: where it stood, and the days in it. */
@@ -67,10 +67,9 @@ export class OutlineService {
 
   async #add(classId: string, { name, at, days = [] }: UnitFacts): Promise<string> {
     const there = await this.unitsOf(classId);
-    if (there.length >= MOST_UNITS)
-      throw new Problem(422, 'too-many-units', `A class page has ${MOST_UNITS} units at most. Nothing was changed.`);
+    if (there.length >= MOST_UNITS) throw tooManyUnits();
     const id = randomUUID();
-    await this.units.insert({ id, classId, name, position: there.length }).catch(alreadyThere);
+    await this.units.insert({ id, classId, name, position: there.length, copyId: null }).catch(alreadyThere);
     const order = there.map((one) => one.id).toSpliced(at ?? there.length, 0, id);
     if (order.at(-1) !== id) await this.#write(order);
     if (days.length > 0) await this.days.update({ classId, day: In([...days]) }, { unitId: id });
@@ -117,9 +116,51 @@ export class OutlineService {
     await this.acts.do(async () => {
       if (unitId !== null) await this.ensureIn(classId, unitId);
       if (topic === '') await this.days.delete({ classId, day });
-      else await this.days.upsert({ classId, day, unitId, topic }, ['classId', 'day']);
+      else await this.days.upsert({ classId, day, unitId, topic, copyId: null }, ['classId', 'day']);
       await this.tell(classId);
     });
+  }
+
+  /**
+   * Brings units and topics of another class, in their order; what is there already stays. In an act.
+   * @returns for each unit that is copied, the one that it is here
+   * @throws Problem `too-many-units`
+   */
+  async addAll(
+    classId: string,
+    copyId: string,
+    { units, topics }: { readonly units: readonly Unit[]; readonly topics: readonly Topic[] },
+  ): Promise<ReadonlyMap<string, string>> {
+    const there = await this.unitsOf(classId);
+    const known = new Map(there.map(({ id, name }) => [nameKey(name), id]));
+    const fresh = units.filter(({ name }) => !known.has(nameKey(name)));
+    if (there.length + fresh.length > MOST_UNITS) throw tooManyUnits();
+    const made = fresh.map(({ name }) => ({ id: randomUUID(), name }));
+    await insertRows(
+      this.units,
+      { table: 'class_unit', columns: ['id', 'classId', 'name', 'position', 'copyId'] },
+      made.map(({ id, name }, i) => [id, classId, name, there.length + i, copyId]),
+    );
+    for (const { id, name } of made) known.set(nameKey(name), id);
+    const of = new Map(units.map(({ id, name }) => [id, present(known.get(nameKey(name)))]));
+    await insertRows(
+      this.days,
+      { table: 'class_day', columns: ['classId', 'day', 'unitId', 'topic', 'copyId'], ignore: true },
+      topics.map(({ day, unitId, topic }) => [
+        ...[classId, day, unitId === null ? null : (of.get(unitId) ?? null), topic, copyId],
+      ]),
+    );
+    return of;
+  }
+
+  /** Takes back what a copying made, but for units in which something else stands by now. In an act. */
+  async removeCopied(copyId: string): Promise<void> {
+    await this.days.delete({ copyId });
+    await this.units.query(
+      `DELETE FROM class_unit WHERE copyId = ? AND NOT EXISTS(SELECT 1 FROM assignment a WHERE a.unitId = class_unit.id)
+        AND NOT EXISTS(SELECT 1 FROM class_day d WHERE d.unitId = class_unit.id)`,
+      [copyId],
+    );
   }
 
   /** @throws Problem `not-found` for a unit of another class */
@@ -133,9 +174,14 @@ export class OutlineService {
   }
 }
 
+const tooManyUnits = () =>
+  new Problem(422, 'too-many-units', `A class page has ${MOST_UNITS} units at most. Nothing was changed.`);
+/** Names that differ in small and large letters alone are one: the database holds them for the same. */
+const nameKey = (name: string): string => name.trim().toLocaleLowerCase('en');
+
 /** @throws Problem `no-such-day` */
-export function ensureDay(day: string | null): void {
-  if (day === null || isCalendarDay(day)) return;
+function ensureDay(day: string): void {
+  if (isDay(day)) return;
   const text = 'There is no such day in the calendar.';
   throw new Problem(422, 'no-such-day', `${text} Nothing was changed.`, { fields: { day: text } });
 }

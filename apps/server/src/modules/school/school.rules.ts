@@ -1,3 +1,4 @@
+import { isDay } from '@oakbell/core/outline';
 import type { Holiday } from './school.entity.ts';
 
 /** What a keeper may say of a school. */
@@ -27,12 +28,6 @@ export const USUAL_SCHOOL = {
   ...{ days: USUAL_DAYS, holidays: [], auditDays: USUAL_AUDIT_DAYS },
   ...{ mailDomains: [], frameHosts: [] },
 } as const;
-
-/** Whether it is a day of the calendar, as yyyy-mm-dd. */
-export const isCalendarDay = (text: string): boolean => {
-  const day = new Date(`${text}T00:00:00Z`);
-  return /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(day.getTime()) && day.toISOString().startsWith(text);
-};
 
 /** Whether a time zone of this IANA name is known here. */
 export function isTimeZone(name: string): boolean {
@@ -68,8 +63,7 @@ export function schoolFaults({
   if (!frameHosts.every(isPageAddress))
     faults['frameHosts'] = 'Addresses of pages are written like https://pages.school.example, with nothing after it.';
   for (const [i, { from, to }] of holidays.entries()) {
-    if (!isCalendarDay(from) || !isCalendarDay(to))
-      faults[`holidays.${i}.from`] = 'These are not two days of the calendar.';
+    if (!isDay(from) || !isDay(to)) faults[`holidays.${i}.from`] = 'These are not two days of the calendar.';
     else if (to < from) faults[`holidays.${i}.to`] = 'They end before they begin.';
   }
   return faults;

@@ -4,6 +4,7 @@
  */
 import { applyDecorators } from '@nestjs/common';
 import { ApiProperty } from '@nestjs/swagger';
+import { isDay } from '@oakbell/core/outline';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -23,6 +24,7 @@ import {
   MaxLength,
   Min,
   ValidateBy,
+  ValidateIf,
   ValidateNested,
 } from 'class-validator';
 
@@ -32,6 +34,12 @@ interface Any {
   /** May be null. */
   readonly nullable?: boolean;
 }
+/** What may be left out is not looked at where it is; what may only be null has to be said. */
+function absence({ optional, nullable }: Any): readonly PropertyDecorator[] {
+  if (optional) return [IsOptional()];
+  return nullable ? [ValidateIf((_, value) => value !== null)] : [];
+}
+
 type Shape = Parameters<typeof ApiProperty>[0];
 
 function field(any: Any, shape: Shape, ...checks: PropertyDecorator[]): PropertyDecorator {
@@ -40,7 +48,7 @@ function field(any: Any, shape: Shape, ...checks: PropertyDecorator[]): Property
     required: !any.optional,
     ...(any.nullable ? { nullable: true } : {}),
   } as Shape);
-  return applyDecorators(described, ...(any.optional || any.nullable ? [IsOptional()] : []), ...checks);
+  return applyDecorators(described, ...absence(any), ...checks);
 }
 
 /** What holds of a text, and the words for whoever reads that it does not. */
@@ -108,6 +116,25 @@ export const When = (any: Any = {}): PropertyDecorator =>
     any,
     { type: String, format: 'date-time' },
     IsISO8601({ strict: true }, { message: 'This must be a day and a time of the calendar.' }),
+  );
+
+/** A day of the calendar, yyyy-mm-dd. */
+export const Day = (any: Any = {}): PropertyDecorator =>
+  field(
+    any,
+    { type: String, format: 'date' },
+    IsString(TEXT),
+    holds('isDay', 'There is no such day in the calendar. Write it like 2026-03-05.', isDay),
+  );
+
+/** Several of these, each once at most. */
+export const Choices = (values: readonly string[], any: Any = {}): PropertyDecorator =>
+  field(
+    any,
+    { type: String, enum: [...values], isArray: true } as Shape,
+    IsArray(),
+    ArrayMaxSize(values.length),
+    IsIn([...values], { each: true, message: `Each of these must be one of: ${values.join(', ')}.` }),
   );
 
 export const Choice = (values: readonly string[], any: Any = {}): PropertyDecorator =>

@@ -63,7 +63,14 @@ function Filled({ page, acts }: { readonly page: Page; readonly acts: OutlineAct
         </div>
         <Group gap="xs">
           <RecordWord classId={page.id} />
-          {page.items.length + page.units.length > 0 && add}
+          {page.items.length + page.units.length > 0 && (
+            <>
+              {add}
+              <Button component={Link} to={`/classes/${page.id}/copy`} variant="subtle">
+                Copy from another class
+              </Button>
+            </>
+          )}
         </Group>
       </Group>
       <ClassTabs id={page.id} here="page" />
@@ -78,6 +85,9 @@ function Filled({ page, acts }: { readonly page: Page; readonly acts: OutlineAct
                 To your lessons
               </Button>
               {add}
+              <Button component={Link} to={`/classes/${page.id}/copy`} variant="default">
+                Copy from another class
+              </Button>
             </Group>
           }
         >

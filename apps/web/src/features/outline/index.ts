@@ -1,1 +1,2 @@
+export { CopyPage } from './CopyPage.tsx';
 export { OutlinePage } from './OutlinePage.tsx';

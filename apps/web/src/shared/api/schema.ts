@@ -2337,6 +2337,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{id}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["copying_all"];
+        put?: never;
+        post: operations["copying_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/copies/from/{from}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["copying_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/copies/{copy}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["copying_takeBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2442,6 +2490,7 @@ export interface components {
             /** Format: uuid */
             answerPage?: string | null;
             unit?: string | null;
+            /** Format: date */
             day?: string | null;
             to: components["schemas"]["ToClassDto"][];
         };
@@ -2464,6 +2513,7 @@ export interface components {
             /** Format: uuid */
             answerPage?: string | null;
             unit?: string | null;
+            /** Format: date */
             day?: string | null;
             whom: components["schemas"]["WhomDto"];
             /** Format: uuid */
@@ -2489,12 +2539,14 @@ export interface components {
             /** Format: uuid */
             answerPage?: string | null;
             unit?: string | null;
+            /** Format: date */
             day?: string | null;
             whom: components["schemas"]["WhomDto"];
         };
         PlaceDto: {
             /** Format: uuid */
             unitId: string | null;
+            /** Format: date */
             day: string | null;
             /** Format: uuid */
             before: string | null;
@@ -3684,6 +3736,7 @@ export interface components {
             /** Format: uuid */
             unitId: string | null;
             topic: string;
+            /** Format: date */
             day: string;
         };
         PageWordDto: {
@@ -3699,6 +3752,7 @@ export interface components {
         PageItemDto: {
             /** Format: uuid */
             unitId: string | null;
+            /** Format: date */
             day: string | null;
             place: number;
             /** Format: uuid */
@@ -3744,6 +3798,7 @@ export interface components {
         OwnPageItemDto: {
             /** Format: uuid */
             unitId: string | null;
+            /** Format: date */
             day: string | null;
             place: number;
             /** Format: uuid */
@@ -3761,6 +3816,48 @@ export interface components {
             topics: components["schemas"]["TopicDto"][];
             words: components["schemas"]["OwnPageWordDto"][];
             items: components["schemas"]["OwnPageItemDto"][];
+        };
+        PastCopyDto: {
+            /** Format: uuid */
+            id: string;
+            fromName: string;
+            /** Format: date-time */
+            at: string;
+        };
+        PlannedCopyDto: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            unit: string | null;
+            /** Format: date-time */
+            dueAt: string;
+            /** Format: date-time */
+            newDueAt: string | null;
+            notes: ("not-usable" | "past" | "no-day" | "after-term" | "was-for-some")[];
+            can: boolean;
+            usual: boolean;
+        };
+        CopyPlanDto: {
+            /** Format: date */
+            since: string;
+            /** Format: date */
+            onto: string;
+            units: number;
+            topics: number;
+            items: components["schemas"]["PlannedCopyDto"][];
+        };
+        CopyDto: {
+            /** Format: date */
+            since?: string;
+            /** Format: date */
+            onto?: string;
+            /** Format: uuid */
+            from: string;
+            ids: string[];
+        };
+        MadeCopyDto: {
+            /** Format: uuid */
+            id: string;
         };
     };
     responses: never;
@@ -7776,6 +7873,100 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["OwnClassPageDto"];
                 };
+            };
+        };
+    };
+    copying_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastCopyDto"][];
+                };
+            };
+        };
+    };
+    copying_copy: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeCopyDto"];
+                };
+            };
+        };
+    };
+    copying_plan: {
+        parameters: {
+            query?: {
+                since?: string;
+                onto?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                from: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyPlanDto"];
+                };
+            };
+        };
+    };
+    copying_takeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                copy: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,0 +1,1 @@
+export { CopyingModule } from './copying.module.ts';
