@@ -115,3 +115,36 @@ test('who teaches a class together puts its page in order together', async ({ br
   await jon.page.getByRole('menuitem', { name: 'Remove the unit' }).click();
   await expect(unit(ilse.page, name)).toHaveCount(0);
 });
+
+test('a course is copied to another class: shown first, by keyboard alone, and taken back', async ({ browser }) => {
+  const { page } = await asPerson(browser, 'jon.vale');
+  const name = `Navigation next year ${randomUUID().slice(0, 4)}`;
+  const made = await page.request.post('/api/classes', { data: { name, course: 'Coastal navigation' } });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/classes/${id}/page`);
+  await page.getByRole('link', { name: 'Copy from another class' }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByLabel('From').selectOption('Navigation 11a (20 learners)');
+  await page.getByLabel('becomes here').fill('2031-01-06');
+  // Thirty-eight days ago it was due; the night sail was for four of the class.
+  await expect(page.getByRole('listitem').filter({ hasText: 'The rule of twelfths' })).toContainText('2031');
+  await expect(page.getByLabel(/^What buoys say by day and/)).not.toBeChecked();
+  await expect(page.getByText('Only some had it. All of this class would.')).toBeVisible();
+  await expectClean(page);
+  const first = page.getByRole('checkbox').first();
+  await first.focus();
+  await page.keyboard.press('Space');
+  await expect(first).not.toBeChecked();
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: /^Copy 4 things, \d units and \d topics$/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(unit(page, 'Tides').getByRole('link', { name: 'The rule of twelfths' })).toBeVisible();
+  await expect(unit(page, 'Tides').getByRole('heading', { level: 3 }).first()).toContainText('2031');
+  await page.getByRole('link', { name: 'Copy from another class' }).click();
+  await page.getByRole('button', { name: 'Take back what came from Navigation 11a' }).click();
+  await expect(page.getByRole('region', { name: 'Copied before' })).toHaveCount(0);
+  await page.goto(`/classes/${id}/page`);
+  await expect(page.getByText('Nothing is on this page yet')).toBeVisible();
+  await expectClean(page);
+  expect((await page.request.delete(`/api/classes/${id}`)).status()).toBe(204);
+});

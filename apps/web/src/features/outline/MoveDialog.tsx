@@ -23,7 +23,7 @@ export function MoveDialog({ item, page, onPut, onClose }: Props) {
   return (
     <Modal opened onClose={onClose} title={item.title}>
       <form onSubmit={save}>
-        <Stack gap="sm">
+        <Stack gap="sm" mb="md">
           <NativeSelect
             data-autofocus
             label="Unit"

@@ -28,7 +28,7 @@ export function TopicDialog({ said, onSave, onClose }: Props) {
   return (
     <Modal opened onClose={onClose} title="What is done on a day">
       <form onSubmit={save}>
-        <Stack gap="sm">
+        <Stack gap="sm" mb="md">
           <TextInput
             label="Day"
             type="date"

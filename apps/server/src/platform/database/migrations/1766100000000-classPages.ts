@@ -1,7 +1,11 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
 /** What the keys of those that came by a copying are called. */
-const COPY_KEYS = { class_unit: 'FK_7bb861147fcb43aa29e77088191', class_day: 'FK_ec1ee5148189637c8ea404ca4cd', assignment: 'FK_fc7789103ba0694569a4915fe9d' };
+const COPY_KEYS = {
+  class_unit: 'FK_7bb861147fcb43aa29e77088191',
+  class_day: 'FK_ec1ee5148189637c8ea404ca4cd',
+  assignment: 'FK_fc7789103ba0694569a4915fe9d',
+};
 
 /** Class pages: units and days, and where on them stands what was given. */
 export class ClassPages1766100000000 implements MigrationInterface {
