@@ -1,9 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { createConnection, type Connection } from 'mysql2/promise';
-import { insertRows } from '../apps/server/src/platform/database/bulk.ts';
+import { createConnection } from 'mysql2/promise';
 import { oneRosterZip } from '../apps/server/src/testing/rosters.ts';
 import { signIn } from '../e2e/support/people.ts';
+import { bareInsertMs, rowsOf } from './bareInserts.ts';
 import { measured } from './measure.ts';
 
 const JOBS = Number((process.env['OAKBELL_PIDS'] ?? '').split(' ')[1]);
@@ -30,8 +30,15 @@ async function planned(page: Page, buffer: Buffer): Promise<Roster> {
   expect([roster.state, roster.failure]).toEqual(['planned', null]);
   return roster;
 }
-const rowsOf = async (connection: Connection, sql: string, values: readonly unknown[] = []) =>
-  (await connection.query(sql, values as unknown[]))[0] as Record<string, unknown>[];
+/** What the roster made. */
+const MADE = [
+  ['person', "SELECT * FROM person WHERE rosterKey LIKE 'oneroster:%'"],
+  ['school_class', "SELECT * FROM school_class WHERE rosterKey LIKE 'oneroster:%'"],
+  [
+    'membership',
+    "SELECT m.* FROM membership m JOIN person p ON p.id = m.personId WHERE p.rosterKey LIKE 'oneroster:%'",
+  ],
+] as const;
 const memory = (what: string) =>
   Number(new RegExp(`${what}:\\s*(\\d+)`).exec(readFileSync(`/proc/${JOBS}/status`, 'utf8'))![1]) / 1024;
 
@@ -57,35 +64,7 @@ test('five thousand people are planned and taken in', async ({ page }) => {
   const jobs = await rowsOf(connection, 'SELECT kind, startedAt, endedAt FROM job WHERE subjectId = ?', [id]);
   expect(jobs.map((job) => job['kind']).sort()).toEqual(['apply-roster', 'read-roster']);
   const worked = jobs.reduce((sum, job) => sum + (Number(job['endedAt']) - Number(job['startedAt'])), 0);
-  const bare = await bareInsertMs(connection);
+  const bare = await bareInsertMs(connection, MADE, 200);
   await connection.end();
   measured('roster.speed', worked / bare, `× ${Math.round(bare)} ms`, '≤ 6');
 });
-
-/** How long the very rows take that the roster made, written into tables alike and nothing else, in ms. */
-async function bareInsertMs(connection: Connection): Promise<number> {
-  const made = [
-    ['person', "SELECT * FROM person WHERE rosterKey LIKE 'oneroster:%'"],
-    ['school_class', "SELECT * FROM school_class WHERE rosterKey LIKE 'oneroster:%'"],
-    [
-      'membership',
-      "SELECT m.* FROM membership m JOIN person p ON p.id = m.personId WHERE p.rosterKey LIKE 'oneroster:%'",
-    ],
-  ] as const;
-  const tables = [];
-  for (const [table, sql] of made) {
-    const rows = await rowsOf(connection, sql);
-    expect(rows.length).toBeGreaterThan(199);
-    await connection.query(`CREATE TABLE bare_${table} LIKE ${table}`);
-    const columns = Object.keys(rows[0]!);
-    tables.push({ table: `bare_${table}`, columns, rows: rows.map((row) => columns.map((name) => row[name])) });
-  }
-  const begun = performance.now();
-  await connection.beginTransaction();
-  const asked = { query: (sql: string, values?: readonly unknown[]) => connection.query(sql, values as unknown[]) };
-  for (const { rows, ...how } of tables) await insertRows(asked, how, rows);
-  await connection.commit();
-  const ms = performance.now() - begun;
-  for (const { table } of tables) await connection.query(`DROP TABLE ${table}`);
-  return ms;
-}

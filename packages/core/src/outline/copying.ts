@@ -1,4 +1,4 @@
-import { movedDay, type Move } from './moving.ts';
+import { dayMover, type Move } from './moving.ts';
 import type { Day } from './outline.ts';
 
 /** What is copied into another class, as it stands in its own. */
@@ -43,8 +43,9 @@ const NEVER: readonly CopyNote[] = ['not-usable', 'past', 'no-day'];
 
 /** What copying would make of each, in their order. */
 export function plannedCopies(all: readonly ToCopy[], { move, last, today }: CopyInto): readonly PlannedCopy[] {
+  const moved = dayMover(move);
   return all.map(({ id, day, dueDay, forAll, usable }) => {
-    const due = movedDay(dueDay, move);
+    const due = moved(dueDay);
     const notes: CopyNote[] = [];
     if (!usable) notes.push('not-usable');
     if (due === null) notes.push('no-day');
@@ -53,7 +54,7 @@ export function plannedCopies(all: readonly ToCopy[], { move, last, today }: Cop
     if (!forAll) notes.push('was-for-some');
     return {
       id,
-      day: day === null ? null : movedDay(day, move),
+      day: day === null ? null : moved(day),
       dueDay: due,
       notes,
       can: !notes.some((note) => NEVER.includes(note)),

@@ -24,37 +24,50 @@ export function isDay(text: string): boolean {
 }
 
 /** A day of the calendar so many days later (Gregorian; earlier where negative). */
-export const daysAfter = (day: Day, days: number): Day =>
-  new Date(Date.parse(`${day}T00:00:00Z`) + days * DAY_MS).toISOString().slice(0, 10);
+export const daysAfter = (day: Day, days: number): Day => dayOf(numberOf(day) + days);
 
 /** The day of the week, 1 (Monday) to 7. */
 export const weekdayOf = (day: Day): number => new Date(`${day}T00:00:00Z`).getUTCDay() || 7;
 
-const isOff = (day: Day, daysOff: readonly DaysOff[]): boolean =>
-  daysOff.some(({ from, to }) => day >= from && day <= to);
+/** Days as whole numbers from 1970 on, so that a term is walked without reading dates. */
+const numberOf = (day: Day): number => Math.round(Date.parse(`${day}T00:00:00Z`) / DAY_MS);
+const dayOf = (number: number): Day => new Date(number * DAY_MS).toISOString().slice(0, 10);
+/** 0 (Thursday, as the first of 1970 was) to 6. */
+const weekdayAt = (number: number): number => ((number % WEEK) + WEEK) % WEEK;
 
 /**
- * A day of one term in another: the same weekday of the same school week, where weeks in which that weekday is off are
- * left out of both terms. A day that was off itself counts as the next such weekday that was not. Null where no such day
- * is found within three years.
+ * Moves days of one term to another: each to the same weekday of the same school week, where weeks in which that weekday
+ * is off are left out of both terms. A day that was off itself counts as the next such weekday that was not. Null where no
+ * such day is found within three years.
  */
-export function movedDay(day: Day, { from, onto, daysOff }: Move): Day | null {
-  const weekday = weekdayOf(day);
-  const first = (since: Day) => daysAfter(since, (weekday - weekdayOf(since) + WEEK) % WEEK);
-  const begins = first(from);
-  // Days before the term are counted backwards, those of it onwards: the first of the term is number 0 of both.
-  const back = day < begins;
-  const step = back ? -WEEK : WEEK;
-  let number = 0;
-  for (let at = begins, weeks = 0; at !== day; at = daysAfter(at, step), weeks += 1) {
-    if (weeks > MOST_WEEKS) return null;
-    if (!isOff(back ? daysAfter(at, step) : at, daysOff)) number += 1;
-  }
-  let moved = first(onto);
-  for (let weeks = 0, left = number; ; moved = daysAfter(moved, step), weeks += 1) {
-    if (weeks > MOST_WEEKS) return null;
-    if (isOff(moved, daysOff)) continue;
-    if (left === 0) return moved;
-    left -= 1;
-  }
+export function dayMover({ from, onto, daysOff }: Move): (day: Day) => Day | null {
+  const off = daysOff.map((one) => ({ from: numberOf(one.from), to: numberOf(one.to) }));
+  const isOff = (at: number) => off.some((one) => at >= one.from && at <= one.to);
+  const [begins, ends] = [numberOf(from), numberOf(onto)];
+  const firstOf = (since: number, day: number) => since + weekdayAt(day - since);
+  const known = new Map<Day, Day | null>();
+  const moved = (day: number): number | null => {
+    const first = firstOf(begins, day);
+    // Days before the term are counted backwards, those of it onwards: the first of the term is number 0 of both.
+    const step = day < first ? -WEEK : WEEK;
+    let left = 0;
+    for (let at = first, weeks = 0; at !== day; at += step, weeks += 1) {
+      if (weeks > MOST_WEEKS) return null;
+      if (!isOff(step < 0 ? at + step : at)) left += 1;
+    }
+    for (let at = firstOf(ends, day), weeks = 0; weeks <= MOST_WEEKS; at += step, weeks += 1) {
+      if (isOff(at)) continue;
+      if (left === 0) return at;
+      left -= 1;
+    }
+    return null;
+  };
+  return (day) => {
+    const there = known.get(day);
+    if (there !== undefined) return there;
+    const at = moved(numberOf(day));
+    const found = at === null ? null : dayOf(at);
+    known.set(day, found);
+    return found;
+  };
 }

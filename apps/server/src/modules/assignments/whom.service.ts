@@ -39,6 +39,16 @@ export class WhomService {
     );
   }
 
+  /** Those of what a class was given that not all of it have. */
+  async partlyIn(classId: string): Promise<ReadonlySet<string>> {
+    const rows = (await this.assignments.query(
+      `SELECT a.id FROM assignment a WHERE a.classId = ?
+       AND (NOT a.toAll OR EXISTS(SELECT 1 FROM assignment_learner n WHERE n.assignmentId = a.id AND NOT n.has))`,
+      [classId],
+    )) as { id: string }[];
+    return new Set(rows.map(({ id }) => id));
+  }
+
   /** The same in words, after the name of the class: nothing where all of it have it. */
   async wordsOf(
     all: readonly AssignmentEntity[],

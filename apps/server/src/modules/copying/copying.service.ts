@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import {
-  movedDay,
+  dayMover,
   MOST_COPIED,
   plannedCopies,
   type Day,
@@ -72,16 +72,17 @@ export class CopyingService {
     const daysOff = (await this.school.facts())?.holidays ?? [];
     const move = { from: since, onto, daysOff };
     const usable = await this.#usable(person, given);
-    const said = await this.whom.saidOf(given);
+    const partly = await this.whom.partlyIn(fromId);
     const copies = plannedCopies(
       given.map((one, i) => ({
         ...{ id: one.id, day: one.day, dueDay: present(dueDays[i]) },
-        forAll: one.toAll && present(said.get(one.id)).but.length === 0,
+        forAll: !partly.has(one.id),
         usable: one.lessonIds.every((id) => usable.has(id)),
       })),
       { move, last: term?.endsOn ?? null, today },
     );
-    const moved = topics.map((topic) => ({ ...topic, day: movedDay(topic.day, move) }));
+    const movedTo = dayMover(move);
+    const moved = topics.map((topic) => ({ ...topic, day: movedTo(topic.day) }));
     return {
       ...{ since, onto, zone },
       units: await this.outline.unitsOf(fromId),

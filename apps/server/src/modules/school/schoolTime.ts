@@ -5,8 +5,7 @@ import { DateTime } from 'luxon';
  */
 
 /** The day that a moment is in, yyyy-mm-dd. */
-export const dayIn = (moment: Date, zone: string): string =>
-  DateTime.fromJSDate(moment, { zone }).toFormat('yyyy-MM-dd');
+export const dayIn = (moment: Date, zone: string): string => DateTime.fromJSDate(moment, { zone }).toISODate() ?? '';
 
 /** The moment at which a moment's day is over. */
 export const endOfDay = (moment: Date, zone: string): Date =>
