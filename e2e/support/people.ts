@@ -1,4 +1,5 @@
 import { expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { followRequests } from './settled.ts';
 
 export const PASSWORD = 'harbour-light';
 
@@ -19,6 +20,7 @@ export async function asPerson(
 ): Promise<{ context: BrowserContext; page: Page }> {
   const context = await browser.newContext(how);
   const page = await context.newPage();
+  followRequests(page);
   await signIn(page, name);
   return { context, page };
 }

@@ -41,6 +41,7 @@ import { StorageModule } from './platform/storage/index.ts';
 import { OutlineModule } from './modules/outline/index.ts';
 import { PagesModule } from './modules/pages/index.ts';
 import { UploadsModule } from './modules/uploads/index.ts';
+import { GuardiansModule } from './modules/guardians/index.ts';
 import { HereModule } from './modules/here/index.ts';
 import { LibraryModule } from './modules/library/index.ts';
 import { MakingModule } from './modules/making/index.ts';
@@ -92,6 +93,7 @@ import { MakingModule } from './modules/making/index.ts';
     TodayModule,
     ClassPageModule,
     CopyingModule,
+    GuardiansModule,
   ],
   providers: [
     { provide: APP_FILTER, useClass: ProblemFilter },

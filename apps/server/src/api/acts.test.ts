@@ -126,6 +126,16 @@ const classToCopy = async (): Promise<{ readonly id: string; readonly ids: reado
     .expect(201);
   return { id: (body as { id: string }).id, ids: [assignment] };
 };
+/** A lesson that was given and can be watched, and a link to it for a guardian of tam's. */
+const guardianLink = async () => {
+  const { lesson: lessonId } = await givenLesson();
+  const assignment = await assign(ilse!, lessonId, ids['10a']!);
+  const { body } = await ilse!
+    .post(`/api/assignments/${assignment}/guardian-links`)
+    .send({ learnerId: ids['tam'], lessonId, days: 14 })
+    .expect(201);
+  return { assignment, lessonId, ...(body as { readonly id: string; readonly path: string }) };
+};
 const template = () => templateOf(`Weekly ${randomUUID()}`);
 const bare = () => newLesson(ilse!);
 /** A lesson with a take of a second, without waiting for any job. */
@@ -625,6 +635,20 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     const whom = { ...WHOLE_CLASS, all: false, learners: [ids['tam']!] };
     return { path: `/api/assignments/${await assigned()}`, body: { ...askedWith([lesson]), whom } };
   },
+  'post /api/assignments/{id}/guardian-links': async () => {
+    const { assignment, lessonId } = await guardianLink();
+    const inTheEnd = async () =>
+      expect(await count('SELECT COUNT(*) AS n FROM guardian_link WHERE assignmentId = ?', [assignment])).toBe(2);
+    const body = { learnerId: ids['tam'], lessonId, days: 14 };
+    return { path: `/api/assignments/${assignment}/guardian-links`, body, inTheEnd };
+  },
+  'delete /api/assignments/{id}/guardian-links/{link}': async () => {
+    const { assignment, id } = await guardianLink();
+    return { path: `/api/assignments/${assignment}/guardian-links/${id}` };
+  },
+  'post /api/guardian/{link}/{signature}': async () => ({
+    path: (await guardianLink()).path.replace('/guardian/', '/api/guardian/'),
+  }),
   'put /api/assignments/{id}/place': async () => ({
     path: `/api/assignments/${await assigned()}/place`,
     body: { unitId: (await classUnit()).id, day: '2026-03-05', before: null },

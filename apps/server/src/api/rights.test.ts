@@ -212,6 +212,10 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'get /api/assignments/{id}': classTeachers,
   'put /api/assignments/{id}': classTeachers,
   'delete /api/assignments/{id}': classTeachers,
+  'get /api/assignments/{id}/guardian-links': classTeachers,
+  'post /api/assignments/{id}/guardian-links': classTeachers,
+  'delete /api/assignments/{id}/guardian-links/{link}': classTeachers,
+  'post /api/guardian/{link}/{signature}': { roles: 'anyone' },
   'put /api/assignments/{id}/place': classTeachers,
   'get /api/classes/{id}/page': classTeachers,
   'post /api/classes/{id}/units': classTeachers,
@@ -369,7 +373,7 @@ async function answerTo(who: Who, route: string): Promise<string> {
     // A visit is begun under a name of the player's own.
     .replace('{id}', route === 'put /api/watching/visits/{id}' ? randomUUID() : idFor(path))
     .replace('{page}', things['page']!)
-    .replace(/\{(upload|person|window|group|unit|word|copy)\}/, randomUUID())
+    .replace(/\{(upload|person|window|group|unit|word|copy|link)\}/, randomUUID())
     .replace('{from}', things['class']!)
     .replace('{day}', '2026-03-05')
     .replace('{track}', 'voice')

@@ -119,6 +119,10 @@ export const router = createBrowserRouter([
         ],
       },
       {
+        path: '/guardian/:link/:signature',
+        ...place(async () => ({ Component: (await import('../features/watch/index.ts')).GuardianPage })),
+      },
+      {
         path: '/frame/:lesson',
         ...place(async () => ({ Component: (await import('../features/watch/index.ts')).FramePage })),
       },

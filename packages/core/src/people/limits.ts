@@ -24,3 +24,8 @@ export const LONGEST_AUDIT_DAYS = 3650;
 /** A path of our own, and no other address: where somebody goes once they are signed in; `/` for anything else. */
 export const ownPath = (path: string | null | undefined): string =>
   path && /^\/[\w\-/?=&%.]*$/.test(path) && !path.startsWith('//') ? path : '/';
+/** For so many days a guardian's link can be open, and is at first. */
+export const LONGEST_GUARDIAN_DAYS = 60;
+export const USUAL_GUARDIAN_DAYS = 14;
+/** Links that are open at once for one learner and one piece of work. */
+export const MOST_GUARDIAN_LINKS = 10;

@@ -1,6 +1,7 @@
 import { Button, Group, Stack, Text, Title } from '@mantine/core';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
+import { GuardianLinks } from '../../kits/guardian/index.ts';
 import { HeardLesson } from '../../kits/player/index.ts';
 import { call, client, Problem, type Api, type Lesson } from '../../shared/api/index.ts';
 import { ProblemNote, whenText } from '../../shared/ui/index.ts';
@@ -53,6 +54,11 @@ export function HandedBack({ row, lesson, desk, onCorrected }: Props) {
             <Button variant="default" style={{ alignSelf: 'flex-start' }} onClick={() => setCorrecting(true)}>
               Correct the marks
             </Button>
+            <GuardianLinks
+              assignmentId={desk.assignmentId}
+              learner={{ id: row.learnerId, name: row.learnerName }}
+              lesson={null}
+            />
           </>
         )}
         <Text role="status">

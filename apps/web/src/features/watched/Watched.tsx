@@ -1,9 +1,10 @@
-import { NativeSelect, Text, Title } from '@mantine/core';
+import { Group, NativeSelect, Text, Title } from '@mantine/core';
 import { micros, timeText } from '@oakbell/core/clock';
 import { extremesOf } from '@oakbell/core/coverage';
 import type { RangeSet } from '@oakbell/core/intervals';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { GuardianLinks } from '../../kits/guardian/index.ts';
 import { useEdition } from '../../kits/player/index.ts';
 import { SeenBar, Timeline } from '../../kits/timeline/index.ts';
 import { call, client, type Api } from '../../shared/api/index.ts';
@@ -111,7 +112,33 @@ function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
           <Text>{notBegun.map((learner) => learner.name).join(', ')}</Text>
         </section>
       )}
+      {watched.learners.length > 0 && watched.editionId !== null && <ForGuardians watched={watched} />}
     </>
+  );
+}
+
+/** The lesson for the guardians of one learner. */
+function ForGuardians({ watched }: { readonly watched: Api['WatchedDto'] }) {
+  const [id, setId] = useState(watched.learners[0]?.id ?? '');
+  const learner = watched.learners.find((one) => one.id === id);
+  const lesson = watched.lessons.find((one) => one.id === watched.lessonId);
+  return (
+    <section aria-label="For guardians">
+      <Title order={2} mb={4}>
+        For guardians
+      </Title>
+      <Group align="end">
+        <NativeSelect
+          label="A guardian of"
+          data={watched.learners.map((one) => ({ value: one.id, label: one.name }))}
+          value={id}
+          onChange={({ currentTarget }) => setId(currentTarget.value)}
+        />
+        {learner && lesson && (
+          <GuardianLinks key={id} assignmentId={watched.assignmentId} learner={learner} lesson={lesson} />
+        )}
+      </Group>
+    </section>
   );
 }
 

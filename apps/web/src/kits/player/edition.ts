@@ -5,7 +5,16 @@ import { EDITION_UNREADABLE, readManifest, type Manifest } from '@oakbell/core/f
 import { editionKey, pictureKey, type EditionFile } from '@oakbell/core/media';
 import { filmPieces, type ProgrammeFilm } from '@oakbell/core/scene';
 import { useQuery } from '@tanstack/react-query';
-import { call, client, learnMedia, MEDIA_FRESH_MS, mediaAddress, Problem, problemOf } from '../../shared/api/index.ts';
+import {
+  call,
+  client,
+  learnMedia,
+  MEDIA_FRESH_MS,
+  mediaAddress,
+  Problem,
+  problemOf,
+  type Api,
+} from '../../shared/api/index.ts';
 import type { LessonFilms } from './filmPlayer.ts';
 import { playableLesson, type PlayableLesson } from './lesson.ts';
 import { SegmentPlayer } from './segmentPlayer.ts';
@@ -31,16 +40,19 @@ export function useEdition(id: string | null) {
     enabled: id !== null,
     staleTime: MEDIA_FRESH_MS,
     refetchInterval: MEDIA_FRESH_MS,
-    queryFn: async (): Promise<Edition> => {
-      const opened = await call(client.GET('/api/editions/{id}', { params: { path: { id: present(id) } } }));
-      learnMedia(opened);
-      const response = await fetch(fileOf(present(id), 'manifest.json.gz'));
-      if (!response.ok) throw problemOf(response.status, await response.json().catch(() => null));
-      const manifest = readManifest(await response.json());
-      if (typeof manifest === 'string') throw new Problem(0, manifest, EDITION_UNREADABLE);
-      return editionOf(manifest, opened.lessonId);
-    },
+    queryFn: async () =>
+      openedEdition(await call(client.GET('/api/editions/{id}', { params: { path: { id: present(id) } } }))),
   });
+}
+
+/** An edition whose addresses were given out, laid out to be played. */
+export async function openedEdition(opened: Api['OpenedEditionDto']): Promise<Edition> {
+  learnMedia(opened);
+  const response = await fetch(fileOf(opened.id, 'manifest.json.gz'));
+  if (!response.ok) throw problemOf(response.status, await response.json().catch(() => null));
+  const manifest = readManifest(await response.json());
+  if (typeof manifest === 'string') throw new Problem(0, manifest, EDITION_UNREADABLE);
+  return editionOf(manifest, opened.lessonId);
 }
 
 function editionOf({ id, title, pages, edits, takes, films, peaks }: Manifest, lessonId: string): Edition {

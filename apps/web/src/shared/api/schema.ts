@@ -2385,6 +2385,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{id}/guardian-links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["guardians_all"];
+        put?: never;
+        post: operations["guardians_make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/guardian-links/{link}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["guardians_withdraw"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guardian/{link}/{signature}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["guardians_open"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3858,6 +3906,51 @@ export interface components {
         MadeCopyDto: {
             /** Format: uuid */
             id: string;
+        };
+        GuardianLinkDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            learnerId: string;
+            /** Format: uuid */
+            lessonId: string | null;
+            lessonTitle: string;
+            path: string;
+            /** Format: date-time */
+            until: string;
+            ended: boolean;
+            /** Format: date-time */
+            firstOpenedAt: string | null;
+            /** Format: date-time */
+            lastOpenedAt: string | null;
+            timesOpened: number;
+        };
+        NewGuardianLinkDto: {
+            /** Format: uuid */
+            learnerId: string;
+            /** Format: uuid */
+            lessonId: string | null;
+            days: number;
+        };
+        GuardianViewDto: {
+            /** @enum {string} */
+            kind: "feedback" | "lesson";
+            childName: string;
+            title: string;
+            timeZone: string;
+            /** Format: date-time */
+            until: string;
+            points: number | null;
+            outOf: number | null;
+            comment: string;
+            /** Format: date-time */
+            handedBackAt: string | null;
+            /** Format: uuid */
+            editionId: string | null;
+            /** Format: uuid */
+            lessonId: string | null;
+            media: components["schemas"]["MediaDto"] | null;
+            spoken: boolean;
         };
     };
     responses: never;
@@ -7967,6 +8060,97 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    guardians_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuardianLinkDto"][];
+                };
+            };
+        };
+    };
+    guardians_make: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewGuardianLinkDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuardianLinkDto"];
+                };
+            };
+        };
+    };
+    guardians_withdraw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                link: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    guardians_open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link: string;
+                signature: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuardianViewDto"];
+                };
             };
         };
     };

@@ -1,0 +1,1 @@
+export { GuardiansModule } from './guardians.module.ts';

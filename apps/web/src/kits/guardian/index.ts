@@ -1,0 +1,1 @@
+export { GuardianLinks } from './GuardianLinks.tsx';
