@@ -75,7 +75,12 @@ test('a lesson is given, watched, handed in, marked and corrected with keys alon
   for (const name of ['pia.rowntree', 'dov.merrow'])
     await test.step(`${name} watches it and hands in`, async () => {
       const { page, context: own } = await asPerson(browser, name);
-      await page.goto(`/desk/${id}`);
+      // By way of the class page.
+      await on(page, /^Classes$/);
+      await expect(page.getByRole('heading', { level: 1, name: 'Weather logs 10b' })).toBeVisible();
+      await expect(page.locator(`a[href="/desk/${id}"]`)).toContainText('due in 7 days');
+      await on(page, /^The rule of twelfths.*due in 7 days/);
+      await expect(page).toHaveURL(new RegExp(`/desk/${id}$`));
       await expect(page.getByRole('button', { name: /^(Watch|Go on)/ })).toBeVisible();
       await on(page, /^(Watch|Go on from)/);
       expect(await here(page)).toMatch(/^(Pause|Play)$/);

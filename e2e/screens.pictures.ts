@@ -52,6 +52,14 @@ test('a teacher’s screens', async ({ page }) => {
   await picture(page, 'marking');
 });
 
+test('a class page', async ({ page }) => {
+  await signIn(page, 'jon.vale');
+  await page.goto('/classes');
+  await page.getByRole('link', { name: 'Class page of Navigation 11a' }).click();
+  await expect(page.getByRole('heading', { name: 'Bearings' })).toBeVisible();
+  await picture(page, 'class-page');
+});
+
 test('a roster that is planned', async ({ page }) => {
   await signIn(page, 'keeper');
   await page.goto('/rosters');
@@ -162,8 +170,11 @@ for (const [suffix, viewport] of [
     await page.getByRole('link', { name: /The rule of twelfths/ }).click();
     await page.getByRole('navigation', { name: 'Pages' }).getByRole('button').nth(2).click();
     await page.getByRole('button', { name: 'Ten seconds on' }).click();
-    await picture(page, `watch${suffix}`);
+    if (suffix === '') await picture(page, 'watch');
     if (suffix !== '') {
+      await page.goto('/class');
+      await expect(page.getByRole('heading', { name: 'Bearings' })).toBeVisible();
+      await picture(page, 'class-page-phone');
       await page.goto('/desk');
       await page.getByRole('link', { name: /The rule of twelfths/ }).click();
       await page.getByRole('link', { name: 'Record your answer' }).click();
@@ -174,7 +185,7 @@ for (const [suffix, viewport] of [
     await page.getByRole('link', { name: /Course to steer/ }).click();
     await page.getByRole('slider', { name: 'Time in the lesson' }).press('ArrowRight');
     for (let i = 0; i < 2; i += 1) await page.getByRole('slider', { name: 'Time in the lesson' }).press('ArrowRight');
-    await picture(page, `feedback${suffix}`);
+    if (suffix) await picture(page, `feedback${suffix}`);
     await context.close();
   });
 }

@@ -39,6 +39,15 @@ export const CLASSES: readonly State[] = [
     open: press('Put Course to steer across a stream elsewhere'),
     seen: dialog('Course to steer across a stream'),
   },
+  {
+    name: 'a class from which a course is copied',
+    at: onePage,
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Copy from another class' }).click();
+      await page.getByLabel('From').selectOption({ index: 1 });
+    },
+    seen: (page) => page.getByRole('button', { name: /^Copy \d/ }),
+  },
   { name: 'a join code, not made yet', at: oneClass, open: more('Join code …'), seen: dialog(/^Join code of/) },
   {
     name: 'what a learner needs',
