@@ -54,9 +54,9 @@ module.exports = {
     ),
     rule(
       'app-knows-features-by-their-face',
-      'A feature is its routes: its index, or a second one that loads less.',
+      'A feature is its routes: its index, or another one that loads less.',
       { path: '^apps/web/src/app/' },
-      { path: '^apps/web/src/features/', pathNot: '^apps/web/src/features/([^/]+)/(index|desk)\\.ts$' },
+      { path: '^apps/web/src/features/', pathNot: '^apps/web/src/features/([^/]+)/(index|desk|framed|guardian)\\.ts$' },
     ),
     rule(
       'shared-is-lowest',

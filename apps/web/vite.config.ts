@@ -44,12 +44,18 @@ const TOGETHER = [
     ),
   },
   { name: 'lesson', test: inside('kits/(?:player|stage|timeline)/', 'core/src/(?:log|scene|formats)/') },
+  // By learners, and by guardians with a link.
+  {
+    name: 'watching',
+    test: inside('features/watch/(?:EditionView|LinkedLesson|LessonHere|use[A-Z]|watch[A-Z]|playLog)'),
+  },
   {
     name: 'controls',
     test: inside(
       'components/(?:NativeSelect|FileButton|Textarea|Progress|Combobox/(?:get-parsed|Combobox.module|ComboboxChevron))',
-      'icons/Icon(?:Plus|Microphone|ArrowUp|ArrowDown)\\.',
+      'icons/Icon(?:Plus|Microphone|ArrowUp|ArrowDown|Check|PlayerPlay)\\.',
       'kits/jobs/',
+      'core/src/(?:assigning|opening)/',
     ),
     minShareCount: 2,
   },

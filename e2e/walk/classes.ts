@@ -44,7 +44,7 @@ export const CLASSES: readonly State[] = [
     at: onePage,
     open: async (page) => {
       await page.getByRole('link', { name: 'Copy from another class' }).click();
-      await page.getByLabel('From').selectOption({ index: 1 });
+      await page.getByLabel('From', { exact: true }).selectOption({ index: 1 });
     },
     seen: (page) => page.getByRole('button', { name: /^Copy \d/ }),
   },

@@ -120,15 +120,15 @@ export const router = createBrowserRouter([
       },
       {
         path: '/guardian/:link/:signature',
-        ...place(async () => ({ Component: (await import('../features/watch/index.ts')).GuardianPage })),
+        ...place(async () => ({ Component: (await import('../features/watch/guardian.ts')).GuardianPage })),
       },
       {
         path: '/frame/:lesson',
-        ...place(async () => ({ Component: (await import('../features/watch/index.ts')).FramePage })),
+        ...place(async () => ({ Component: (await import('../features/watch/framed.ts')).FramePage })),
       },
       {
         path: '/frame/:lesson/pass',
-        ...place(async () => ({ Component: (await import('../features/watch/index.ts')).PassPage })),
+        ...place(async () => ({ Component: (await import('../features/watch/framed.ts')).PassPage })),
       },
       {
         ...place(async () => ({ Component: (await import('./AccountShell.tsx')).AccountShell })),

@@ -3,7 +3,7 @@ import { IconDots, IconPlus, IconPrinter } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { ClassTabs } from '../../kits/classhead/index.ts';
+import { ClassTabs } from '../../kits/classpage/index.ts';
 import { AddNames, FirstPasswordDialog } from '../../kits/roster/index.ts';
 import { call, client, useSession, type Api } from '../../shared/api/index.ts';
 import {

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { isGone } from '../../shared/api/index.ts';
 import { Empty, FieldsDialog, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
-import { ClassTabs } from '../../kits/classhead/index.ts';
+import { ClassTabs } from '../../kits/classpage/index.ts';
 import { LONGEST_UNIT } from '@oakbell/core/outline';
 import { RecordWord } from '../../kits/quickword/index.ts';
 import { WordsForToday } from './WordsForToday.tsx';

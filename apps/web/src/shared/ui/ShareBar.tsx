@@ -1,15 +1,4 @@
-import classes from './ShareBar.module.css';
-
-/** A share in words: `62 %`. */
+/** A share in words and as a bar: `62 %`. */
 export function ShareText({ share }: { readonly share: number }) {
   return <span className="ob-time">{Math.round(share * 100)} %</span>;
-}
-
-/** A share as a line, beside the words that say it. @param share from 0 to 1 */
-export function ShareLine({ share }: { readonly share: number }) {
-  return (
-    <span className={classes.line} aria-hidden>
-      <span className={classes.filled} style={{ width: `${Math.min(1, share) * 100}%` }} />
-    </span>
-  );
 }

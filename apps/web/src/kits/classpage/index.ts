@@ -1,1 +1,2 @@
 export { ClassTabs } from './ClassTabs.tsx';
+export { ShareLine } from './ShareLine.tsx';

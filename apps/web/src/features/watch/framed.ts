@@ -1,0 +1,1 @@
+export { FramePage, PassPage } from './framed/index.ts';

@@ -1,0 +1,1 @@
+export { GuardianPage } from './guardian/index.ts';
