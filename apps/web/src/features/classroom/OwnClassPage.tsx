@@ -1,12 +1,12 @@
-import { Button, Text, Title } from '@mantine/core';
+import { Text, Title } from '@mantine/core';
 import { micros, timeText } from '@oakbell/core/clock';
 import { sectionsOf, type Section } from '@oakbell/core/outline';
 import { IconCheck } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { call, client, isGone, type Api } from '../../shared/api/index.ts';
-import { dayOf, dayText, Empty, PageTitle, Show } from '../../shared/ui/index.ts';
-import { ShareLine } from '../../kits/classpage/index.ts';
+import { Empty, PageTitle, Show } from '../../shared/ui/index.ts';
+import { DayHead, NoClass, ShareLine } from '../../kits/classpage/index.ts';
 import classes from './Classroom.module.css';
 import { WordsForToday } from './WordsForToday.tsx';
 import { isDone, standingOfWork } from './standing.ts';
@@ -21,20 +21,7 @@ export function OwnClassPage() {
     queryFn: () => call(client.GET('/api/own-classes/{id}', { params: { path: { id } } })),
   });
   if (isGone(page.error))
-    return (
-      <div className="ob-page">
-        <Empty
-          title="This is no class of yours"
-          action={
-            <Button component={Link} to="/class">
-              To your classes
-            </Button>
-          }
-        >
-          You may have moved to another one. What you have done stays yours.
-        </Empty>
-      </div>
-    );
+    return <NoClass to="/class">You may have moved to another one. What you have done stays yours.</NoClass>;
   return (
     <div className="ob-page">
       <Show of={page} what="Opening the class page">
@@ -92,11 +79,9 @@ function Unit({ section: { unit, days }, alone }: { readonly section: Section<It
       {days.map(({ day, topic, items: own }) => (
         <div key={day ?? ''} className={classes.day}>
           {day !== null && (
-            <h3 className={classes.date} aria-current={day === dayOf(new Date()) ? 'date' : undefined}>
-              {dayText(day)}
-              {day === dayOf(new Date()) && <span className={classes.today}>today</span>}
-              {topic && <span className={classes.topic}>{topic}</span>}
-            </h3>
+            <div className={classes.date}>
+              <DayHead day={day} topic={topic} />
+            </div>
           )}
           <ul className="ob-rows">
             {own.map((item) => (

@@ -1,11 +1,9 @@
-import { useSortable } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
 import { Button, Text } from '@mantine/core';
 import type { Target } from '@oakbell/core/outline';
-import { IconGripVertical } from '@tabler/icons-react';
-import { useState, type KeyboardEvent } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { ShareLine } from '../../kits/classpage/index.ts';
+import { Grip, useSortingLine } from '../../kits/sorting/index.ts';
 import { dueDistance } from '../../shared/ui/index.ts';
 import { MoveDialog } from './MoveDialog.tsx';
 import classes from './Outline.module.css';
@@ -20,34 +18,11 @@ interface Props {
 
 /** Something that was given: what it is, how far the class is with it, and the way to move it. */
 export function ItemRow({ item, page, onStep, onPut }: Props) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
-    id: item.id,
-  });
+  const { line, grip } = useSortingLine(item.id);
   const [moving, setMoving] = useState(false);
-  const onKeyDown = (event: KeyboardEvent) => {
-    const by = { ArrowUp: -1 as const, ArrowDown: 1 as const }[event.key];
-    if (!by) return;
-    event.preventDefault();
-    onStep(by);
-  };
   return (
-    <li
-      ref={setNodeRef}
-      className={classes.item}
-      data-dragging={isDragging}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-    >
-      <button
-        type="button"
-        ref={setActivatorNodeRef}
-        className={classes.grip}
-        {...attributes}
-        {...listeners}
-        onKeyDown={onKeyDown}
-        aria-label={`Move ${item.title}`}
-      >
-        <IconGripVertical size={18} aria-hidden />
-      </button>
+    <li {...line} className={classes.item}>
+      <Grip grip={grip} label={`Move ${item.title}`} onStep={onStep} />
       <div className="ob-row-main">
         <Link className="ob-link" to={`/watched/${item.id}`}>
           <bdi>{item.title}</bdi>

@@ -1,8 +1,9 @@
-import { closestCenter, DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
-import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { useSortable } from '@dnd-kit/sortable';
 import { Button, Text } from '@mantine/core';
 import { targetAt, targetOfStep, type Line, type OutlineDay, type Section, type Target } from '@oakbell/core/outline';
 import { useState } from 'react';
+import { SortingList } from '../../kits/sorting/index.ts';
+import { DayHead } from '../../kits/classpage/index.ts';
 import { dayOf, dayText } from '../../shared/ui/index.ts';
 import { ItemRow } from './ItemRow.tsx';
 import classes from './Outline.module.css';
@@ -30,7 +31,6 @@ const keyOf = (line: Line<Item>): string =>
 
 /** Units, days and what was given: dragged into order by hand or, on the grip, moved with the arrow keys. */
 export function OutlineList({ page, acts }: Props) {
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const [told, setTold] = useState('');
   const [saying, setSaying] = useState<Said | null>(null);
   const sections = sectionsIn(page);
@@ -42,44 +42,30 @@ export function OutlineList({ page, acts }: Props) {
     setTold(`${item.title} is now ${placeText(page, target)}.`);
   };
   const itemAt = (id: string) => page.items.find((item) => item.id === id);
-  const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (over) put(itemAt(String(active.id)), targetAt(lines, String(active.id), keys.indexOf(String(over.id))));
-  };
-  const nameOf = (id: unknown) => itemAt(String(id))?.title ?? 'It';
   return (
-    <DndContext
-      sensors={sensors}
-      collisionDetection={closestCenter}
-      onDragEnd={onDragEnd}
-      accessibility={{
-        screenReaderInstructions: { draggable: 'Drag, or press the up or down arrow, to move it.' },
-        announcements: {
-          onDragStart: ({ active }) => `${nameOf(active.id)} is picked up.`,
-          onDragOver: () => undefined,
-          onDragEnd: () => undefined,
-          onDragCancel: () => 'Nothing was moved.',
-        },
-      }}
+    <SortingList
+      ids={keys}
+      nameOf={(id) => itemAt(id)?.title ?? 'It'}
+      instructions="Drag, or press the up or down arrow, to move it."
+      onDrop={(id, over) => put(itemAt(id), targetAt(lines, id, keys.indexOf(over)))}
     >
-      <SortableContext items={keys} strategy={verticalListSortingStrategy}>
-        {sections.map((section) => (
-          <Unit
-            key={section.unit?.id ?? ''}
-            section={section}
-            page={page}
-            acts={acts}
-            alone={sections.length === 1}
-            onStep={(item, by) => put(item, targetOfStep(lines, item.id, by))}
-            onPut={put}
-            onSay={setSaying}
-          />
-        ))}
-      </SortableContext>
+      {sections.map((section) => (
+        <Unit
+          key={section.unit?.id ?? ''}
+          section={section}
+          page={page}
+          acts={acts}
+          alone={sections.length === 1}
+          onStep={(item, by) => put(item, targetOfStep(lines, item.id, by))}
+          onPut={put}
+          onSay={setSaying}
+        />
+      ))}
       <p className="ob-hidden" role="status">
         {told}
       </p>
       {saying && <TopicDialog said={saying} onSave={acts.say} onClose={() => setSaying(null)} />}
-    </DndContext>
+    </SortingList>
   );
 }
 
@@ -148,11 +134,7 @@ function Day({ day: { day, topic, items }, unitId, onSay, children }: DayProps) 
   return (
     <div className={classes.day}>
       <div ref={line.setNodeRef} className={classes.dayHead}>
-        <h3 className={classes.date}>
-          {dayText(day)}
-          {day === dayOf(new Date()) && <span className={classes.today}>today</span>}
-          {topic && <span className={classes.topic}>{topic}</span>}
-        </h3>
+        <DayHead day={day} topic={topic} />
         <Button
           variant="subtle"
           size="compact-sm"

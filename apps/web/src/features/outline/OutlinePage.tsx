@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { isGone } from '../../shared/api/index.ts';
 import { Empty, FieldsDialog, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
-import { ClassTabs } from '../../kits/classpage/index.ts';
+import { ClassTabs, NoClass } from '../../kits/classpage/index.ts';
 import { LONGEST_UNIT } from '@oakbell/core/outline';
 import { RecordWord } from '../../kits/quickword/index.ts';
 import { WordsForToday } from './WordsForToday.tsx';
@@ -15,21 +15,7 @@ import { useOutline, type OutlineActs, type Page } from './useOutline.ts';
 export function OutlinePage() {
   const { class: id = '' } = useParams();
   const acts = useOutline(id);
-  if (isGone(acts.found.error))
-    return (
-      <div className="ob-page">
-        <Empty
-          title="This is no class of yours"
-          action={
-            <Button component={Link} to="/classes">
-              To your classes
-            </Button>
-          }
-        >
-          Whoever teaches it can add you.
-        </Empty>
-      </div>
-    );
+  if (isGone(acts.found.error)) return <NoClass to="/classes">Whoever teaches it can add you.</NoClass>;
   return (
     <div className="ob-page">
       <Link to="/classes">All classes</Link>

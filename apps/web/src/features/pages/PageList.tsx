@@ -1,16 +1,6 @@
-import {
-  closestCenter,
-  DndContext,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-  type UniqueIdentifier,
-} from '@dnd-kit/core';
-import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
-import { IconGripVertical } from '@tabler/icons-react';
-import { useState, type KeyboardEvent } from 'react';
+import { arrayMove } from '@dnd-kit/sortable';
+import { useState } from 'react';
+import { Grip, SortingList, useSortingLine } from '../../kits/sorting/index.ts';
 import { PagePicture } from '../../kits/stage/index.ts';
 import { corePage, pictureOf, type Lesson, type LessonPage } from '../../shared/api/index.ts';
 import classes from './Pages.module.css';
@@ -27,53 +17,40 @@ interface Props {
 
 /** All pages: dragged into order by hand or, on the grip, moved with the arrow keys. */
 export function PageList({ lesson, chosen, onChoose, acts, plan }: Props) {
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const [moved, setMoved] = useState('');
   const ids = lesson.pages.map((page) => page.id);
-  const numberOf = (id: UniqueIdentifier) => ids.indexOf(String(id)) + 1;
+  const numberOf = (id: string) => ids.indexOf(id) + 1;
   const move = (from: number, to: number) => {
     if (from === to || !ids[to]) return;
     acts.reorder(arrayMove(ids, from, to));
     setMoved(`Page ${from + 1} is now page ${to + 1} of ${ids.length}.`);
   };
-  const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (over) move(numberOf(active.id) - 1, numberOf(over.id) - 1);
-  };
   return (
-    <DndContext
-      sensors={sensors}
-      collisionDetection={closestCenter}
-      onDragEnd={onDragEnd}
-      accessibility={{
-        screenReaderInstructions: { draggable: 'Drag, or press the up or down arrow, to move this page.' },
-        announcements: {
-          onDragStart: ({ active }) => `Page ${numberOf(active.id)} is picked up.`,
-          onDragOver: ({ over }) => (over ? `Over the place of page ${numberOf(over.id)}.` : 'Over no place.'),
-          onDragEnd: () => undefined,
-          onDragCancel: () => 'Nothing was moved.',
-        },
-      }}
+    <SortingList
+      ids={ids}
+      nameOf={(id) => `Page ${numberOf(id)}`}
+      overText={(id) => `Over the place of page ${numberOf(id)}.`}
+      instructions="Drag, or press the up or down arrow, to move this page."
+      onDrop={(id, over) => move(numberOf(id) - 1, numberOf(over) - 1)}
     >
-      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-        <ol>
-          {lesson.pages.map((page, i) => (
-            <PageLine
-              key={page.id}
-              lesson={lesson}
-              page={page}
-              at={i}
-              isChosen={page.id === chosen}
-              onChoose={onChoose}
-              onMove={(by) => move(i, i + by)}
-              plan={plan[i]}
-            />
-          ))}
-        </ol>
-      </SortableContext>
+      <ol>
+        {lesson.pages.map((page, i) => (
+          <PageLine
+            key={page.id}
+            lesson={lesson}
+            page={page}
+            at={i}
+            isChosen={page.id === chosen}
+            onChoose={onChoose}
+            onMove={(by) => move(i, i + by)}
+            plan={plan[i]}
+          />
+        ))}
+      </ol>
       <p className="ob-hidden" role="status">
         {moved}
       </p>
-    </DndContext>
+    </SortingList>
   );
 }
 
@@ -88,23 +65,10 @@ interface LineProps {
 }
 
 function PageLine({ lesson, page, at, isChosen, onChoose, onMove, plan }: LineProps) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
-    id: page.id,
-  });
+  const { line, grip } = useSortingLine(page.id);
   const seconds = Math.round(plan?.seconds ?? 0);
-  const onKeyDown = (event: KeyboardEvent) => {
-    const by = { ArrowUp: -1 as const, ArrowDown: 1 as const }[event.key];
-    if (!by) return;
-    event.preventDefault();
-    onMove(by);
-  };
   return (
-    <li
-      ref={setNodeRef}
-      className={classes.pageLine}
-      data-dragging={isDragging}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-    >
+    <li {...line} className={classes.pageLine}>
       <button
         type="button"
         className={classes.page}
@@ -130,17 +94,7 @@ function PageLine({ lesson, page, at, isChosen, onChoose, onMove, plan }: LinePr
           )}
         </span>
       </button>
-      <button
-        type="button"
-        ref={setActivatorNodeRef}
-        className={classes.grip}
-        {...attributes}
-        {...listeners}
-        onKeyDown={onKeyDown}
-        aria-label={`Move page ${at + 1}`}
-      >
-        <IconGripVertical size={18} aria-hidden />
-      </button>
+      <Grip grip={grip} label={`Move page ${at + 1}`} onStep={onMove} />
     </li>
   );
 }

@@ -1,0 +1,2 @@
+export { SortingList } from './SortingList.tsx';
+export { Grip, useSortingLine } from './sortingLine.tsx';
