@@ -15,6 +15,7 @@ import {
   termsOf,
   type AskedDto,
 } from './assignments.dto.ts';
+import { AssignmentPlaces } from './assignmentPlaces.service.ts';
 import { AssignmentHeads } from './assignmentHeads.service.ts';
 import { ensureToCome } from './assignments.rules.ts';
 import { AssignmentsService, type Asked, type Assignment } from './assignments.service.ts';
@@ -39,6 +40,7 @@ export class AssignmentsController {
     private readonly lessons: LessonsService,
     private readonly classes: ClassesService,
     private readonly outline: OutlineService,
+    private readonly places: AssignmentPlaces,
   ) {}
 
   /** Gives something to classes: an assignment for each of them. */
@@ -83,7 +85,7 @@ export class AssignmentsController {
   @May('teach', 'assignment')
   @ApiNoContentResponse()
   async move(@Param('id', ParseUUIDPipe) id: string, @Body() { unitId, day, before }: PlaceDto): Promise<void> {
-    await this.assignments.move(id, { unitId, day, before });
+    await this.places.move(id, { unitId, day, before });
   }
 
   @Delete('assignments/:id')

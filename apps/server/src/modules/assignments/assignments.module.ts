@@ -13,6 +13,7 @@ import {
   AssignmentLessonEntity,
   AssignmentTemplateEntity,
 } from './assignment.entity.ts';
+import { AssignmentPlaces } from './assignmentPlaces.service.ts';
 import { AssignmentHeads } from './assignmentHeads.service.ts';
 import { AssignmentsController } from './assignments.controller.ts';
 import { AssignmentsService } from './assignments.service.ts';
@@ -38,7 +39,7 @@ import { WhomService } from './whom.service.ts';
     PeopleModule,
   ],
   controllers: [AssignmentsController, TemplatesController],
-  providers: [AssignmentsService, AssignmentHeads, DueDates, TemplatesService, WhomService],
-  exports: [AssignmentsService, AssignmentHeads, DueDates, WhomService],
+  providers: [AssignmentsService, AssignmentHeads, AssignmentPlaces, DueDates, TemplatesService, WhomService],
+  exports: [AssignmentsService, AssignmentHeads, AssignmentPlaces, DueDates, WhomService],
 })
 export class AssignmentsModule {}

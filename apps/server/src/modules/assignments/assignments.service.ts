@@ -1,11 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import type { Whom } from '@oakbell/core/assigning';
-import { orderWith, type Target } from '@oakbell/core/outline';
 import { randomUUID } from 'node:crypto';
-import { In, IsNull, Repository } from 'typeorm';
+import { In, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
-import { groupedBy, insertRows, updateRows } from '../../platform/database/index.ts';
+import { groupedBy } from '../../platform/database/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
@@ -15,6 +14,7 @@ import { EditionsService } from '../editions/index.ts';
 import { OutlineService } from '../outline/index.ts';
 import { PagesService } from '../pages/index.ts';
 import { AssignmentEntity, AssignmentLessonEntity, type Terms } from './assignment.entity.ts';
+import { AssignmentPlaces, workIsThere } from './assignmentPlaces.service.ts';
 import { WhomService } from './whom.service.ts';
 
 /** An assignment with its lessons, in their order. */
@@ -30,13 +30,6 @@ export interface Asked extends Terms {
   /** The day it is for, yyyy-mm-dd; for no day when null. */
   readonly day: string | null;
 }
-/** What is copied to another class. */
-export type Copied = Terms &
-  Pick<AssignmentEntity, 'dueAt' | 'answerPage' | 'unitId' | 'day'> & { readonly lessonIds: readonly string[] };
-const COPIED = [
-  ...(['id', 'classId', 'byId', 'toAll', 'dueAt', 'answerPage', 'createdAt', 'unitId', 'day', 'place'] as const),
-  ...(['copyId', 'instructions', 'points', 'handIn', 'answerLimitMs', 'watchedPercent', 'workOpens'] as const),
-];
 /** Who of one class is to have it. */
 export interface ToClass {
   readonly classId: string;
@@ -55,6 +48,7 @@ export class AssignmentsService {
     private readonly classes: ClassesService,
     private readonly editions: EditionsService,
     private readonly outline: OutlineService,
+    private readonly places: AssignmentPlaces,
     private readonly acts: Acts,
     private readonly events: Events,
   ) {}
@@ -73,7 +67,7 @@ export class AssignmentsService {
       for (const { classId, whom } of to) {
         const more = { id: randomUUID(), classId, byId: person.id, toAll: whom.all, createdAt: new Date() };
         const unitId = await this.outline.named(classId, unit);
-        const one = { ...terms, ...more, unitId, place: await this.#lastPlace(classId), copyId: null };
+        const one = { ...terms, ...more, unitId, place: await this.places.last(classId), copyId: null };
         await this.assignments.insert(one);
         await this.#writeLessons(one.id, lessonIds);
         await this.whom.write(one, whom);
@@ -174,75 +168,10 @@ export class AssignmentsService {
     });
   }
 
-  /**
-   * Puts it elsewhere on the page of its class: before another one of that unit and day, or as the last there.
-   * @throws Problem `not-found` for a unit of another class
-   */
-  async move(id: string, { unitId, day, before }: Target): Promise<void> {
-    await this.acts.do(async () => {
-      const { classId } = await this.get(id);
-      await this.classes.lock(classId);
-      if (unitId !== null) await this.outline.ensureIn(classId, unitId);
-      const at = { classId, unitId: unitId ?? IsNull(), day: day ?? IsNull() };
-      const there = await this.assignments.find({ where: at, order: { place: 'ASC', createdAt: 'ASC' } });
-      await this.assignments.update({ id }, { unitId, day });
-      const order = orderWith(
-        there.map((one) => one.id),
-        id,
-        before,
-      );
-      await updateRows(
-        this.assignments,
-        { table: 'assignment', columns: ['place'] },
-        order.map((one, place) => [one, place]),
-      );
-      await this.outline.tell(classId);
-    });
-  }
-
   /** All that a class was given, by its places. */
   async ofClass(classId: string): Promise<readonly Assignment[]> {
     const order = { place: 'ASC', createdAt: 'ASC', id: 'ASC' } as const;
     return this.#withLessons(await this.assignments.find({ where: { classId }, order }));
-  }
-
-  /**
-   * Gives many things to all of one class at once, in their order: what another class was given. All of it was looked at
-   * before. In an act.
-   */
-  async addAll(
-    person: Person,
-    { classId, copyId }: Pick<AssignmentEntity, 'classId' | 'copyId'>,
-    all: readonly Copied[],
-  ) {
-    const first = await this.#lastPlace(classId);
-    const made = all.map((one, i) => ({
-      ...one,
-      ...{ id: randomUUID(), classId, copyId, byId: person.id, toAll: true, place: first + i, createdAt: new Date() },
-    }));
-    await insertRows(
-      this.assignments,
-      { table: 'assignment', columns: COPIED },
-      made.map((one) => COPIED.map((column) => one[column])),
-    );
-    await insertRows(
-      this.lessons,
-      { table: 'assignment_lesson', columns: ['assignmentId', 'lessonId', 'place'] },
-      made.flatMap(({ id, lessonIds }) => lessonIds.map((lessonId, place) => [id, lessonId, place])),
-    );
-    await this.events.tell(await this.classes.memberIds(classId), { kind: 'assignment', id: classId });
-  }
-
-  /** Takes back what a copying gave. In an act. @throws Problem `work-is-there`; all of it stays then */
-  async removeCopied(classId: string, copyId: string): Promise<void> {
-    await this.assignments.delete({ classId, copyId }).catch(workIsThere);
-    await this.events.tell(await this.classes.memberIds(classId), { kind: 'assignment', id: classId });
-    await this.#cut(await this.classes.learnerIds(classId));
-  }
-
-  /** The place after all others of its class. */
-  async #lastPlace(classId: string): Promise<number> {
-    return 1 + ((await this.assignments.maximum('place', { classId })) ?? -1);
   }
 
   /** Whoever no longer has something asks anew for what they still may see. */
@@ -288,16 +217,3 @@ export class AssignmentsService {
       throw notFound('page');
   }
 }
-
-function workIsThere(failure: unknown): never {
-  if (!isStillNamed(failure)) throw failure as Error;
-  throw new Problem(
-    409,
-    'work-is-there',
-    'Learners have handed in or recorded something for this already, so it stays. Change its date or its words instead.',
-  );
-}
-
-/** Whether a row could not go since another one names it. */
-const isStillNamed = (failure: unknown): boolean =>
-  (failure as { code?: unknown } | null)?.code === 'ER_ROW_IS_REFERENCED_2';

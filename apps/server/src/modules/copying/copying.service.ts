@@ -16,7 +16,7 @@ import { Acts } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { AccessService } from '../access/index.ts';
-import { AssignmentsService, WhomService, type Assignment } from '../assignments/index.ts';
+import { AssignmentPlaces, AssignmentsService, WhomService, type Assignment } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { CourseCopyEntity, OutlineService } from '../outline/index.ts';
@@ -47,6 +47,7 @@ export class CopyingService {
     private readonly classes: ClassesService,
     private readonly outline: OutlineService,
     private readonly assignments: AssignmentsService,
+    private readonly places: AssignmentPlaces,
     private readonly whom: WhomService,
     private readonly editions: EditionsService,
     private readonly access: AccessService,
@@ -128,7 +129,7 @@ export class CopyingService {
         ...{ day: copy.day, unitId: given.unitId === null ? null : (units.get(given.unitId) ?? null) },
         dueAt: sameTimeOn(given.dueAt, present(copy.dueDay), plan.zone),
       }));
-      await this.assignments.addAll(person, { classId, copyId: id }, copied);
+      await this.places.addAll(person, { classId, copyId: id }, copied);
       await this.outline.tell(classId);
       return id;
     });
@@ -144,7 +145,7 @@ export class CopyingService {
     await this.acts.do(async () => {
       await this.classes.lock(classId);
       if (!(await this.copies.existsBy({ id, classId }))) throw notFound('copying');
-      await this.assignments.removeCopied(classId, id);
+      await this.places.removeCopied(classId, id);
       await this.outline.removeCopied(id);
       await this.copies.delete({ id });
       await this.outline.tell(classId);
