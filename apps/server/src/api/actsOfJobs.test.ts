@@ -1,0 +1,3 @@
+import { brokenActs } from '../testing/brokenActs.ts';
+
+brokenActs('jobs');
