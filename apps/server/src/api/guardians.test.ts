@@ -125,6 +125,8 @@ it('ends with what it shows: a lesson that is taken away, or a child who has it 
     ilse!.put(`/api/lessons/${lesson}/opening`).send({ to, from: null, until: null }).expect(204);
   await opening('me');
   await open(link).expect(410);
+  // Nobody saw anything: it was not opened.
+  expect((await links())[0]?.timesOpened).toBe(0);
   await opening('assigned');
   await open(link).expect(200);
   await query("DELETE FROM membership WHERE personId = ? AND part = 'learner'", [ids['tam']]);

@@ -45,8 +45,8 @@ function isFor(role: Role, lesson: LessonFacts): Decision {
 }
 
 /**
- * What was watched while it could be, on its day on a class page too, is counted also when it is told after the lesson's time was over: it may have waited
- * in a browser. What was taken away is counted no more.
+ * What was watched while it could be, on its day on a class page too, is counted also when it is told after that time was
+ * over: it may have waited in a browser. What was taken away is counted no more.
  */
 function mayCount(role: Role, edition: EditionFacts): Decision {
   const isOver = edition.closed && !edition.onlyMine;

@@ -1,7 +1,6 @@
 import { COPY_NOTES, MOST_COPIED, type CopyNote } from '@oakbell/core/outline';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { present } from '@oakbell/core/present';
 import { OnceIfKeyed } from '../../platform/acts/index.ts';
 import { Choices, Day, Flag, Id, Ids, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
@@ -89,7 +88,7 @@ export class CopyingController {
       ...{ since, onto, units: units.length, topics: topics.length },
       items: items.map(({ given, copy }) => ({
         ...{ id: given.id, title: titles.get(given.id) ?? '', dueAt: given.dueAt.toISOString() },
-        unit: given.unitId === null ? null : present(names.get(given.unitId)),
+        unit: names.get(given.unitId ?? '') ?? null,
         newDueAt: copy.dueDay === null ? null : sameTimeOn(given.dueAt, copy.dueDay, zone).toISOString(),
         ...{ notes: [...copy.notes], can: copy.can, usual: copy.usual },
       })),

@@ -97,20 +97,24 @@ export class GuardianLinksService {
   }
 
   /**
-   * The link that an address opens, and that it was opened is written down.
+   * The link that an address opens.
    * @throws Problem `not-found` where the address is not one of ours; `link-over` once it has ended
    */
-  async opened(id: string, signature: string): Promise<GuardianLinkEntity> {
+  async at(id: string, signature: string): Promise<GuardianLinkEntity> {
     const [right, given] = [Buffer.from(this.#sign(id)), Buffer.from(signature)];
     if (right.length !== given.length || !timingSafeEqual(right, given)) throw notFound('page');
-    return this.acts.do(async () => {
-      const link = await this.links.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
-      const now = new Date();
-      if (!link || link.withdrawnAt !== null || link.until <= now) throw linkOver();
-      const told = { firstOpenedAt: link.firstOpenedAt ?? now, lastOpenedAt: now, timesOpened: link.timesOpened + 1 };
-      await this.links.update({ id }, told);
-      return { ...link, ...told };
-    });
+    const link = await this.links.findOneBy({ id });
+    if (!link || link.withdrawnAt !== null || link.until <= new Date()) throw linkOver();
+    return link;
+  }
+
+  /** Writes down that it was opened, and showed something. */
+  async tellOpened(id: string): Promise<void> {
+    await this.links.query(
+      `UPDATE guardian_link SET firstOpenedAt = COALESCE(firstOpenedAt, UTC_TIMESTAMP(3)),
+        lastOpenedAt = UTC_TIMESTAMP(3), timesOpened = timesOpened + 1 WHERE id = ?`,
+      [id],
+    );
   }
 
   #sign(id: string): string {

@@ -66,10 +66,11 @@ export class GuardiansController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<GuardianViewDto> {
-    const opened = await this.links.opened(link, signature);
+    const opened = await this.links.at(link, signature);
     const cookies = request.cookies as Readonly<Record<string, string | undefined>>;
     const secret = cookies[GUARDIAN_COOKIE] ?? randomBytes(32).toString('base64url');
     const view = await this.views.of(opened, tagOf(secret));
+    await this.links.tellOpened(link);
     // Addresses of sound and pictures work in this browser alone.
     response.cookie(GUARDIAN_COOKIE, secret, {
       ...{ httpOnly: true, sameSite: 'lax', secure: this.config.secureCookies, path: '/api' },

@@ -96,7 +96,7 @@ function Unit({ section: { unit, days }, alone }: { readonly section: Section<It
   return (
     <details className={`ob-card ${classes.unit}`} open={items.length === 0 || done < items.length}>
       <summary className={classes.head}>
-        <h2>{unit ? <bdi>{unit.name}</bdi> : 'Besides the units'}</h2>
+        <h2>{unit ? <bdi>{unit.name}</bdi> : 'Outside the units'}</h2>
         <span>
           {items.length === 0
             ? 'nothing yet'

@@ -1,8 +1,7 @@
-import { useSortable } from '@dnd-kit/sortable';
 import { Button, Text } from '@mantine/core';
 import { targetAt, targetOfStep, type Line, type OutlineDay, type Section, type Target } from '@oakbell/core/outline';
 import { useState } from 'react';
-import { SortingList } from '../../kits/sorting/index.ts';
+import { SortingHeading, SortingList } from '../../kits/sorting/index.ts';
 import { DayHead } from '../../kits/classpage/index.ts';
 import { dayOf, dayText } from '../../shared/ui/index.ts';
 import { ItemRow } from './ItemRow.tsx';
@@ -85,19 +84,18 @@ interface UnitProps extends Props {
 
 function Unit({ section: { unit, days }, page, acts, alone, onStep, onPut, onSay }: UnitProps) {
   const unitId = unit?.id ?? null;
-  const line = useSortable({ id: `unit ${unitId ?? ''}`, disabled: { draggable: true } });
   const hasHead = unit !== null || !alone;
   return (
     <section className={`ob-card ${classes.unit}`} aria-label={unit?.name ?? 'Outside the units'}>
       {hasHead && (
-        <div ref={line.setNodeRef}>
+        <SortingHeading id={`unit ${unitId ?? ''}`}>
           <UnitHead
             unit={unit}
             page={page}
             acts={acts}
             onSay={() => onSay({ day: dayOf(new Date()), unitId, topic: '' })}
           />
-        </div>
+        </SortingHeading>
       )}
       {days.length === 0 && (
         <Text c="dimmed" px="md" pb="md">
@@ -129,11 +127,10 @@ interface DayProps {
 }
 
 function Day({ day: { day, topic, items }, unitId, onSay, children }: DayProps) {
-  const line = useSortable({ id: `day ${unitId ?? ''} ${day ?? ''}`, disabled: { draggable: true } });
   if (day === null) return <ul className="ob-rows">{children}</ul>;
   return (
     <div className={classes.day}>
-      <div ref={line.setNodeRef} className={classes.dayHead}>
+      <SortingHeading id={`day ${unitId ?? ''} ${day}`} className={classes.dayHead}>
         <DayHead day={day} topic={topic} />
         <Button
           variant="subtle"
@@ -143,7 +140,7 @@ function Day({ day: { day, topic, items }, unitId, onSay, children }: DayProps) 
         >
           {topic ? 'Change' : 'Say what is done'}
         </Button>
-      </div>
+      </SortingHeading>
       {items.length > 0 && <ul className="ob-rows">{children}</ul>}
     </div>
   );

@@ -1,2 +1,2 @@
 export { SortingList } from './SortingList.tsx';
-export { Grip, useSortingLine } from './sortingLine.tsx';
+export { Grip, SortingHeading, useSortingLine } from './sortingLine.tsx';

@@ -1,7 +1,7 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { IconGripVertical } from '@tabler/icons-react';
-import type { KeyboardEvent } from 'react';
+import type { KeyboardEvent, ReactNode } from 'react';
 import classes from './Sorting.module.css';
 
 /** A line of a list that is sorted: what its element and its grip are given. */
@@ -46,5 +46,22 @@ export function Grip({ grip: { ref, attributes, listeners }, label, onStep }: Pr
     >
       <IconGripVertical size={18} aria-hidden />
     </button>
+  );
+}
+
+interface HeadingProps {
+  /** One of those of the list. */
+  readonly id: string;
+  readonly className?: string | undefined;
+  readonly children: ReactNode;
+}
+
+/** A line that stays where it is: others are dragged over it. */
+export function SortingHeading({ id, className, children }: HeadingProps) {
+  const { setNodeRef } = useSortable({ id, disabled: { draggable: true } });
+  return (
+    <div ref={setNodeRef} className={className}>
+      {children}
+    </div>
   );
 }
