@@ -1,5 +1,7 @@
+import { join } from 'node:path';
+
 const swc = (decorators) => [
-  '@swc/jest',
+  join(import.meta.dirname, 'scripts/lib/quickMath.mjs'),
   {
     jsc: {
       target: 'es2022',

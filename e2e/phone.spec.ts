@@ -36,6 +36,10 @@ test('everything a learner presses on a phone is as large as a fingertip', async
   expect(await tooSmall(page)).toEqual([]);
   await page.goto('/account');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await settled(page);
+  expect(await tooSmall(page)).toEqual([]);
+  await page.goto('/news');
+  await settled(page);
   expect(await tooSmall(page)).toEqual([]);
   await context.close();
 });

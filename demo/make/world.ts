@@ -228,6 +228,7 @@ export function world(frames: Readonly<Record<string, number>>) {
         points: 6,
         handIn: true,
         answerLimitMs: 60_000,
+        files: [{ file: 'table.pdf', name: 'Tide table of Skerry Quay.pdf' }],
       },
       {
         key: 'twelfths-10b',

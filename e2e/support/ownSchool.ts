@@ -22,13 +22,17 @@ const freePort = (): Promise<number> =>
     });
   });
 
-/** Runs one of the start commands on a port of its own until it is ready, and tells what it wrote. */
-export async function startedBy(command: 'start' | 'demo', more: readonly string[]): Promise<Started> {
+/** Runs one of the start commands on a port of its own until it is ready, and tells what it wrote. @param variables further ones of its environment */
+export async function startedBy(
+  command: 'start' | 'demo',
+  more: readonly string[],
+  variables: Readonly<Record<string, string>> = {},
+): Promise<Started> {
   const port = await freePort();
   // Nothing of the world in which the other tests run is known to it.
   const env = Object.fromEntries(Object.entries(process.env).filter(([key]) => !key.startsWith('OAKBELL_')));
   const args = [`scripts/${command}.mjs`, ...more, '--port', `${port}`];
-  const child = spawn(process.execPath, args, { cwd: ROOT, env });
+  const child = spawn(process.execPath, args, { cwd: ROOT, env: { ...env, ...variables } });
   const ended = new Promise<void>((resolve) => child.once('close', () => resolve()));
   let told = '';
   await new Promise<void>((resolve, reject) => {

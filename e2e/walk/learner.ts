@@ -9,7 +9,18 @@ export const LEARNER: readonly State[] = [
     seen: (page) => page.getByText('No feedback yet'),
   },
   { name: 'a class page', at: '/class', seen: heading('Bearings') },
-  { name: 'an account', at: '/account', seen: heading(/account/i) },
+  { name: 'an account', at: '/account', seen: heading('News by mail') },
+  { name: 'what is new', at: '/news', seen: (page) => page.getByRole('link', { name: /^New: / }).first() },
+  {
+    name: 'no news',
+    at: async (page) => {
+      await page.route(/own-news/, (route) =>
+        route.fulfill({ json: { items: [], seenAt: '2026-01-01T00:00:00.000Z' } }),
+      );
+      await page.goto('/news');
+    },
+    seen: heading('Nothing is new'),
+  },
   {
     name: 'a lesson with files chosen and text refused',
     at: async (page) => {

@@ -36,11 +36,15 @@ export const refused =
 const PHONE = { width: 390, height: 844 };
 const NARROW = { width: 320, height: 640 };
 
-/** How far the page moves sideways at this size, once what is drawn to measure is drawn anew. */
-async function sideways(page: Page, size: { width: number; height: number }): Promise<number> {
+/** How far the page moves sideways. */
+const sideways = (page: Page): Promise<number> =>
+  page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+
+/** At another size, once what is drawn to measure is drawn anew. */
+async function resized(page: Page, size: { width: number; height: number }): Promise<Page> {
   await page.setViewportSize(size);
   await frames(page, 6);
-  return page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+  return page;
 }
 
 /**
@@ -55,12 +59,13 @@ export async function visit(page: Page, { name, at, open, seen, after }: State, 
   await expectClean(page);
   await expect(page.getByRole('heading', { level: 1, includeHidden: true }).first()).toBeAttached();
   const wide = page.viewportSize()!;
-  expect(await sideways(page, wide)).toBeLessThanOrEqual(0);
+  expect(await sideways(page)).toBeLessThanOrEqual(0);
   if (onPhones) {
-    expect(await sideways(page, PHONE)).toBeLessThanOrEqual(0);
+    expect(await sideways(await resized(page, PHONE))).toBeLessThanOrEqual(0);
     await expectClean(page);
   }
-  expect.soft(await sideways(page, NARROW), `${name}, 320 wide`).toBeLessThanOrEqual(0);
+  expect.soft(await sideways(await resized(page, NARROW)), `${name}, 320 wide`).toBeLessThanOrEqual(0);
+  if (!after) return;
   await page.setViewportSize(wide);
-  await after?.(page);
+  await after(page);
 }

@@ -1,9 +1,11 @@
 import { expect } from '@playwright/test';
+import { settled } from '../support/settled.ts';
 import { desk, heading, lesson, press, refused, type State } from './state.ts';
 
 export const TEACHER: readonly State[] = [
   { name: 'today', at: '/today', seen: heading(/Good day/) },
   { name: 'today, with all of a list', at: '/today', seen: heading('Assignments not yet watched by all') },
+  { name: 'what is new', at: '/news', seen: (page) => page.getByRole('link', { name: /wait for you/ }).first() },
   { name: 'what waits to be marked', at: '/marking', seen: heading('Marking') },
   {
     name: 'a lesson that was published, and given',
@@ -133,6 +135,8 @@ export const TEACHER: readonly State[] = [
     at: async (page) => {
       await page.goto('/today');
       await expect(page.getByRole('heading', { name: /Good day/ })).toBeVisible();
+      // What the page still asks for would find out first.
+      await settled(page);
       await page.context().clearCookies();
       await page.getByRole('link', { name: 'Classes' }).click();
     },

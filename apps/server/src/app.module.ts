@@ -43,6 +43,7 @@ import { PagesModule } from './modules/pages/index.ts';
 import { UploadsModule } from './modules/uploads/index.ts';
 import { GuardiansModule } from './modules/guardians/index.ts';
 import { HereModule } from './modules/here/index.ts';
+import { NewsModule } from './modules/news/index.ts';
 import { LibraryModule } from './modules/library/index.ts';
 import { MakingModule } from './modules/making/index.ts';
 
@@ -88,6 +89,7 @@ import { MakingModule } from './modules/making/index.ts';
     EditionsModule,
     AssignmentsModule,
     CalendarModule,
+    NewsModule,
     SubmissionsModule,
     MarkingModule,
     TodayModule,

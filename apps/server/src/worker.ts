@@ -3,7 +3,7 @@ import { NestFactory } from '@nestjs/core';
 import { Logger } from 'nestjs-pino';
 import { LoggedAppModule } from './loggedApp.module.ts';
 import { ConfigError, readConfig } from './platform/config/index.ts';
-import { Daily, JobRunner } from './platform/jobs/index.ts';
+import { Rounds, JobRunner } from './platform/jobs/index.ts';
 import { endOnFault } from './platform/process/index.ts';
 import { STORAGE, type Storage } from './platform/storage/index.ts';
 
@@ -16,7 +16,7 @@ async function work(): Promise<void> {
   app.enableShutdownHooks();
   await app.get(JobRunner).start();
   await app.get<Storage>(STORAGE).sweep();
-  await app.get(Daily).keepGoing();
+  await app.get(Rounds).keepGoing();
 }
 
 work().catch((failure: unknown) => {

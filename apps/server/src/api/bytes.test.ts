@@ -44,10 +44,15 @@ describe('files that were made to break something', () => {
 
 /** The same files at every other place where files are taken. */
 describe('the same files', () => {
-  const places = ['imports', 'assets', 'sounds', 'hand-in'] as const;
+  const places = ['imports', 'assets', 'sounds', 'hand-in', 'attachments'] as const;
   it.each(places)('are refused in words, or do no harm, as %s', async (place) => {
     const agent = await test.signedIn(place === 'hand-in' ? 'wren' : 'co');
-    const path = place === 'hand-in' ? await handInPath() : `/api/lessons/${(await newLesson(agent)).id}/${place}`;
+    const path =
+      place === 'hand-in'
+        ? await handInPath()
+        : place === 'attachments'
+          ? '/api/attachments'
+          : `/api/lessons/${(await newLesson(agent)).id}/${place}`;
     for (const [what, name, bytes] of HOSTILE) {
       const sent = place === 'hand-in' ? agent.put(path) : agent.post(path);
       const { status, body } = await sent.attach('files', await bytes(), name);

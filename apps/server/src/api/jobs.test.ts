@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { DataSource, type Repository } from 'typeorm';
+import { DataSource, In, type Repository } from 'typeorm';
 import { Problem } from '../platform/http/index.ts';
 import { endsWith, JobEntity, JobHandlers, JobsService, MOST_JOBS } from '../platform/jobs/index.ts';
+import { JobQueue } from '../platform/jobs/jobQueue.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 import { until } from '../testing/lesson.ts';
 
@@ -49,6 +50,27 @@ describe('a job', () => {
     expect(seen.state).toBe('running');
     go();
     await until(async () => (await stateOf(id)) === 'done');
+  });
+  it('is come to though its entry was lost, however many others were lost with it', async () => {
+    const lost = Array.from({ length: 60 }, () => ({
+      ...{ id: randomUUID(), kind: 'told', lane: 'look', ownerId: null, subjectId: randomUUID(), input: {} },
+      ...{ result: null, state: 'waiting', progress: 0, failureStatus: null, failureCode: null, failureText: null },
+      ...{
+        createdAt: new Date(),
+        notBefore: null,
+        startedAt: null,
+        endedAt: null,
+        attempt: 1,
+        runner: null,
+        starts: 0,
+      },
+    }));
+    await rows.insert(lost as JobEntity[]);
+    // Of thousands that wait a few are put back at a time: one of them leads to all others.
+    expect((await test.app.get(JobQueue, { strict: false }).waiting()).length).toBeLessThanOrEqual(10);
+    const begun = Date.now();
+    await until(async () => (await rows.countBy({ id: In(lost.map(({ id }) => id)), state: 'done' })) === lost.length);
+    expect(Date.now() - begun).toBeLessThan(60_000);
   });
   it('can be cancelled by its owner while it runs, and stops at its next step', async () => {
     const gate = turnstile();

@@ -2,7 +2,8 @@ import { JobsService } from '../platform/jobs/index.ts';
 import supertest from 'supertest';
 import { DataSource } from 'typeorm';
 import { PeopleService } from '../modules/people/index.ts';
-import { startMailCatcher, type CaughtMail, type MailCatcher } from '../standins/mailCatcher.ts';
+import { startSchoolMail } from '../testing/mail.ts';
+import type { CaughtMail, MailCatcher } from '../standins/mailCatcher.ts';
 import { until } from '../testing/lesson.ts';
 import { addSchool, PASSWORD, startTestApp, type TestApp } from '../testing/testApp.ts';
 
@@ -11,10 +12,7 @@ let catcher: MailCatcher;
 let test: TestApp;
 let ids: Readonly<Record<string, string>>;
 beforeAll(async () => {
-  catcher = await startMailCatcher();
-  process.env['OAKBELL_MAIL_SERVER'] = catcher.server;
-  process.env['OAKBELL_MAIL_FROM'] = 'Oak Bell <oak-bell@skerry.example>';
-  process.env['OAKBELL_ADDRESS'] = 'https://oak.example';
+  catcher = await startSchoolMail();
   test = await startTestApp();
   ids = await addSchool(test);
   const people = test.app.get(PeopleService, { strict: false });

@@ -41,6 +41,8 @@ it('a screen costs the same number of queries for ten rows and for a thousand', 
     ['ilse', `/api/marking/${assignment}`],
     ['ilse', `/api/classes/${crowd.classId}/page`],
     ['tam', `/api/own-classes/${crowd.classId}`],
+    ['tam', '/api/own-news'],
+    ['ilse', '/api/own-news'],
     ['ilse', '/api/library'],
     ['ilse', '/api/library?words=tides'],
   ];

@@ -1,6 +1,7 @@
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import { randomUUID } from 'node:crypto';
 import supertest from 'supertest';
+import { pdfOf } from '../testing/files.ts';
 import { rosterOf } from '../testing/rosters.ts';
 import { PeopleService } from '../modules/people/index.ts';
 import { ClassesService } from '../modules/classes/index.ts';
@@ -50,6 +51,7 @@ const classTeachers: Right = { roles: TEACHERS, may: ['owner', 'coTeacher'] };
 const KEEPERS = ['keeper'] as const;
 const classKeepers: Right = { roles: ['teacher', 'keeper'], may: ['owner', 'coTeacher', 'keeper'] };
 const classLearners: Right = { roles: LEARNERS, may: ['learner', 'classmate'] };
+const classOfIt: Right = { roles: MAKERS, may: ['owner', 'coTeacher', 'learner', 'classmate'] };
 const ownWork: Right = { roles: LEARNERS, may: ['learner', 'classmate', 'movedLearner'] };
 
 /** Every route, with who may use it on the things of `world()`. A new route must be added here, or the test fails. */
@@ -78,6 +80,10 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'get /api/own-calendar': { roles: MAKERS },
   'post /api/own-calendar': { roles: MAKERS },
   'delete /api/own-calendar': { roles: MAKERS },
+  'get /api/own-news': { roles: MAKERS },
+  'post /api/own-news/seen': { roles: MAKERS },
+  'get /api/own-news/wishes': { roles: MAKERS },
+  'put /api/own-news/wishes': { roles: MAKERS },
   'get /api/calendar/{person}/{signature}/due.ics': { roles: 'anyone' },
   'get /api/terms': { roles: ['teacher', 'keeper'] },
   'put /api/terms': { roles: KEEPERS },
@@ -91,6 +97,7 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'get /api/beginning': { roles: 'anyone' },
   'post /api/beginning': { roles: 'anyone' },
   'get /api/school': { roles: KEEPERS },
+  'get /api/school/days': { roles: TEACHERS },
   'put /api/school': { roles: KEEPERS },
   'get /api/people': { roles: KEEPERS },
   'post /api/people': { roles: KEEPERS },
@@ -212,6 +219,8 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'get /api/assignments/{id}': classTeachers,
   'put /api/assignments/{id}': classTeachers,
   'delete /api/assignments/{id}': classTeachers,
+  'post /api/attachments': { roles: TEACHERS },
+  'get /api/assignments/{id}/attachments/{attachment}': classOfIt,
   'get /api/assignments/{id}/guardian-links': classTeachers,
   'post /api/assignments/{id}/guardian-links': classTeachers,
   'delete /api/assignments/{id}/guardian-links/{link}': classTeachers,
@@ -283,7 +292,13 @@ async function world(): Promise<Readonly<Record<string, string>>> {
   const lesson = await newLesson(ilse);
   const take = await record(ilse, lesson.id, 2);
   const edition = await publish(ilse, lesson.id);
-  const assignment = await assign(ilse, lesson.id, ids['10a']!, { answerLimitMs: 60_000 });
+  const files = await ilse
+    .post('/api/attachments')
+    .attach('files', await pdfOf(1), 'a.pdf')
+    .expect(201);
+  const attachment = (files.body as [{ id: string }])[0].id;
+  const terms = { answerLimitMs: 60_000, attachmentIds: [attachment] };
+  const assignment = await assign(ilse, lesson.id, ids['10a']!, terms);
   await tam.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'My plan' }).expect(200);
   await moved.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'Mine' }).expect(200);
   const { body: desk } = await ilse.get(`/api/marking/${assignment}`).expect(200);
@@ -316,6 +331,7 @@ async function world(): Promise<Readonly<Record<string, string>>> {
     take,
     edition: edition.id,
     assignment,
+    attachment,
     submission: of('tam').submissionId,
     feedback: of('tam').feedbackLessonId,
     visit: opened.id,
@@ -373,6 +389,7 @@ async function answerTo(who: Who, route: string): Promise<string> {
     // A visit is begun under a name of the player's own.
     .replace('{id}', route === 'put /api/watching/visits/{id}' ? randomUUID() : idFor(path))
     .replace('{page}', things['page']!)
+    .replace('{attachment}', things['attachment']!)
     .replace(/\{(upload|person|window|group|unit|word|copy|link)\}/, randomUUID())
     .replace('{from}', things['class']!)
     .replace('{day}', '2026-03-05')

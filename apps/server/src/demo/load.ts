@@ -4,6 +4,7 @@ import { NestFactory } from '@nestjs/core';
 import { AppModule } from '../app.module.ts';
 import { OutlineModule } from '../modules/outline/index.ts';
 import { AssignmentsModule } from '../modules/assignments/index.ts';
+import { AttachmentsModule } from '../modules/attachments/index.ts';
 import { ClassesModule } from '../modules/classes/index.ts';
 import { CoursesModule } from '../modules/courses/index.ts';
 import { EditionsModule } from '../modules/editions/index.ts';
@@ -33,6 +34,7 @@ import { ImportsModule } from '../modules/imports/index.ts';
     TakesModule,
     EditionsModule,
     AssignmentsModule,
+    AttachmentsModule,
     OutlineModule,
     SubmissionsModule,
     MarkingModule,

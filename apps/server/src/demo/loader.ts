@@ -5,6 +5,7 @@ import { cp, mkdtemp, readFile, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { AssignmentsService, type Assignment } from '../modules/assignments/index.ts';
+import { AttachmentsService } from '../modules/attachments/index.ts';
 import { ClassesService } from '../modules/classes/index.ts';
 import { CoursesService } from '../modules/courses/index.ts';
 import { EditionsService, type EditionHead } from '../modules/editions/index.ts';
@@ -22,7 +23,7 @@ import { ReportsService } from '../modules/watching/index.ts';
 import { JobsService } from '../platform/jobs/index.ts';
 import { paragraphsOf } from '../platform/words/index.ts';
 import type { Person } from '../platform/sessions/index.ts';
-import type { World, WorldLesson, WorldTake } from './world.ts';
+import type { World, WorldFile, WorldLesson, WorldTake } from './world.ts';
 
 const HOUR_MS = 3_600_000;
 const PATIENCE_MS = 120_000;
@@ -48,6 +49,7 @@ export class DemoLoader {
     private readonly takes: TakesService,
     private readonly editions: EditionsService,
     private readonly assignments: AssignmentsService,
+    private readonly attachments: AttachmentsService,
     private readonly outline: OutlineService,
     private readonly submissions: SubmissionsService,
     private readonly marking: MarkingService,
@@ -83,7 +85,7 @@ export class DemoLoader {
       const { id } = present(this.#lessons.get(lesson.key));
       if (given.has(lesson.key)) await this.editions.publish(whose(lesson.by), id);
     }
-    await this.#assign(world);
+    await this.#assign(folder, world);
     await this.#handIn(folder, world);
     await this.#play(world);
     await this.#mark(world);
@@ -133,7 +135,16 @@ export class DemoLoader {
     await this.takes.addFinished({ lessonId, byId, frames, log, voice: await readFile(join(folder, `${name}.ogg`)) });
   }
 
-  async #assign(world: World): Promise<void> {
+  async #bring(folder: string, personId: string, files: readonly WorldFile[]): Promise<readonly string[]> {
+    if (files.length === 0) return [];
+    const brought = files.map(async ({ file, name }) => {
+      const path = join(folder, file);
+      return { path, originalname: name, size: (await stat(path)).size };
+    });
+    return (await this.attachments.bring(personId, await Promise.all(brought))).map(({ id }) => id);
+  }
+
+  async #assign(folder: string, world: World): Promise<void> {
     const teachers = new Map(world.classes.map(({ key, teacher }) => [key, present(this.#people.get(teacher))]));
     for (const { key, lesson, class: className, dueInHours, ...terms } of world.assignments) {
       const dueAt = new Date(Date.now() + dueInHours * HOUR_MS);
@@ -141,8 +152,10 @@ export class DemoLoader {
       const day = dueAt.toISOString().slice(0, 10);
       const { instructions, points, handIn, answerLimitMs = null, watchFirst = false, only = [], topic } = terms;
       const lessonIds = [lesson, ...(terms.then ?? [])].map((one) => present(this.#lessons.get(one)).id);
+      const by = present(teachers.get(className));
+      const attachmentIds = await this.#bring(folder, by, terms.files ?? []);
       const asked = {
-        ...{ points, handIn, answerLimitMs, dueAt, lessonIds, answerPage: null },
+        ...{ points, handIn, answerLimitMs, dueAt, lessonIds, answerPage: null, attachmentIds },
         ...{ unit: present(world.lessons.find((one) => one.key === lesson)).unit, day },
         instructions: paragraphsOf(instructions),
         watchedPercent: USUAL_WATCHED,
@@ -151,7 +164,7 @@ export class DemoLoader {
       const learners = only.map((one) => present(this.#people.get(one)));
       const whom = { ...WHOLE_CLASS, all: learners.length === 0, learners };
       const to = { classId: present(this.#classes.get(className)).id, whom };
-      const teacher = { id: present(teachers.get(className)), role: 'teacher' } as const;
+      const teacher = { id: by, role: 'teacher' } as const;
       const made = present((await this.assignments.add(teacher, asked, [to]))[0]);
       this.#assignments.set(key, made);
       if (topic !== undefined) await this.outline.say(to.classId, { day, unitId: made.unitId, topic });

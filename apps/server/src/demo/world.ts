@@ -43,6 +43,8 @@ export interface World {
     readonly only?: readonly string[];
     /** What the class does on the day on which it is due. */
     readonly topic?: string;
+    /** Files that go with it. */
+    readonly files?: readonly WorldFile[];
   }[];
   /** By learner in the order of the class: shares of the lesson, from and to, as they were played. */
   readonly plays: readonly {
@@ -84,6 +86,11 @@ export interface World {
 export interface WorldTake {
   readonly name: string;
   readonly frames: number;
+}
+/** A file of the folder, and what it is called. */
+export interface WorldFile {
+  readonly file: string;
+  readonly name: string;
 }
 export interface WorldLesson {
   readonly key: string;

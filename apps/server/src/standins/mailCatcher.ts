@@ -16,7 +16,7 @@ export interface CaughtMail {
   readonly subject: string;
   readonly text: string;
 }
-/** How it goes wrong on purpose. `hangs`: it never greets; `busy`: later, perhaps; `refuses`: never; `late`: it takes the mail and does not say so. */
+/** How it goes wrong on purpose. `hangs`: it never greets, and says nothing more to whoever it greeted; `busy`: later, perhaps; `refuses`: never; `late`: it takes the mail and does not say so. */
 export type MailFault = 'hangs' | 'busy' | 'refuses' | 'late';
 export interface MailCatcher {
   /** `smtp://` address. */
@@ -44,6 +44,9 @@ export async function startMailCatcher({
   const smtp = new SMTPServer({
     ...{ authOptional: true, disabledCommands: ['STARTTLS'], size: LARGEST_MAIL, logger: false, closeTimeout: 100 },
     onConnect(_, done) {
+      if (state.fault !== 'hangs') done();
+    },
+    onMailFrom(_, __, done) {
       if (state.fault !== 'hangs') done();
     },
     onRcptTo(_, __, done) {

@@ -10,7 +10,8 @@ import { TakesService } from '../modules/takes/index.ts';
 import type { ActDataSource } from '../platform/database/index.ts';
 import { endsWith, JobHandlers, JobsService } from '../platform/jobs/index.ts';
 import { jobScope } from '../platform/scope/index.ts';
-import { startMailCatcher, type MailCatcher } from '../standins/mailCatcher.ts';
+import { startSchoolMail } from './mail.ts';
+import type { MailCatcher } from '../standins/mailCatcher.ts';
 import { pdfOf, pictureOf, pptxOf } from './files.ts';
 import { faultsIn } from './invariants.ts';
 import { askedWith, assign, newLesson, publish, putPart, templateOf, toClass, until, visit } from './lesson.ts';
@@ -74,6 +75,7 @@ const quickWord = async (): Promise<{ readonly id: string }> => {
   return (await ilse!.post(`/api/classes/${ids['10a']}/words`).send({ lessonId }).expect(201)).body as { id: string };
 };
 const DAY = '2026-01-05';
+const NEWS_WISHES = { way: 'daily', kinds: ['given'], dailyAt: 960, quietFrom: 1200, quietUntil: 420 };
 /** A new class, and something with a topic in a unit of 10a that can be copied there. */
 const classToCopy = async (): Promise<{ readonly id: string; readonly ids: readonly string[] }> => {
   const unitId = (await classUnit()).id;
@@ -214,6 +216,13 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   'delete /api/session': async () => ({ path: '/api/session', by: await test.signedIn('gone') }),
   'post /api/own-calendar': () => Promise.resolve({ path: '/api/own-calendar' }),
   'delete /api/own-calendar': () => Promise.resolve({ path: '/api/own-calendar' }),
+  'post /api/own-news/seen': async () => {
+    await database.query("UPDATE news_reader SET seenAt = '2026-01-01'");
+    return { path: '/api/own-news/seen', body: { until: new Date().toISOString() } };
+  },
+  'put /api/own-news/wishes': () =>
+    Promise.resolve({ path: '/api/own-news/wishes', body: { ...NEWS_WISHES, kinds: ['handed-in'] } }),
+  'post /api/attachments': async () => ({ path: '/api/attachments', how: attach(await pdfOf(1), 'sheet.pdf') }),
   'post /api/frames/passes': 'writes no row',
   'post /api/frames/session': async () => {
     const { body } = await tam!.post('/api/frames/passes').expect(201);
@@ -732,6 +741,7 @@ const JOBS = [
   'mail',
   'lesson-turns',
   'word-over',
+  'news-round',
 ];
 /** What these worked on is gone when they fail: whoever waited for them begins another, as the next try does. */
 const BEGUN_ANEW = new Set(['cut-out', 'place-pictures', 'bring-sound']);
@@ -789,10 +799,7 @@ export function brokenActs(share: 0 | 1 | 'jobs'): void {
     [ilse, tam, keeper] = await inNewSessions();
   });
   beforeAll(async () => {
-    catcher = await startMailCatcher();
-    process.env['OAKBELL_MAIL_SERVER'] = catcher.server;
-    process.env['OAKBELL_MAIL_FROM'] = 'Oak Bell <oak-bell@skerry.example>';
-    process.env['OAKBELL_ADDRESS'] = 'https://oak.example';
+    catcher = await startSchoolMail();
     test = await startTestApp();
     ids = await addSchool(test);
     database = test.app.get<ActDataSource>(DataSource);
@@ -961,6 +968,16 @@ async function jobOf(kind: string): Promise<() => Promise<string>> {
       await database.query('UPDATE quick_word SET until = UTC_TIMESTAMP(3) WHERE id = ?', [id]);
       const over = { kind, ownerId: null, subjectId: id, input: {} };
       return async () => (await test.app.get(JobsService, { strict: false }).add(over)).id;
+    }
+    case 'news-round': {
+      // Of all who are here one alone can be written to, and was given something since.
+      await database.query("UPDATE person SET mail = IF(id = ?, 'tam@skerry.example', NULL)", [ids['tam']]);
+      await database.query('DELETE FROM news_told');
+      await tam!.put('/api/own-news/wishes').send(NEWS_WISHES).expect(204);
+      await assigned();
+      await database.query('UPDATE news_reader SET nextAt = UTC_TIMESTAMP(3)');
+      const round = { kind, ownerId: null, subjectId: randomUUID(), input: {} };
+      return async () => (await test.app.get(JobsService, { strict: false }).add(round)).id;
     }
     case 'mail':
       return async () => (await postedLetter()).id;

@@ -39,6 +39,27 @@ export const pictureOf = (width: number, height: number): Promise<Buffer> =>
     .png()
     .toBuffer();
 
+/** A text of an office, of one line. */
+export const docxOf = (line: string): Buffer =>
+  Buffer.from(
+    zipSync({
+      '[Content_Types].xml': strToU8(
+        '<?xml version="1.0"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Override PartName="/word/document.xml" ContentType="application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml"/></Types>',
+      ),
+      'word/document.xml': strToU8(
+        `<?xml version="1.0"?><w:document xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"><w:body><w:p><w:r><w:t>${line}</w:t></w:r></w:p></w:body></w:document>`,
+      ),
+    }),
+  );
+/** A table of an office that is told by its type alone. */
+export const odsOf = (): Buffer =>
+  Buffer.from(
+    zipSync({
+      mimetype: [strToU8('application/vnd.oasis.opendocument.spreadsheet'), { level: 0 }],
+      'content.xml': strToU8('<x/>'),
+    }),
+  );
+
 const REL = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
 
 /** A small but real ODP with one slide for each title, and speaker notes for some. */

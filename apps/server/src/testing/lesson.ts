@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { applyEdit, type Edit, type EditList } from '@oakbell/core/edits';
 import { logText, type TakeEvent } from '@oakbell/core/log';
 import type { agent } from 'supertest';
-import { digestOf, partsOf, speechLike } from './voiceParts.ts';
+import { digestOf, framesIn, spokenFor } from './voiceParts.ts';
 
 type Agent = ReturnType<typeof agent>;
 interface Job {
@@ -51,13 +51,12 @@ export async function record(
 ): Promise<string> {
   const take = randomUUID();
   await teacher.put(`/api/takes/${take}`).send({ lessonId, windowKey: 'test-window' }).expect(200);
-  const samples = speechLike(seconds);
-  const parts = await partsOf(samples);
+  const parts = await spokenFor(seconds);
   for (const [i, part] of parts.entries()) await putPart(teacher, take, 'voice', i, part.bytes).expect(204);
   await putPart(teacher, take, 'log', 0, Buffer.from(logText(events))).expect(204);
   await teacher
     .post(`/api/takes/${take}/finish`)
-    .send({ voiceParts: parts.length, logParts: 1, frames: frames ?? samples.length })
+    .send({ voiceParts: parts.length, logParts: 1, frames: frames ?? framesIn(seconds) })
     .expect(200);
   return take;
 }

@@ -5,13 +5,23 @@ import { writeVoicePart } from '@oakbell/core/formats';
 
 const RATE = 48_000;
 
+export const framesIn = (seconds: number): number => Math.round(seconds * RATE);
+
 /** A voice of some seconds: tones in bursts, as uneven as speech. */
 export function speechLike(seconds: number, size = 0.2): Float32Array {
-  return Float32Array.from({ length: Math.round(seconds * RATE) }, (_, i) => {
+  return Float32Array.from({ length: framesIn(seconds) }, (_, i) => {
     const t = i / RATE;
     const burst = Math.max(0, Math.sin(2 * Math.PI * 2.3 * t)) ** 2;
     return size * burst * (Math.sin(2 * Math.PI * 180 * t) + 0.5 * Math.sin(2 * Math.PI * 950 * t));
   });
+}
+
+/** What was sent for a voice of so many seconds, made once in a process. */
+const spoken = new Map<number, ReturnType<typeof partsOf>>();
+export function spokenFor(seconds: number): ReturnType<typeof partsOf> {
+  const made = spoken.get(seconds) ?? partsOf(speechLike(seconds));
+  spoken.set(seconds, made);
+  return made;
 }
 
 /** What a recording browser would send for these samples: parts of two seconds with their digests. */

@@ -6,6 +6,7 @@ import { useServerEvents, useSession, useSignOut, type Api } from '../shared/api
 import { setSchoolZone, Waiting } from '../shared/ui/index.ts';
 import { HOME } from './Front.tsx';
 import { useLook } from './look.ts';
+import { NewsLink } from './NewsLink.tsx';
 import { SessionDoor } from './SessionDoor.tsx';
 import classes from './Shell.module.css';
 
@@ -74,6 +75,7 @@ export function Shell({
             </Link>
           ))}
         </nav>
+        {person.role !== 'keeper' && <NewsLink />}
         <Link to="/account" className={classes.who} title="Your account: password, and where you are signed in">
           <bdi>{person.name}</bdi>
         </Link>

@@ -116,6 +116,10 @@ export const router = createBrowserRouter([
             path: 'account',
             ...place(async () => ({ Component: (await import('../features/account/index.ts')).AccountPage })),
           },
+          {
+            path: 'news',
+            ...place(async () => ({ Component: (await import('../features/news/index.ts')).NewsPage })),
+          },
         ],
       },
       {

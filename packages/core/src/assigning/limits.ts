@@ -4,6 +4,8 @@
 export const MOST_LESSONS = 12;
 /** Classes to which something is given in one act. */
 export const MOST_CLASSES = 20;
+/** Files that go with one assignment. */
+export const MOST_ATTACHMENTS = 10;
 /** Learners and groups of a class that are named one by one. */
 export const MOST_NAMED = 200;
 /** Characters of what is to be done, as it is kept: with its tags. */

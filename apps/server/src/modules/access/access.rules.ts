@@ -110,6 +110,9 @@ export const ACTS = {
   assignment: {
     teach: (role: Role, { teaches }: FactsOf['assignment']) => when(role === 'teacher' && teaches),
     learn: (role: Role, { learns }: FactsOf['assignment']) => when(role === 'learner' && learns),
+    /** To have what goes with it: whoever has it, and who teaches the class. */
+    read: (role: Role, { teaches, learns }: FactsOf['assignment']) =>
+      when((role === 'teacher' && teaches) || (role === 'learner' && learns)),
     /** To see what one handed in, and what came of it: that stays when a learner moves to another class. */
     'see-own-work': (role: Role, { learns, handedIn }: FactsOf['assignment']) =>
       when(role === 'learner' && (learns || handedIn)),

@@ -40,6 +40,8 @@ export class AssignmentEntity extends Terms {
   @ForeignKey('course_copy', { onDelete: 'SET NULL' }) @Index() @Column({ type: 'uuid', nullable: true }) copyId:
     string | null;
   @Column(moment) createdAt: Date;
+  /** When it was last changed in what its learners are to do; null while it is as it was given. */
+  @Column({ ...moment, nullable: true }) changedAt: Date | null;
 }
 
 /** The lessons of an assignment, in their order. */

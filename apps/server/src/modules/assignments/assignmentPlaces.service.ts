@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import { present } from '@oakbell/core/present';
 import { InjectRepository } from '@nestjs/typeorm';
 import { orderWith, type Target } from '@oakbell/core/outline';
 import { randomUUID } from 'node:crypto';
@@ -9,13 +10,14 @@ import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { MediaService } from '../access/index.ts';
+import { AttachmentsService } from '../attachments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { OutlineService } from '../outline/index.ts';
 import { AssignmentEntity, AssignmentLessonEntity, type Terms } from './assignment.entity.ts';
 
 /** What is copied to another class. */
 export type Copied = Terms &
-  Pick<AssignmentEntity, 'dueAt' | 'answerPage' | 'unitId' | 'day'> & { readonly lessonIds: readonly string[] };
+  Pick<AssignmentEntity, 'id' | 'dueAt' | 'answerPage' | 'unitId' | 'day'> & { readonly lessonIds: readonly string[] };
 const COPIED = [
   ...(['id', 'classId', 'byId', 'toAll', 'dueAt', 'answerPage', 'createdAt', 'unitId', 'day', 'place'] as const),
   ...(['copyId', 'instructions', 'points', 'handIn', 'answerLimitMs', 'watchedPercent', 'workOpens'] as const),
@@ -30,6 +32,7 @@ export class AssignmentPlaces {
     private readonly classes: ClassesService,
     private readonly outline: OutlineService,
     private readonly media: MediaService,
+    private readonly attachments: AttachmentsService,
     private readonly acts: Acts,
     private readonly events: Events,
   ) {}
@@ -91,6 +94,7 @@ export class AssignmentPlaces {
       { table: 'assignment_lesson', columns: ['assignmentId', 'lessonId', 'place'] },
       made.flatMap(({ id, lessonIds }) => lessonIds.map((lessonId, place) => [id, lessonId, place])),
     );
+    await this.attachments.copy(made.map(({ id }, i) => [present(all[i]).id, id]));
     await this.events.tell(await this.classes.memberIds(classId), { kind: 'assignment', id: classId });
   }
 

@@ -4,6 +4,7 @@ import { present } from '@oakbell/core/present';
 import { OnceIfKeyed } from '../../platform/acts/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
+import { attachmentDto, AttachmentsService } from '../attachments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { OutlineService } from '../outline/index.ts';
@@ -26,6 +27,7 @@ const askedIn = (body: AskedDto): Asked => ({
   dueAt: new Date(body.dueAt),
   answerPage: body.answerLimitMs == null ? null : (body.answerPage ?? null),
   lessonIds: body.lessonIds,
+  attachmentIds: body.attachmentIds ?? [],
   unit: body.unit ?? null,
   day: body.day ?? null,
 });
@@ -41,6 +43,7 @@ export class AssignmentsController {
     private readonly classes: ClassesService,
     private readonly outline: OutlineService,
     private readonly places: AssignmentPlaces,
+    private readonly attachments: AttachmentsService,
   ) {}
 
   /** Gives something to classes: an assignment for each of them. */
@@ -116,15 +119,18 @@ export class AssignmentsController {
     const lessons = await this.lessons.byIds([...new Set(all.flatMap(({ lessonIds }) => lessonIds))]);
     const heads = await this.heads.of(all);
     const said = await this.whom.saidOf(all);
+    const files = await this.attachments.of(all.map(({ id }) => id));
     const units = await this.outline.namesOf(all.flatMap(({ unitId }) => unitId ?? []));
     return all.map(({ id, classId, lessonIds, dueAt, instructions, points, handIn, answerLimitMs, ...more }) => {
       const { title, className, learners } = present(heads.get(id));
       const { all: toAll, groups, learners: named, but } = present(said.get(id));
       const { answerPage, watchedPercent, workOpens, unitId, day } = more;
+      const attachments = (files.get(id) ?? []).map(attachmentDto);
       return {
         ...{ id, classId, className, title, learners, instructions, points, handIn, answerLimitMs, answerPage },
         ...{ watchedPercent, workOpens, lessonIds: [...lessonIds], dueAt: dueAt.toISOString() },
         ...{ unit: unitId === null ? null : (units.get(unitId) ?? null), day },
+        ...{ attachments, attachmentIds: attachments.map((one) => one.id) },
         lessons: lessonIds.map((of) => ({ id: of, title: lessons.get(of)?.title ?? '' })),
         whom: { all: toAll, groups: [...groups], learners: [...named], but: [...but] },
       };

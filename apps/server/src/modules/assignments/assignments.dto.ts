@@ -1,5 +1,6 @@
 import {
   LEAST_WATCHED,
+  MOST_ATTACHMENTS,
   LONGEST_ANSWER_MS,
   LONGEST_INSTRUCTIONS,
   LONGEST_TEMPLATE,
@@ -14,6 +15,7 @@ import {
 } from '@oakbell/core/assigning';
 import { LONGEST_UNIT } from '@oakbell/core/outline';
 import { Choice, Day, Flag, Id, Ids, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { AttachmentDto } from '../attachments/index.ts';
 import type { Terms } from './assignment.entity.ts';
 import { cleanWords } from './words.ts';
 
@@ -45,6 +47,8 @@ export class AskedDto extends AssignmentTermsDto {
   @Id({ nullable: true, optional: true }) answerPage?: string | null;
   /** The unit of the class page that it stands in, by its name; made where there is none. */
   @Text({ max: LONGEST_UNIT, nullable: true, optional: true }) unit?: string | null;
+  /** The files that go with it, in their order. */
+  @Ids({ least: 0, most: MOST_ATTACHMENTS, optional: true }) attachmentIds?: string[];
   /** The day it is for, yyyy-mm-dd. */
   @Day({ nullable: true, optional: true }) day?: string | null;
 }
@@ -70,6 +74,7 @@ export class AssignmentDto extends ChangedAssignmentDto {
   /** What it is called after its lessons. */
   @Text() title: string;
   @Parts(() => AssignedLessonDto) lessons: AssignedLessonDto[];
+  @Parts(() => AttachmentDto) attachments: AttachmentDto[];
   /** How many have it now. */
   @Whole() learners: number;
 }

@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
+import { AttachmentsModule } from '../attachments/index.ts';
 import { ClassesModule } from '../classes/index.ts';
 import { EditionsModule } from '../editions/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
@@ -18,6 +19,7 @@ import { AssignmentHeads } from './assignmentHeads.service.ts';
 import { AssignmentsController } from './assignments.controller.ts';
 import { AssignmentsService } from './assignments.service.ts';
 import { DueDates } from './dueDates.service.ts';
+import { RecentAssignments } from './recentAssignments.service.ts';
 import { TemplatesController } from './templates.controller.ts';
 import { TemplatesService } from './templates.service.ts';
 import { WhomService } from './whom.service.ts';
@@ -31,6 +33,7 @@ import { WhomService } from './whom.service.ts';
       AssignmentLearnerEntity,
       AssignmentTemplateEntity,
     ]),
+    AttachmentsModule,
     ClassesModule,
     EditionsModule,
     LessonsModule,
@@ -39,7 +42,15 @@ import { WhomService } from './whom.service.ts';
     PeopleModule,
   ],
   controllers: [AssignmentsController, TemplatesController],
-  providers: [AssignmentsService, AssignmentHeads, AssignmentPlaces, DueDates, TemplatesService, WhomService],
-  exports: [AssignmentsService, AssignmentHeads, AssignmentPlaces, DueDates, WhomService],
+  providers: [
+    AssignmentsService,
+    AssignmentHeads,
+    AssignmentPlaces,
+    DueDates,
+    RecentAssignments,
+    TemplatesService,
+    WhomService,
+  ],
+  exports: [AssignmentsService, AssignmentHeads, AssignmentPlaces, DueDates, RecentAssignments, WhomService],
 })
 export class AssignmentsModule {}

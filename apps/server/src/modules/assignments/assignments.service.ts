@@ -9,6 +9,7 @@ import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { AccessService, MediaService } from '../access/index.ts';
+import { AttachmentsService } from '../attachments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { OutlineService } from '../outline/index.ts';
@@ -25,11 +26,23 @@ export interface Asked extends Terms {
   readonly dueAt: Date;
   readonly answerPage: string | null;
   readonly lessonIds: readonly string[];
+  /** The files that go with it, in their order. */
+  readonly attachmentIds: readonly string[];
   /** The unit of the class page that it stands in, by its name; made where there is none. Outside all when null. */
   readonly unit: string | null;
   /** The day it is for, yyyy-mm-dd; for no day when null. */
   readonly day: string | null;
 }
+const AS_GIVEN = { copyId: null, changedAt: null } as const;
+
+/** Whether learners have something else to do than before; where it stands on their class page is not asked. */
+function isChange(before: Assignment & Pick<Asked, 'attachmentIds'>, asked: Asked): boolean {
+  const said = ({ unit: _, day: __, ...terms }: Asked) => terms;
+  return Object.entries(said(asked)).some(
+    ([name, value]) => JSON.stringify(value) !== JSON.stringify(before[name as keyof typeof before]),
+  );
+}
+
 /** Who of one class is to have it. */
 export interface ToClass {
   readonly classId: string;
@@ -48,6 +61,7 @@ export class AssignmentsService {
     private readonly classes: ClassesService,
     private readonly editions: EditionsService,
     private readonly outline: OutlineService,
+    private readonly attachments: AttachmentsService,
     private readonly places: AssignmentPlaces,
     private readonly acts: Acts,
     private readonly events: Events,
@@ -62,14 +76,15 @@ export class AssignmentsService {
       throw new Problem(422, 'class-twice', 'A class is named twice. Nothing was given.');
     return this.acts.do(async () => {
       await this.#ensureUsable(asked, asked.lessonIds);
-      const { lessonIds, unit, ...terms } = asked;
+      const { lessonIds, unit, attachmentIds, ...terms } = asked;
       const made: Assignment[] = [];
       for (const { classId, whom } of to) {
         const more = { id: randomUUID(), classId, byId: person.id, toAll: whom.all, createdAt: new Date() };
         const unitId = await this.outline.named(classId, unit);
-        const one = { ...terms, ...more, unitId, place: await this.places.last(classId), copyId: null };
+        const one = { ...terms, ...more, unitId, place: await this.places.last(classId), ...AS_GIVEN };
         await this.assignments.insert(one);
         await this.#writeLessons(one.id, lessonIds);
+        await this.attachments.write(person.id, one.id, attachmentIds);
         await this.whom.write(one, whom);
         made.push({ ...one, lessonIds });
         await this.#tell(one, lessonIds);
@@ -96,7 +111,7 @@ export class AssignmentsService {
 
   async ofLesson(lessonId: string): Promise<readonly Assignment[]> {
     const ids = (await this.lessons.findBy({ lessonId })).map(({ assignmentId }) => assignmentId);
-    return this.#found(ids);
+    return this.byIds(ids);
   }
 
   /** Those of these lessons that were given to a class. */
@@ -125,7 +140,7 @@ export class AssignmentsService {
        WHERE d.learnerId = ? ${classId === undefined ? '' : 'AND d.classId = ?'}`,
       [lessonId, personId, classId].filter((one) => one !== undefined),
     )) as { id: string }[];
-    return this.#found(rows.map(({ id }) => id));
+    return this.byIds(rows.map(({ id }) => id));
   }
 
   /**
@@ -143,10 +158,14 @@ export class AssignmentsService {
         if (!(await this.access.decide(person, 'give', 'lesson', one)).ok) throw notFound('lesson');
       await this.#ensureUsable(asked, added);
       const had = await this.whom.learnersOf(before.id);
-      const { lessonIds, unit, ...terms } = asked;
+      const { lessonIds, unit, attachmentIds, ...terms } = asked;
       const unitId = await this.outline.named(before.classId, unit);
-      await this.assignments.update({ id: before.id }, { ...terms, unitId, toAll: whom.all });
+      const files = (await this.attachments.of([id])).get(id) ?? [];
+      const isChanged = isChange({ ...before, attachmentIds: files.map((one) => one.id) }, asked);
+      const changedAt = isChanged ? new Date() : before.changedAt;
+      await this.assignments.update({ id: before.id }, { ...terms, unitId, changedAt, toAll: whom.all });
       await this.#writeLessons(before.id, lessonIds);
+      await this.attachments.write(person.id, before.id, attachmentIds);
       await this.whom.write(before, whom);
       await this.#tell(before, [...new Set([...before.lessonIds, ...lessonIds])], had);
       const have = new Set(await this.whom.learnersOf(before.id));
@@ -179,7 +198,8 @@ export class AssignmentsService {
     await this.media.cut(...learnerIds.map((id) => `person:${id}`));
   }
 
-  async #found(ids: readonly string[]): Promise<readonly Assignment[]> {
+  /** Soonest due first. */
+  async byIds(ids: readonly string[]): Promise<readonly Assignment[]> {
     if (ids.length === 0) return [];
     return this.#withLessons(await this.assignments.find({ where: { id: In([...ids]) }, order: { dueAt: 'ASC' } }));
   }

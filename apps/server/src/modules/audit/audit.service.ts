@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { createHash } from 'node:crypto';
 import { Repository } from 'typeorm';
 import { likeText } from '../../platform/database/index.ts';
-import { Daily } from '../../platform/jobs/index.ts';
+import { Rounds } from '../../platform/jobs/index.ts';
 import { SchoolService } from '../school/index.ts';
 import { AuditEntity } from './audit.entity.ts';
 import type { About, Told } from './audit.rules.ts';
@@ -59,11 +59,11 @@ export class AuditService implements OnModuleInit {
   constructor(
     @InjectRepository(AuditEntity) private readonly lines: Repository<AuditEntity>,
     private readonly school: SchoolService,
-    private readonly daily: Daily,
+    private readonly rounds: Rounds,
   ) {}
 
   onModuleInit(): void {
-    this.daily.register(FORGET_AUDIT, () => Promise.resolve(() => this.forget()));
+    this.rounds.daily(FORGET_AUDIT, () => Promise.resolve(() => this.forget()));
   }
 
   /** Writes a line down: part of the act that is going on, or before what is looked at is shown. */

@@ -4,6 +4,7 @@ import { LARGEST_SVG } from './limits.ts';
 import { checkMedia } from './media.ts';
 import { pdfPages } from './pdf.ts';
 import { checkPicture, withoutPlace } from './pictures.ts';
+import { isDocument } from './documents.ts';
 import { readSlides, type SlideFile } from './slides.ts';
 import { sniff, SNIFFED_BYTES } from './sniff.ts';
 import { cleanSvg } from './svg.ts';
@@ -21,8 +22,16 @@ export interface FileFacts {
 export interface Taken {
   readonly clips: boolean;
   readonly slides: boolean;
+  /** Texts and tables, as they are. */
+  readonly documents?: boolean;
 }
 const ALL: Taken = { clips: true, slides: true };
+
+/** Looks at a file that is handed on as it is, and becomes no pages. Gives what is kept in its place, if anything. @throws Problem as `checkFile` */
+export async function checkAsIs(path: string, name: string): Promise<Pick<FileFacts, 'keep'>> {
+  const isText = (await sniff(await firstBytes(path))) === 'zip' && (await isDocument(path));
+  return isText ? {} : checkFile(path, name, { ...ALL, documents: true });
+}
 
 /** Looks at what a file holds, without keeping anything. @throws Problem that says which file and why; Error outside a job */
 export async function checkFile(path: string, name: string, taken: Taken = ALL): Promise<FileFacts> {
@@ -69,11 +78,12 @@ export async function checkFile(path: string, name: string, taken: Taken = ALL):
 
 const EITHER = new Intl.ListFormat('en', { type: 'disjunction' });
 /** What can be brought to a place, in words. */
-const wordsFor = ({ clips, slides }: Taken): string =>
+const wordsFor = ({ clips, slides, documents = false }: Taken): string =>
   EITHER.format([
     'a PDF',
     ...(slides ? ['slides (PPTX, ODP)'] : []),
     'a picture (JPEG, PNG, WebP or SVG)',
+    ...(documents ? ['a text or table (DOCX, ODT, XLSX, ODS)'] : []),
     ...(clips ? ['a sound or video file'] : []),
   ]);
 

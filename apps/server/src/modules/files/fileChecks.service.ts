@@ -8,18 +8,20 @@ import { endsWith, JobHandlers, JobsService, type Job } from '../../platform/job
 import { Quotas } from '../../platform/quotas/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { MOST_PAGES } from './limits.ts';
-import { checkFile, type FileFacts } from './checkFile.ts';
+import { checkAsIs, checkFile, type FileFacts } from './checkFile.ts';
 import { byName } from './sniff.ts';
 import type { UploadedFile } from './upload.ts';
 
-/** A file that was looked into and lies in the storage. */
-export interface CheckedFile extends Omit<FileFacts, 'keep'> {
+/** A file that lies in the storage. */
+interface KeptFile {
   readonly key: string;
   readonly name: string;
 }
+/** One that was looked into. */
+export interface CheckedFile extends Omit<FileFacts, 'keep'>, KeptFile {}
 
 interface Input {
-  readonly files: readonly { readonly key: string; readonly name: string }[];
+  readonly files: readonly KeptFile[];
   /** Pages that are there already, where all of these come to them; null where some are picked later. */
   readonly pages: number | null;
   /** Whether sounds and videos are taken, and slides that have to be drawn first. */
@@ -27,6 +29,7 @@ interface Input {
   readonly slides: boolean;
 }
 export const CHECK_FILES = 'check-files';
+const CHECK_AS_IS = 'check-as-is';
 
 interface Brought {
   /** Who brings them: they count towards what this person may keep. */
@@ -53,6 +56,7 @@ export class FileChecks implements OnModuleInit {
 
   onModuleInit(): void {
     this.handlers.register(CHECK_FILES, 'look', async (job) => endsWith(await this.#check(job)));
+    this.handlers.register(CHECK_AS_IS, 'look', async (job) => endsWith(await this.#checkAsIs(job)));
   }
 
   /**
@@ -63,23 +67,54 @@ export class FileChecks implements OnModuleInit {
     files: readonly UploadedFile[],
     { personId, subjectId, pages, clips = false, slides = false, inOrder = false }: Brought,
   ): Promise<readonly CheckedFile[]> {
+    const kept = `uploads/${subjectId}`;
+    const sorted = inOrder ? files : [...files].sort(byName);
+    return this.#keep(sorted, { personId, folder: kept }, (stored) => {
+      const input: Input = { files: stored, pages, clips, slides };
+      return this.jobs.perform({ kind: CHECK_FILES, ownerId: personId, subjectId, input });
+    });
+  }
+
+  /**
+   * Keeps files that are handed on as they are, in a folder that somebody claims. When one of them cannot be used none
+   * is kept. @throws Problem that says which file and why
+   */
+  async bringAsIs(files: readonly UploadedFile[], personId: string, folder: string): Promise<readonly KeptFile[]> {
+    return this.#keep(files, { personId, folder }, async (stored) => {
+      await this.jobs.perform({ kind: CHECK_AS_IS, ownerId: personId, subjectId: personId, input: { files: stored } });
+      return stored;
+    });
+  }
+
+  async #keep<T>(
+    files: readonly UploadedFile[],
+    { personId, folder }: { readonly personId: string; readonly folder: string },
+    check: (kept: readonly KeptFile[]) => Promise<T>,
+  ): Promise<T> {
     if (files.length === 0) throw new Problem(400, 'no-file', 'No file arrived. Choose a file and try again.');
     const bytes = files.reduce((sum, file) => sum + file.size, 0);
     await this.quotas.take(personId, bytes);
-    const kept: { key: string; name: string }[] = [];
+    const kept: KeptFile[] = [];
     try {
-      for (const { path, originalname } of inOrder ? files : [...files].sort(byName)) {
-        const key = `uploads/${subjectId}/${randomUUID()}`;
+      for (const { path, originalname } of files) {
+        const key = `${folder}/${randomUUID()}`;
         kept.push({ key, name: originalname });
         await this.storage.putFile(key, path);
       }
-      const input: Input = { files: kept, pages, clips, slides };
-      return await this.jobs.perform({ kind: CHECK_FILES, ownerId: personId, subjectId, input });
+      return await check(kept);
     } catch (failure) {
       for (const { key } of kept) await this.storage.remove(key);
       await this.quotas.giveBack(personId, bytes);
       throw failure;
     }
+  }
+
+  async #checkAsIs(job: Job): Promise<null> {
+    for (const { key, name } of (job.input as Pick<Input, 'files'>).files) {
+      const { keep } = await withStored(this.storage, key, (path) => checkAsIs(path, name));
+      if (keep) await this.storage.put(key, keep);
+    }
+    return null;
   }
 
   async #check(job: Job): Promise<readonly CheckedFile[]> {

@@ -27,6 +27,13 @@ export interface Given extends Marking {
   readonly revision: number;
 }
 
+/** A hand-in that its learner got back, and when that was last said. */
+export interface HandedBack {
+  readonly submissionId: string;
+  readonly assignmentId: string;
+  readonly at: Date;
+}
+
 @Injectable()
 export class MarkingService {
   constructor(
@@ -45,6 +52,17 @@ export class MarkingService {
   async marksOf(submissionIds: readonly string[]): Promise<ReadonlyMap<string, MarkEntity>> {
     const found = submissionIds.length === 0 ? [] : await this.marks.findBy({ submissionId: In([...submissionIds]) });
     return new Map(found.map((mark) => [mark.submissionId, mark]));
+  }
+
+  /** What a learner got back, or was told anew, after a moment. */
+  async handedBackTo(learnerId: string, since: Date): Promise<readonly HandedBack[]> {
+    return (await this.marks.query(
+      `SELECT * FROM (
+         SELECT s.id AS submissionId, s.assignmentId, GREATEST(m.handedBackAt, COALESCE(m.correctedAt, m.handedBackAt)) AS at
+         FROM submission s JOIN mark m ON m.submissionId = s.id WHERE s.learnerId = ? AND s.state = 'handed-back'
+       ) back WHERE at > ?`,
+      [learnerId, since],
+    )) as HandedBack[];
   }
 
   /** The hand-in and its assignment. @throws Problem `not-found` */

@@ -234,12 +234,17 @@ export class PeopleService {
     });
   }
 
-  /** Whether a mail tells them of sign-ins in new browsers. */
+  /** Keeps others from what hangs on this person until the act ends. */
+  async lock(id: string): Promise<void> {
+    await this.people.findOne({ where: { id }, select: { id: true }, lock: { mode: 'pessimistic_write' } });
+  }
+
   /** Gives somebody's calendar an address that it never had, or takes it away. */
   async setCalendar(id: string, on: boolean): Promise<void> {
     await this.people.update({ id }, { calendarOn: on, ...(on ? { calendarNumber: () => 'calendarNumber + 1' } : {}) });
   }
 
+  /** Whether a mail tells them of sign-ins in new browsers. */
   async setMailOfSignIns(id: string, mailOfSignIns: boolean): Promise<void> {
     await this.people.update({ id }, { mailOfSignIns });
   }

@@ -17,7 +17,7 @@ import { In, IsNull, LessThan, MoreThan, Not, Repository } from 'typeorm';
 import { Acts, isThereAlready } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import {
-  Daily,
+  Rounds,
   JobHandlers,
   JobsService,
   type Ending,
@@ -64,7 +64,7 @@ export class RostersService implements OnModuleInit {
     @InjectRepository(RosterEntity) private readonly rosters: Repository<RosterEntity>,
     private readonly jobs: JobsService,
     private readonly handlers: JobHandlers,
-    private readonly daily: Daily,
+    private readonly rounds: Rounds,
     private readonly acts: Acts,
     private readonly claims: FileClaims,
     private readonly school: SchoolService,
@@ -82,7 +82,7 @@ export class RostersService implements OnModuleInit {
     this.handlers.register(READ_ROSTER, 'look', (job) => this.#read(job), this.#turns('reading', 'failed'));
     this.handlers.register(APPLY_ROSTER, 'look', (job) => this.#apply(job), this.#turns('applying', 'planned'));
     this.handlers.register(TAKE_BACK_ROSTER, 'look', back, this.#turns('returning', 'applied'));
-    this.daily.register(FORGET_ROSTERS, () => Promise.resolve(() => this.#forget()));
+    this.rounds.daily(FORGET_ROSTERS, () => Promise.resolve(() => this.#forget()));
   }
 
   /** How a roster stands while a job works on it, and when that has failed. */

@@ -6,7 +6,7 @@ import {
   SHORTEST_AUDIT_DAYS,
 } from '@oakbell/core/people';
 import { Body, Controller, Get, Put } from '@nestjs/common';
-import { ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
+import { ApiOkResponse, ApiProperty, ApiTags, PickType } from '@nestjs/swagger';
 import { ArrayMaxSize, ArrayUnique, IsArray, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
 import { Parts, Text, Whole } from '../../platform/http/index.ts';
 import { For } from '../../platform/sessions/index.ts';
@@ -50,6 +50,9 @@ export class SchoolDto {
   frameHosts: string[];
 }
 
+/** The week of a school, and when it has none. */
+export class SchoolDaysDto extends PickType(SchoolDto, ['days', 'holidays'] as const) {}
+
 @ApiTags('school')
 @Controller('api/school')
 export class SchoolController {
@@ -70,6 +73,15 @@ export class SchoolController {
       ...{ name, timeZone, days: [...days], holidays: [...holidays], auditDays },
       ...{ mailDomains: [...mailDomains], frameHosts: [...frameHosts] },
     };
+  }
+
+  /** On which days there are lessons. */
+  @Get('days')
+  @For('teacher')
+  @ApiOkResponse({ type: SchoolDaysDto })
+  async days(): Promise<SchoolDaysDto> {
+    const { days, holidays } = (await this.school.facts()) ?? USUAL_SCHOOL;
+    return { days: [...days], holidays: [...holidays] };
   }
 
   @Put()

@@ -153,6 +153,18 @@ export class SubmissionsService {
     return this.submissions.find({ where, order: { handedInAt: 'ASC' } });
   }
 
+  /** What was handed in after a moment in the classes that somebody teaches, and waits there. */
+  async waitingFor(teacherId: string, since: Date): Promise<readonly Submission[]> {
+    return this.submissions
+      .createQueryBuilder('s')
+      .innerJoin('assignment', 'a', 'a.id = s.assignmentId')
+      .innerJoin('membership', 'm', "m.classId = a.classId AND m.part = 'teacher' AND m.personId = :teacherId", {
+        teacherId,
+      })
+      .where("s.state = 'handed-in' AND s.handedInAt > :since", { since })
+      .getMany();
+  }
+
   async one(id: string): Promise<Submission | null> {
     return this.submissions.findOneBy({ id });
   }

@@ -1,5 +1,6 @@
 import { STANDINGS, type Standing } from '@oakbell/core/opening';
 import { Choice, Decimal, Flag, Id, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { AttachmentDto } from '../attachments/index.ts';
 import type { DeskState } from './today.rules.ts';
 
 /** A lesson of it, in the order in which they are to be watched. */
@@ -41,4 +42,6 @@ export class DeskItemDto {
 export class DeskWorkDto extends DeskItemDto {
   /** HTML, with formulas as MathML: drawn for one, never for a list. */
   @Text() instructions: string;
+  /** The files that go with it. */
+  @Parts(() => AttachmentDto) attachments: AttachmentDto[];
 }

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { isWatched, isWorkOpen, shareOfAll, titleOf } from '@oakbell/core/assigning';
 import { present } from '@oakbell/core/present';
-import type { SignedIn } from '../../platform/sessions/index.ts';
+import type { Person } from '../../platform/sessions/index.ts';
 import { DueDates, type Assignment } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { MarkingService } from '../marking/index.ts';
@@ -24,7 +24,7 @@ export class DeskItems {
   ) {}
 
   /** In the order of the assignments. */
-  async of(person: SignedIn, assignments: readonly Assignment[]): Promise<DeskItemDto[]> {
+  async of(person: Person, assignments: readonly Assignment[]): Promise<DeskItemDto[]> {
     const met = await this.deskLessons.of(person.id, assignments);
     const ids = assignments.map((one) => one.id);
     const submissions = await this.submissions.ofLearnerIn(ids, person.id);

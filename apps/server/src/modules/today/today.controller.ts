@@ -5,6 +5,7 @@ import { Choice, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { AssignmentHeads, AssignmentsService, shownWords, type Assignment } from '../assignments/index.ts';
+import { attachmentDto, AttachmentsService } from '../attachments/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { QuickWordsService } from '../quickwords/index.ts';
@@ -73,6 +74,7 @@ export class TodayController {
     private readonly desk: DeskItems,
     private readonly heads: AssignmentHeads,
     private readonly words: QuickWordsService,
+    private readonly attachments: AttachmentsService,
   ) {}
 
   @Get('today')
@@ -103,7 +105,8 @@ export class TodayController {
   async deskOne(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<DeskWorkDto> {
     const assignment = await this.assignments.get(id);
     const [item] = await this.desk.of(person, [assignment]);
-    return { ...present(item), instructions: shownWords(assignment.instructions) };
+    const attachments = ((await this.attachments.of([id])).get(id) ?? []).map(attachmentDto);
+    return { ...present(item), instructions: shownWords(assignment.instructions), attachments };
   }
 
   async #toFinish(person: SignedIn): Promise<TodayLessonDto[]> {

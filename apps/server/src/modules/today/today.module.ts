@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { AssignmentsModule } from '../assignments/index.ts';
+import { AttachmentsModule } from '../attachments/index.ts';
 import { ClassesModule } from '../classes/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
 import { MarkingModule } from '../marking/index.ts';
@@ -15,6 +16,7 @@ import { PagesModule } from '../pages/index.ts';
 @Module({
   imports: [
     AssignmentsModule,
+    AttachmentsModule,
     ClassesModule,
     LessonsModule,
     PagesModule,

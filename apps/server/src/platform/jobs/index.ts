@@ -1,4 +1,4 @@
-export { Daily } from './daily.ts';
+export { Rounds } from './rounds.ts';
 export * from './job.entity.ts';
 export * from './jobHandlers.ts';
 export * from './jobRunner.ts';

@@ -15,7 +15,7 @@ export const LANE_NAMES = Object.keys(LANES) as readonly Lane[];
 
 /** A long piece of work as its owner sees it; the queue entry behind it can always be made again from here. */
 @Entity('job')
-@Index(['lane', 'state'])
+@Index(['lane', 'state', 'ownerId'])
 export class JobEntity {
   @PrimaryColumn('uuid') id: string;
   @Column({ type: 'varchar', length: 40 }) kind: string;

@@ -29,6 +29,12 @@ export class TryLater extends Error {
     super(problem.message);
   }
 }
+/** It is not the time for it: the job waits until then, and what it tried does not count. */
+export class NotYet extends Error {
+  constructor(readonly until: Date) {
+    super(`not before ${until.toISOString()}`);
+  }
+}
 /** What else changes when a job is failed or cancelled, and when it is tried again; part of the same act. */
 export interface JobTurns {
   readonly stopped?: (job: FailedJob | CancelledJob) => Promise<void>;

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, IsNull, LessThan, LessThanOrEqual, Repository } from 'typeorm';
 import { Acts } from '../acts/index.ts';
-import { JobEntity, type Job, type Lane, type RunningJob } from './job.entity.ts';
+import { JobEntity, LANE_NAMES, type Job, type Lane, type RunningJob } from './job.entity.ts';
 import { JobState } from './jobState.ts';
 import { RunnerName } from './runnerName.ts';
 
@@ -10,6 +10,8 @@ import { RunnerName } from './runnerName.ts';
 export const MOST_STARTS = 3;
 /** A job that was claimed this lately may not be known to its own process yet. */
 const JUST_BEGUN_MS = 10_000;
+/** So many of a lane are put back into the queue at a time. */
+const PUT_BACK = 10;
 /** Ended jobs are forgotten after so long. */
 const KEPT_MS = 14 * 86_400_000;
 
@@ -25,17 +27,20 @@ export class JobQueue {
 
   /**
    * Takes the next job of a lane for a runner, or null when none waits. The person who has least running there comes
-   * first, then the one who was served longest ago: forty imports of one keep nobody else waiting.
+   * first, then the one who was served longest ago: forty imports of one keep nobody else waiting. What was done for
+   * others, and long ago, is not looked through.
    */
   async claim(lane: Lane, runner: string): Promise<RunningJob | null> {
     for (;;) {
       const [next] = (await this.jobs.query(
         `SELECT j.id FROM job j LEFT JOIN (
-           SELECT ownerId, SUM(state = 'running') AS busy, MAX(startedAt) AS served FROM job WHERE lane = ? GROUP BY ownerId
+           SELECT r.ownerId, SUM(r.state = 'running') AS busy, MAX(r.startedAt) AS served
+           FROM (SELECT DISTINCT ownerId FROM job WHERE lane = ? AND state = 'waiting' AND ownerId IS NOT NULL) w
+           JOIN job r ON r.ownerId = w.ownerId AND r.lane = ? GROUP BY r.ownerId
          ) o ON o.ownerId = j.ownerId
          WHERE j.lane = ? AND j.state = 'waiting' AND (j.notBefore IS NULL OR j.notBefore <= ?)
          ORDER BY COALESCE(o.busy, 0), o.served, j.createdAt LIMIT 1`,
-        [lane, lane, new Date()],
+        [lane, lane, lane, new Date()],
       )) as { id: string }[];
       if (!next) return null;
       const taken = await this.jobs
@@ -78,13 +83,18 @@ export class JobQueue {
     });
   }
 
-  /** Those whose time has come. */
-  waiting(): Promise<readonly Job[]> {
-    const state = 'waiting';
-    return this.jobs.findBy([
-      { state, notBefore: IsNull() },
-      { state, notBefore: LessThanOrEqual(new Date()) },
-    ]);
+  /** Of those whose time has come the oldest few of each lane: whoever works in it goes on to the others. */
+  async waiting(): Promise<readonly Job[]> {
+    const found: Job[] = [];
+    for (const lane of LANE_NAMES) {
+      const waits = { lane, state: 'waiting' } as const;
+      const where = [
+        { ...waits, notBefore: IsNull() },
+        { ...waits, notBefore: LessThanOrEqual(new Date()) },
+      ];
+      found.push(...(await this.jobs.find({ where, order: { createdAt: 'ASC' }, take: PUT_BACK })));
+    }
+    return found;
   }
 }
 

@@ -12,7 +12,7 @@ import { Bus } from '../redis/index.ts';
 import { inJob } from '../scope/index.ts';
 import { JobEntity, LANE_NAMES, LANES, type Job, type Lane, type RunningJob } from './job.entity.ts';
 import { CANCELLED, JobState } from './jobState.ts';
-import { JobHandlers, TryLater } from './jobHandlers.ts';
+import { JobHandlers, NotYet, TryLater } from './jobHandlers.ts';
 import { JobQueue, MOST_STARTS } from './jobQueue.ts';
 import { JobsService } from './jobs.service.ts';
 import { RunnerName } from './runnerName.ts';
@@ -28,6 +28,7 @@ export class JobRunner implements OnApplicationShutdown {
   readonly #running = new Map<string, AbortController>();
   #workers: readonly Worker[] = [];
   #sweep: NodeJS.Timeout | null = null;
+  #ends = false;
   #deaf: () => Promise<void> = () => Promise.resolve();
 
   constructor(
@@ -66,6 +67,7 @@ export class JobRunner implements OnApplicationShutdown {
 
   async onApplicationShutdown(): Promise<void> {
     if (this.#sweep) clearInterval(this.#sweep);
+    this.#ends = true;
     // What is being worked on is begun again by the next job process: its children end now.
     for (const controller of this.#running.values()) controller.abort();
     await Promise.all(this.#workers.map((worker) => worker.close()));
@@ -82,10 +84,16 @@ export class JobRunner implements OnApplicationShutdown {
     }
   }
 
-  /** An entry of the queue says that there is something in the lane; what comes next is for the database to say. */
+  /**
+   * An entry of the queue says that there is something in the lane; what comes next is for the database to say, until
+   * there is nothing any more: a lane goes on where its other entries were lost.
+   */
   async #next(lane: Lane): Promise<void> {
-    const job = await this.queue.claim(lane, this.name.id);
-    if (job) await workNames.run(`job ${job.kind}`, () => this.#work(job));
+    while (!this.#ends) {
+      const job = await this.queue.claim(lane, this.name.id);
+      if (!job) return;
+      await workNames.run(`job ${job.kind}`, () => this.#work(job));
+    }
   }
 
   async #work(job: RunningJob): Promise<void> {
@@ -136,9 +144,10 @@ export class JobRunner implements OnApplicationShutdown {
           : failure instanceof ConverterError
             ? problemOf(failure)
             : problemOfFault(failure);
-    if (!(failure instanceof Problem || failure instanceof TryLater))
+    if (!(failure instanceof Problem || failure instanceof TryLater || failure instanceof NotYet))
       this.#logger.error({ job: job.kind, err: failure });
     await this.#mine(job, () => {
+      if (failure instanceof NotYet) return this.state.putOff(job, failure.until);
       if (later !== undefined) return this.state.wait(job, new Date(Date.now() + later));
       // A disk or a database that did not do it this time is asked once more: the job waits, and is looked for again.
       if (isPassing(failure) && job.starts < MOST_STARTS) return this.state.wait(job);

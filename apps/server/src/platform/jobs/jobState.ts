@@ -47,6 +47,11 @@ export class JobState implements OnModuleInit {
     await this.jobs.update({ id }, { state: 'waiting', runner: null, notBefore });
   }
 
+  /** Puts a job back until its time has come, as though it had not been begun. */
+  async putOff({ id, starts }: RunningJob, until: Date): Promise<void> {
+    await this.jobs.update({ id }, { state: 'waiting', runner: null, notBefore: until, starts: starts - 1 });
+  }
+
   async done(job: RunningJob, result: unknown): Promise<void> {
     const end = { state: 'done', progress: 1000, endedAt: new Date() } as const;
     await this.jobs.update({ id: job.id }, { ...end, result: (result ?? null) as object | null });

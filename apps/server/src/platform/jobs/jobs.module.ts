@@ -1,6 +1,6 @@
 import { Global, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
-import { Daily } from './daily.ts';
+import { Rounds } from './rounds.ts';
 import { JobEntity } from './job.entity.ts';
 import { JobHandlers } from './jobHandlers.ts';
 import { JobQueue } from './jobQueue.ts';
@@ -12,7 +12,7 @@ import { RunnerName } from './runnerName.ts';
 @Global()
 @Module({
   imports: [TypeOrmModule.forFeature([JobEntity])],
-  providers: [JobsService, JobHandlers, JobQueue, JobRunner, JobState, RunnerName, Daily],
-  exports: [JobsService, JobHandlers, JobRunner, Daily],
+  providers: [JobsService, JobHandlers, JobQueue, JobRunner, JobState, RunnerName, Rounds],
+  exports: [JobsService, JobHandlers, JobRunner, Rounds],
 })
 export class JobsModule {}

@@ -3,7 +3,7 @@ export interface Letter {
   /** The address of one person. */
   readonly to: string;
   readonly subject: string;
-  /** What it says, one paragraph each. */
+  /** What it says, one paragraph each, in lines. */
   readonly says: readonly string[];
   readonly link?: { readonly label: string; readonly path: string };
 }
@@ -21,7 +21,7 @@ export function written({ subject, says, link }: Letter, address: string): Writt
   const href = link && `${address.replace(/\/$/, '')}${link.path}`;
   const text = [...says, ...(link && href ? [`${link.label}:\n${href}`] : [])].join('\n\n');
   const body = [
-    ...says.map((one) => `<p>${escaped(one)}</p>`),
+    ...says.map((one) => `<p>${escaped(one).replaceAll('\n', '<br>')}</p>`),
     ...(link && href ? [`<p><a href="${escaped(href)}">${escaped(link.label)}</a></p>`] : []),
   ].join('\n');
   return {

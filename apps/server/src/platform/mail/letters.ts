@@ -1,11 +1,11 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { endsWith, JobHandlers, JobsService, TryLater, type Job } from '../jobs/index.ts';
+import { endsWith, JobHandlers, JobsService, NotYet, TryLater, type Job } from '../jobs/index.ts';
 import type { Letter } from './letter.ts';
 import { MailAway, Mailer } from './mailer.ts';
 
 /**
  * Writes a letter when it is about to be sent, from what is known then; null where there is nobody to send it to. It
- * bears to be done again: a letter that did not go out is written anew.
+ * bears to be done again: a letter that did not go out is written anew. @throws NotYet where it is not the time for it
  */
 export type Writer = (about: never) => Promise<Letter | null>;
 
@@ -44,6 +44,7 @@ export class Letters implements OnModuleInit {
   onModuleInit(): void {
     this.handlers.register(JOB, 'mail', async (job) => {
       const { kind, about } = job.input as Posted;
+      if (this.mailer.restsUntil > new Date()) throw new NotYet(this.mailer.restsUntil);
       const letter = await this.#writers.get(kind)?.(about as never);
       if (!letter) return endsWith();
       try {

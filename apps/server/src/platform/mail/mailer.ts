@@ -6,6 +6,8 @@ import { written, type Letter } from './letter.ts';
 
 /** A mail server that says nothing for so long is away, in ms. */
 const PATIENCE_MS = 10_000;
+/** After a server did not answer, nothing is asked of it for so long, in ms: letters do not hang on it one by one. */
+const REST_MS = 10_000;
 /** Answers that mean: later, perhaps. */
 const isForNow = (code: unknown): boolean => typeof code !== 'number' || code < 500;
 
@@ -25,6 +27,7 @@ export class MailAway extends Problem {
 @Injectable()
 export class Mailer implements OnApplicationShutdown {
   readonly #transport: Transporter | null;
+  #restsUntil = new Date(0);
 
   constructor(@Inject(CONFIG) private readonly config: Config) {
     const { mail } = config;
@@ -32,12 +35,19 @@ export class Mailer implements OnApplicationShutdown {
       mail &&
       createTransport({
         ...{ url: mail.server, disableFileAccess: true, disableUrlAccess: true },
+        // Servers greet slowly: letters that follow one another go over one line.
+        ...{ pool: true, maxConnections: 1, maxMessages: 100 },
         ...{ connectionTimeout: PATIENCE_MS, greetingTimeout: PATIENCE_MS, socketTimeout: PATIENCE_MS },
       });
   }
 
   get isOn(): boolean {
     return this.#transport !== null;
+  }
+
+  /** Until when nothing is asked of the server; in the past while it answers. */
+  get restsUntil(): Date {
+    return this.#restsUntil;
   }
 
   /**
@@ -57,6 +67,7 @@ export class Mailer implements OnApplicationShutdown {
       });
     } catch (failure) {
       const { code, responseCode } = failure as Refused;
+      if (code !== 'EAUTH' && responseCode === undefined) this.#restsUntil = new Date(Date.now() + REST_MS);
       if (code !== 'EAUTH' && isForNow(responseCode)) throw new MailAway();
       throw new Problem(
         502,

@@ -1,5 +1,5 @@
 import { Inject, Injectable, Logger, type OnModuleInit } from '@nestjs/common';
-import { Daily, endsWith, type Ending } from '../jobs/index.ts';
+import { Rounds, endsWith, type Ending } from '../jobs/index.ts';
 import { FileClaims, STORAGE, type Storage } from '../storage/index.ts';
 
 export const REMOVE_ORPHANS = 'remove-orphans';
@@ -14,7 +14,7 @@ export class Orphans implements OnModuleInit {
   readonly #logger = new Logger('orphans');
 
   constructor(
-    private readonly daily: Daily,
+    private readonly rounds: Rounds,
     private readonly claims: FileClaims,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
@@ -22,7 +22,7 @@ export class Orphans implements OnModuleInit {
   onModuleInit(): void {
     // Sounds that somebody waited for are read once.
     this.claims.claim('excerpts/', () => Promise.resolve(new Set()));
-    this.daily.register(REMOVE_ORPHANS, () => this.#remove());
+    this.rounds.daily(REMOVE_ORPHANS, () => this.#remove());
   }
 
   async #remove(): Promise<Ending> {

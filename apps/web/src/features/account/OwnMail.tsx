@@ -1,12 +1,14 @@
 import { Switch, Text, Title } from '@mantine/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { call, client } from '../../shared/api/index.ts';
+import { call, client, useSession } from '../../shared/api/index.ts';
+import { NewsWishes } from './NewsWishes.tsx';
 import { ProblemNote, Show } from '../../shared/ui/index.ts';
 
 const KEY = ['own-mail'];
 
 /** Where mail reaches this person, and which they want. */
 export function OwnMail() {
+  const role = useSession()?.role;
   const queries = useQueryClient();
   const mail = useQuery({ queryKey: KEY, queryFn: () => call(client.GET('/api/own-mail')) });
   const set = useMutation({
@@ -35,6 +37,7 @@ export function OwnMail() {
                 checked={set.isPending ? set.variables : ofSignIns}
                 onChange={({ currentTarget }) => set.mutate(currentTarget.checked)}
               />
+              {(role === 'learner' || role === 'teacher') && <NewsWishes role={role} />}
             </>
           )
         }

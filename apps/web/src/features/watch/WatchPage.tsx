@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { call, client, isGone } from '../../shared/api/index.ts';
 import { dueText, PageTitle, Show, Words } from '../../shared/ui/index.ts';
+import { Files } from './Files.tsx';
 import { HandIn } from './HandIn.tsx';
 import { Lessons } from './Lessons.tsx';
 import { NotYours } from './NotOpen.tsx';
@@ -52,6 +53,7 @@ export function WatchPage() {
                   <Words html={data.instructions} />
                 </section>
               )}
+              {data.attachments.length > 0 && <Files item={data} />}
               {data.handIn && <HandIn item={data} />}
             </Stack>
           </>

@@ -11,8 +11,8 @@ const TOUCHED: Readonly<Record<Change['kind'], readonly string[]>> = {
   class: ['class', 'classes', 'class-page', 'joining', 'desk'],
   job: ['job', 'upload', 'hand-in', 'editions', 'rosters'],
   edition: ['editions', 'library', 'about', 'desk', 'feedback', 'marking', 'hand-in', 'watched', 'class-page'],
-  'hand-in': ['hand-in', 'marking', 'today', 'desk', 'feedback', 'class-page'],
-  assignment: ['desk', 'class-page', 'lesson-assignments', 'marking', 'today', 'library', 'about'],
+  'hand-in': ['hand-in', 'marking', 'today', 'desk', 'feedback', 'class-page', 'news'],
+  assignment: ['desk', 'news', 'class-page', 'lesson-assignments', 'marking', 'today', 'library', 'about'],
   watched: ['watched', 'today', 'marking', 'class-page'],
 };
 

@@ -12,3 +12,4 @@ export { keepScreen, lastUse, useScreenCovered } from './screen.ts';
 export { Queries } from './queries.ts';
 export { BEGUN_KEY, useBegun } from './begun.ts';
 export { browserShelf, tabShelf } from './shelf.ts';
+export * from './news.ts';

@@ -209,6 +209,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/attachments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["attachments_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/attachments/{attachment}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["attachments_read"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes": {
         parameters: {
             query?: never;
@@ -714,6 +746,22 @@ export interface paths {
         };
         get: operations["school_one"];
         put: operations["school_describe"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/school/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["school_days"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -2065,46 +2113,14 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/assignments/{id}/hand-in/files": {
+    "/api/own-news": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        put: operations["submissions_handInFiles"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/assignments/{id}/hand-in/text": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["submissions_handInText"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/assignments/{id}/hand-in": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["submissions_mine"];
+        get: operations["news_own"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2113,7 +2129,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/assignments/{id}/answer": {
+    "/api/own-news/seen": {
         parameters: {
             query?: never;
             header?: never;
@@ -2121,23 +2137,23 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["answers_begin"];
-        post?: never;
+        put?: never;
+        post: operations["news_seen"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/assignments/{id}/hand-in/spoken": {
+    "/api/own-news/wishes": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        put: operations["answers_handIn"];
+        get: operations["news_wishes"];
+        put: operations["news_wish"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2234,6 +2250,86 @@ export interface paths {
         };
         get: operations["marking_feedback"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/hand-in/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["submissions_handInFiles"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/hand-in/text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["submissions_handInText"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/hand-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["submissions_mine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["answers_begin"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/hand-in/spoken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["answers_handIn"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2538,6 +2634,7 @@ export interface components {
             /** Format: uuid */
             answerPage?: string | null;
             unit?: string | null;
+            attachmentIds?: string[];
             /** Format: date */
             day?: string | null;
             to: components["schemas"]["ToClassDto"][];
@@ -2546,6 +2643,12 @@ export interface components {
             /** Format: uuid */
             id: string;
             title: string;
+        };
+        AttachmentDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            bytes: number;
         };
         AssignmentDto: {
             instructions: string;
@@ -2561,6 +2664,7 @@ export interface components {
             /** Format: uuid */
             answerPage?: string | null;
             unit?: string | null;
+            attachmentIds?: string[];
             /** Format: date */
             day?: string | null;
             whom: components["schemas"]["WhomDto"];
@@ -2571,6 +2675,7 @@ export interface components {
             className: string;
             title: string;
             lessons: components["schemas"]["AssignedLessonDto"][];
+            attachments: components["schemas"]["AttachmentDto"][];
             learners: number;
         };
         ChangedAssignmentDto: {
@@ -2587,6 +2692,7 @@ export interface components {
             /** Format: uuid */
             answerPage?: string | null;
             unit?: string | null;
+            attachmentIds?: string[];
             /** Format: date */
             day?: string | null;
             whom: components["schemas"]["WhomDto"];
@@ -2885,6 +2991,10 @@ export interface components {
             auditDays: number;
             mailDomains: string[];
             frameHosts: string[];
+        };
+        SchoolDaysDto: {
+            days: number[];
+            holidays: components["schemas"]["HolidayDto"][];
         };
         EditionDto: {
             /** Format: uuid */
@@ -3565,39 +3675,35 @@ export interface components {
         OwnCalendarDto: {
             path: string | null;
         };
-        HandInPageDto: {
-            /** Format: uuid */
-            id: string;
-            height: number;
-            picture: string | null;
-            smallPicture: string | null;
-        };
-        HandInDto: {
-            /** Format: uuid */
-            id: string;
+        NewsItemDto: {
             /** @enum {string} */
-            state: "handed-in" | "handed-back";
-            /** @enum {string} */
-            kind: "file" | "text" | "spoken";
-            fileNames: string[];
-            text: string;
+            kind: "given" | "changed" | "due" | "handed-back" | "handed-in";
+            /** Format: uuid */
+            assignmentId: string;
+            title: string;
+            className: string;
+            count: number;
             /** Format: date-time */
-            handedInAt: string;
-            late: boolean;
-            /** Format: uuid */
-            answerEditionId: string | null;
-            times: number;
-            mayReplace: boolean;
-            pages: components["schemas"]["HandInPageDto"][];
-            media: components["schemas"]["MediaDto"];
-            importing: components["schemas"]["JobDto"] | null;
+            at: string;
+            /** Format: date-time */
+            dueAt: string;
         };
-        HandInTextDto: {
-            text: string;
+        NewsDto: {
+            items: components["schemas"]["NewsItemDto"][];
+            /** Format: date-time */
+            seenAt: string;
         };
-        AnswerDto: {
-            /** Format: uuid */
-            lessonId: string;
+        SeenNewsDto: {
+            /** Format: date-time */
+            until: string;
+        };
+        NewsWishesDto: {
+            /** @enum {string} */
+            way: "never" | "daily" | "soon";
+            kinds: ("given" | "changed" | "due" | "handed-back" | "handed-in")[];
+            dailyAt: number;
+            quietFrom: number;
+            quietUntil: number;
         };
         MarkingPileDto: {
             /** Format: uuid */
@@ -3678,6 +3784,40 @@ export interface components {
             /** Format: uuid */
             editionId: string | null;
             spoken: boolean;
+        };
+        HandInPageDto: {
+            /** Format: uuid */
+            id: string;
+            height: number;
+            picture: string | null;
+            smallPicture: string | null;
+        };
+        HandInDto: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            state: "handed-in" | "handed-back";
+            /** @enum {string} */
+            kind: "file" | "text" | "spoken";
+            fileNames: string[];
+            text: string;
+            /** Format: date-time */
+            handedInAt: string;
+            late: boolean;
+            /** Format: uuid */
+            answerEditionId: string | null;
+            times: number;
+            mayReplace: boolean;
+            pages: components["schemas"]["HandInPageDto"][];
+            media: components["schemas"]["MediaDto"];
+            importing: components["schemas"]["JobDto"] | null;
+        };
+        HandInTextDto: {
+            text: string;
+        };
+        AnswerDto: {
+            /** Format: uuid */
+            lessonId: string;
         };
         TodayLessonDto: {
             /** Format: uuid */
@@ -3774,6 +3914,7 @@ export interface components {
             share: number;
             lessons: components["schemas"]["DeskLessonDto"][];
             instructions: string;
+            attachments: components["schemas"]["AttachmentDto"][];
         };
         ClassUnitDto: {
             name: string;
@@ -4301,6 +4442,52 @@ export interface operations {
         requestBody?: never;
         responses: {
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    attachments_bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    files?: string[];
+                };
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttachmentDto"][];
+                };
+            };
+        };
+    };
+    attachments_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                attachment: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description leads to the address of a file that goes with it, as it was brought */
+            307: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5376,6 +5563,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SchoolDto"];
+                };
+            };
+        };
+    };
+    school_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolDaysDto"];
                 };
             };
         };
@@ -7580,127 +7786,83 @@ export interface operations {
             };
         };
     };
-    submissions_handInFiles: {
+    news_own: {
         parameters: {
             query?: never;
-            header: {
-                /** @description the same for every try of one act */
-                "Idempotency-Key": string;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewsDto"];
+                };
             };
-            path: {
-                id: string;
-            };
+        };
+    };
+    news_seen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "multipart/form-data": {
-                    files?: string[];
-                };
+                "application/json": components["schemas"]["SeenNewsDto"];
             };
         };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    news_wishes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HandInDto"];
+                    "application/json": components["schemas"]["NewsWishesDto"];
                 };
             };
         };
     };
-    submissions_handInText: {
+    news_wish: {
         parameters: {
             query?: never;
-            header: {
-                /** @description the same for every try of one act */
-                "Idempotency-Key": string;
-            };
-            path: {
-                id: string;
-            };
+            header?: never;
+            path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HandInTextDto"];
+                "application/json": components["schemas"]["NewsWishesDto"];
             };
         };
         responses: {
-            200: {
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["HandInDto"];
-                };
-            };
-        };
-    };
-    submissions_mine: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HandInDto"];
-                };
-            };
-        };
-    };
-    answers_begin: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AnswerDto"];
-                };
-            };
-        };
-    };
-    answers_handIn: {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description the same for every try of one act */
-                "Idempotency-Key": string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HandInDto"];
-                };
+                content?: never;
             };
         };
     };
@@ -7845,6 +8007,130 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FeedbackDto"];
+                };
+            };
+        };
+    };
+    submissions_handInFiles: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    files?: string[];
+                };
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandInDto"];
+                };
+            };
+        };
+    };
+    submissions_handInText: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandInTextDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandInDto"];
+                };
+            };
+        };
+    };
+    submissions_mine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandInDto"];
+                };
+            };
+        };
+    };
+    answers_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswerDto"];
+                };
+            };
+        };
+    };
+    answers_handIn: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandInDto"];
                 };
             };
         };

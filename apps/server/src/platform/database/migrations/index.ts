@@ -19,6 +19,8 @@ import { SavedOnce1764500000000 } from './1764500000000-savedOnce.ts';
 import { SafeHouse1764400000000 } from './1764400000000-safeHouse.ts';
 import { SharedTakes1764300000000 } from './1764300000000-sharedTakes.ts';
 import { PagesWhole1764100000000 } from './1764100000000-pagesWhole.ts';
+import { Attachments1766300000000 } from './1766300000000-attachments.ts';
+import { News1766200000000 } from './1766200000000-news.ts';
 import { ClassPages1766100000000 } from './1766100000000-classPages.ts';
 
 /** Every step of the schema, oldest first. Named here rather than looked up in the folder, so that none is missed. */
@@ -45,4 +47,6 @@ export const MIGRATIONS = [
   Calendars1765900000000,
   Assigned1766000000000,
   ClassPages1766100000000,
+  News1766200000000,
+  Attachments1766300000000,
 ];

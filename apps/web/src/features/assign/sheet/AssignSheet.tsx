@@ -1,11 +1,12 @@
 import { Button, Group, Stack, Text, TextInput, Title } from '@mantine/core';
 import { useForm } from '@mantine/form';
-import { LEAST_WATCHED, MOST_WATCHED, whomWords, type Told } from '@oakbell/core/assigning';
+import { LEAST_WATCHED, MOST_ATTACHMENTS, MOST_WATCHED, whomWords, type Told } from '@oakbell/core/assigning';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { call, client, once, type Api, type Lesson } from '../../../shared/api/index.ts';
+import { call, client, once, useBringing, type Api, type Lesson } from '../../../shared/api/index.ts';
 import { dayText, ProblemNote, schoolZone, whenText } from '../../../shared/ui/index.ts';
 import classes from '../Assign.module.css';
 import { fieldValue, momentOf } from '../due.ts';
+import { DueNote } from './DueNote.tsx';
 import { LessonsInOrder } from './LessonsInOrder.tsx';
 import { Preview } from './Preview.tsx';
 import { Sentence } from './Sentence.tsx';
@@ -49,6 +50,9 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
       points: pointsFault,
     },
   });
+  const bringing = useBringing<Api['AttachmentDto']>('/api/attachments', (made) =>
+    form.setFieldValue('files', [...form.getValues().files, ...made].slice(0, MOST_ATTACHMENTS)),
+  );
   const assign = useMutation({
     mutationFn: async (terms: Terms): Promise<unknown> => {
       const body = bodyOf(terms, zone, { ownUnit, until: given?.dueAt });
@@ -91,7 +95,11 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
   return (
     <form
       className={`ob-card ${classes.sheet}`}
-      onSubmit={form.onSubmit((terms) => assign.mutate(terms))}
+      onSubmit={form.onSubmit(
+        (terms) => assign.mutate(terms),
+        // The sheet is long: what is wrong may be out of sight.
+        (wrong) => Object.keys(wrong).some((name) => goTo(form.getInputNode(name))),
+      )}
       noValidate
       aria-label={heading}
     >
@@ -112,12 +120,13 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
           type="datetime-local"
           {...form.getInputProps('dueAt')}
         />
+        <DueNote due={values.dueAt} />
         <PlaceFields form={form} unit={values.unit ?? ownUnit} names={unitNames} />
-        <WorkFields form={form} lesson={lesson} />
+        <WorkFields form={form} lesson={lesson} bringing={bringing} />
         <Templates asked={() => askedOf(form.getValues())} onUse={(template) => form.setValues(workOf(template))} />
         <ProblemNote failure={assign.error} />
         <Group>
-          <Button type="submit" loading={assign.isPending}>
+          <Button type="submit" loading={assign.isPending} disabled={bringing.busy}>
             {given ? 'Save, and tell the class' : 'Assign'}
           </Button>
           {given && (
@@ -125,6 +134,7 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
               Leave it
             </Button>
           )}
+          {bringing.busy && <Text c="dimmed">The files are still on their way.</Text>}
           {!ready && <Text c="dimmed">Learners see it as soon as the edition is ready.</Text>}
         </Group>
       </Stack>
@@ -132,6 +142,12 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
     </form>
   );
 }
+
+/** Goes to a field; tells whether it is there. */
+const goTo = (field: HTMLElement | null): boolean => {
+  field?.focus();
+  return field !== null;
+};
 
 /** Lists of the core are not to be written to; the client's are. */
 const plain = ({ all, groups, learners, but }: Terms['to'][number]['whom']) => ({

@@ -23,6 +23,11 @@ export function Preview({ terms, due }: { readonly terms: Terms; readonly due: s
       <Text fw={700}>{titleOf(lessons.map(({ title }) => title))}</Text>
       <Text size="sm">Due {due ?? '…'}</Text>
       {instructions === '' ? <Text>No instructions yet.</Text> : <Words html={withFormulas(instructions, draw)} />}
+      {terms.files.length > 0 && (
+        <Text size="sm">
+          With it: <bdi>{terms.files.map(({ name }) => name).join(', ')}</bdi>
+        </Text>
+      )}
       <Text size="sm">
         {spoken ? `Answer aloud, up to ${timeText(micros(seconds * 1e6))}. ` : ''}
         {handIn ? 'Hand in a PDF, a picture or text.' : spoken ? '' : 'Nothing to hand in.'}{' '}

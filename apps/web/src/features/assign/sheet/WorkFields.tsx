@@ -8,6 +8,7 @@ import {
   SHORTEST_ANSWER_MS,
 } from '@oakbell/core/assigning';
 import type { Lesson } from '../../../shared/api/index.ts';
+import { AttachedFiles, type Bringing } from './AttachedFiles.tsx';
 import type { Terms } from './terms.ts';
 import { WordsEditor } from './WordsEditor.tsx';
 
@@ -15,10 +16,11 @@ interface Props {
   readonly form: UseFormReturnType<Terms>;
   /** On whose pages an answer can be given. */
   readonly lesson: Lesson;
+  readonly bringing: Bringing;
 }
 
 /** What is to be done, and what it is worth. */
-export function WorkFields({ form, lesson }: Props) {
+export function WorkFields({ form, lesson, bringing }: Props) {
   const { values } = form;
   return (
     <>
@@ -27,6 +29,11 @@ export function WorkFields({ form, lesson }: Props) {
         description="Links and formulas are welcome."
         html={values.instructions}
         onChange={(html) => form.setFieldValue('instructions', html)}
+      />
+      <AttachedFiles
+        files={values.files}
+        onChange={(files) => form.setFieldValue('files', files)}
+        bringing={bringing}
       />
       <Switch label="Learners hand something in" {...form.getInputProps('handIn', { type: 'checkbox' })} />
       <Group align="end">

@@ -40,6 +40,7 @@ export interface Work {
 export interface Terms extends Work {
   to: Chosen[];
   lessons: ChosenLesson[];
+  files: readonly Api['AttachmentDto'][];
   dueAt: string;
   /** The unit of the class page; the lesson's own as long as it is null. */
   unit: string | null;
@@ -72,6 +73,7 @@ export const termsOf = (lesson: Lesson, zone: string, given?: Api['AssignmentDto
   ...workOf(given),
   to: given ? [{ classId: given.classId, whom: given.whom }] : [NO_CLASS],
   lessons: given?.lessons ?? [{ id: lesson.id, title: lesson.title }],
+  files: given?.attachments ?? [],
   dueAt: given ? fieldValue(new Date(given.dueAt), zone) : inAWeek(new Date(), zone),
   answerPage: given?.answerPage ?? '',
   unit: given ? (given.unit ?? '') : null,
@@ -103,6 +105,7 @@ export function bodyOf(terms: Terms, zone: string, { ownUnit, until }: Beside): 
   return {
     ...askedOf(terms),
     lessonIds: terms.lessons.map(({ id }) => id),
+    attachmentIds: terms.files.map(({ id }) => id),
     dueAt: typeof moment === 'string' ? (until ?? '') : moment.toISOString(),
     answerPage: terms.spoken && terms.answerPage !== '' ? terms.answerPage : null,
     unit: unitOf(terms, ownUnit),

@@ -1,0 +1,1 @@
+export { NewsModule } from './news.module.ts';

@@ -1,0 +1,80 @@
+import { Injectable } from '@nestjs/common';
+import type { NewsThing } from '@oakbell/core/news';
+import type { Person } from '../../platform/sessions/index.ts';
+import { DueDates, RecentAssignments, type Assignment } from '../assignments/index.ts';
+import { MarkingService } from '../marking/index.ts';
+import { SchoolService } from '../school/index.ts';
+import { SubmissionsService } from '../submissions/index.ts';
+import { DeskItems } from '../today/index.ts';
+import { soonAround } from './news.rules.ts';
+
+/** What is older is no news, on the screen and by mail, in ms. */
+export const NEWS_MS = 14 * 86_400_000;
+
+/** For whom, and from when to when. */
+export interface Asking {
+  readonly person: Person;
+  readonly since: Date;
+  readonly now: Date;
+}
+
+/**
+ * What is new for somebody. It is read from what is there, and kept nowhere: what was taken back is no news, and nothing
+ * that happens has to think of whom it concerns.
+ */
+@Injectable()
+export class NewsService {
+  constructor(
+    private readonly recent: RecentAssignments,
+    private readonly dueDates: DueDates,
+    private readonly marking: MarkingService,
+    private readonly submissions: SubmissionsService,
+    private readonly desk: DeskItems,
+    private readonly school: SchoolService,
+  ) {}
+
+  /** What became news after `since`. */
+  async of({ person, since, now }: Asking): Promise<readonly NewsThing[]> {
+    if (person.role === 'teacher') return this.#handedIn(person.id, since);
+    if (person.role !== 'learner') return [];
+    return [...(await this.#given({ person, since, now })), ...(await this.#handedBack(person.id, since))];
+  }
+
+  async #handedIn(teacherId: string, since: Date): Promise<readonly NewsThing[]> {
+    const waiting = await this.submissions.waitingFor(teacherId, since);
+    return waiting.map(({ id, assignmentId, handedInAt }) => ({
+      ...{ kind: 'handed-in', assignmentId, thingId: id, at: handedInAt.getTime() },
+    }));
+  }
+
+  async #handedBack(learnerId: string, since: Date): Promise<readonly NewsThing[]> {
+    const back = await this.marking.handedBackTo(learnerId, since);
+    return back.map(({ submissionId, assignmentId, at }) => ({
+      ...{ kind: 'handed-back', assignmentId, thingId: submissionId, at: at.getTime() },
+    }));
+  }
+
+  async #given({ person, since, now }: Asking): Promise<readonly NewsThing[]> {
+    const soon = soonAround(now, await this.school.timeZone());
+    const all = await this.recent.forLearner(person.id, { since, now, dueBy: soon.end });
+    const about = ({ id }: Assignment, kind: NewsThing['kind'], at: Date): NewsThing => ({
+      ...{ kind, assignmentId: id, thingId: id, at: at.getTime() },
+    });
+    const given = all.filter(({ createdAt }) => createdAt > since).map((one) => about(one, 'given', one.createdAt));
+    const changed = all.flatMap((one) =>
+      one.changedAt && one.changedAt > since ? [about(one, 'changed', one.changedAt)] : [],
+    );
+    const dueFor = await this.dueDates.of([person.id]);
+    const due = all.filter((one) => dueFor(person.id, one) > now && dueFor(person.id, one) < soon.end);
+    const toDo = new Set(
+      (due.length > 0 ? await this.desk.of(person, due) : []).flatMap(({ assignmentId, state }) =>
+        state === 'to-do' ? [assignmentId] : [],
+      ),
+    );
+    const tomorrow = due
+      .filter(({ id }) => toDo.has(id))
+      .map((one) => about(one, 'due', soon.since(dueFor(person.id, one))))
+      .filter(({ at }) => at > since.getTime());
+    return [...given, ...changed, ...tomorrow];
+  }
+}

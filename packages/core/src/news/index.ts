@@ -1,0 +1,2 @@
+export * from './wishes.ts';
+export * from './items.ts';
