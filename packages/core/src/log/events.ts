@@ -1,5 +1,5 @@
 import type { Micros } from '../clock/index.ts';
-import type { TextThing } from '../pages/index.ts';
+import type { PictureThing, TextThing } from '../pages/index.ts';
 import type { Framing, Inset } from './framing.ts';
 
 /** The version that this code writes; docs/formats/take-log.md describes it. Version 1 is read as well. */
@@ -49,7 +49,7 @@ export interface StrokeContinued extends Timed {
   readonly stroke: string;
   readonly points: StrokePoints;
 }
-/** Strokes or texts are out of sight from now on. */
+/** Strokes, texts or pictures are out of sight from now on. */
 export interface Erased extends Timed {
   readonly kind: 'erased';
   readonly act: string;
@@ -80,6 +80,13 @@ export interface TextWritten extends Timed {
   readonly text: string;
   readonly page: string;
   readonly thing: TextThing;
+}
+/** A picture put onto the page. Its id also names it as an act that can be undone. */
+export interface PicturePlaced extends Timed {
+  readonly kind: 'placed';
+  readonly placed: string;
+  readonly page: string;
+  readonly thing: PictureThing;
 }
 export interface Undone extends Timed {
   readonly kind: 'undone';
@@ -174,6 +181,7 @@ export type TakeEvent =
   | Erased
   | Replaced
   | TextWritten
+  | PicturePlaced
   | Undone
   | Redone
   | PointerMoved

@@ -6,7 +6,7 @@
 import { present } from '../present/index.ts';
 import type { Micros } from '../clock/index.ts';
 import { lastAtOrBefore } from '../intervals/index.ts';
-import type { TextThing } from '../pages/index.ts';
+import type { PictureThing, TextThing } from '../pages/index.ts';
 import type { Pen, Piece, StrokeManner, TakeEvent } from './events.ts';
 
 /** Changes between two checkpoints. */
@@ -33,12 +33,17 @@ export interface Stroke extends Written, StrokeManner {
 export interface WrittenText extends Written {
   readonly thing: TextThing;
 }
-export type Mark = Stroke | WrittenText;
+/** A picture that was put onto the page. */
+export interface PlacedPicture extends Written {
+  readonly thing: PictureThing;
+}
+export type Mark = Stroke | WrittenText | PlacedPicture;
 
 /** The name under which the hand wrote a stroke, of which it may be a piece. */
 export const writtenAs = ({ id, origin }: Stroke): string => origin ?? id;
 
 export const isStroke = (mark: Mark): mark is Stroke => 'points' in mark;
+export const isWritten = (mark: Mark): mark is WrittenText => !isStroke(mark) && mark.thing.kind === 'text';
 
 interface Change {
   readonly at: number;
@@ -66,10 +71,11 @@ function apply(visible: Set<Mark>, change: Change): void {
   else visible.delete(change.mark);
 }
 
-/** A piece of a stroke or text, or null where it is not of that. */
+/** A piece of a stroke, or a text or picture elsewhere, or null where it is not of that. */
 export function pieceOf(mark: Mark, { stroke: id, from = 0, to, dx = 0, dy = 0 }: Piece): Mark | null {
   if (!isStroke(mark)) {
-    return { ...mark, id, thing: { ...mark.thing, id, x: mark.thing.x + dx / 10, y: mark.thing.y + dy / 10 } };
+    const thing = { ...mark.thing, id, x: mark.thing.x + dx / 10, y: mark.thing.y + dy / 10 };
+    return { ...mark, id, thing } as Mark;
   }
   const part = mark.points.slice(from * 4, (to ?? mark.points.length / 4) * 4);
   if (part.length === 0) return null;
@@ -113,6 +119,8 @@ class MarkReader {
         return this.#grow(event.stroke, event.points, at);
       case 'text':
         return this.#add({ id: event.text, page: event.page, at, thing: event.thing }, at);
+      case 'placed':
+        return this.#add({ id: event.placed, page: event.page, at, thing: event.thing }, at);
       case 'erased':
         return this.#act(event.act, { out: event.strokes, put: [] }, at);
       case 'replaced': {

@@ -108,7 +108,7 @@ function markEvents(
   if (!first) return [];
   const begun = isStroke(mark)
     ? strokeEvent(mark, first, { colour: colourOf(mark), last: lastSeen(present(seen.at(-1)).end, ranges) })
-    : textEvent(mark, first);
+    : thingEvent(mark, first);
   if (!begun) return [];
   const events: TakeEvent[] = [begun];
   seen.forEach(({ end }, i) => {
@@ -123,13 +123,13 @@ function markEvents(
   return events;
 }
 
-const textEvent = (mark: Exclude<Mark, Stroke>, { start }: Seen): TakeEvent => ({
-  kind: 'text',
-  at: micros(Math.max(0, start)),
-  text: mark.id,
-  page: mark.page,
-  thing: mark.thing,
-});
+function thingEvent(mark: Exclude<Mark, Stroke>, { start }: Seen): TakeEvent {
+  const { id, page, thing } = mark;
+  const at = micros(Math.max(0, start));
+  return thing.kind === 'text'
+    ? { kind: 'text', at, text: id, page, thing }
+    : { kind: 'placed', at, placed: id, page, thing };
+}
 
 /** A stroke as far as it is seen; null where it was removed. */
 function strokeEvent(

@@ -7,7 +7,16 @@ import { lastAtOrBefore } from '../intervals/index.ts';
 import type { PointerMoved, TakeEvent } from './events.ts';
 import { clipStretches, filmRuns, OPEN_END, type ClipStretch, type FilmRun } from './films.ts';
 import { FIRST_INSET, type Framing, type Inset } from './framing.ts';
-import { indexMarks, isStroke, marksAt, type Mark, type PageMarks, type Stroke, type WrittenText } from './marks.ts';
+import {
+  indexMarks,
+  isStroke,
+  isWritten,
+  marksAt,
+  type Mark,
+  type PageMarks,
+  type Stroke,
+  type WrittenText,
+} from './marks.ts';
 
 /** A place on a page, in tenths of a page unit. */
 export interface PointerPlace {
@@ -74,7 +83,7 @@ export class TakeIndex {
     return this.#turns;
   }
 
-  /** Strokes and typed texts to be seen on `page` at `time`, in the order they were begun. */
+  /** Strokes, typed texts and pictures to be seen on `page` at `time`, in the order they were begun. */
   marksAt(page: string, time: Micros): readonly Mark[] {
     return marksAt(this.#marks.get(page), time);
   }
@@ -83,7 +92,7 @@ export class TakeIndex {
     return this.marksAt(page, time).filter(isStroke);
   }
   textsAt(page: string, time: Micros): readonly WrittenText[] {
-    return this.marksAt(page, time).filter((mark): mark is WrittenText => !isStroke(mark));
+    return this.marksAt(page, time).filter(isWritten);
   }
 
   /** When a stroke began, in rising time: the ticks of the timeline. */

@@ -119,6 +119,7 @@ const KINDS: ReadonlyMap<string, Checks> = new Map<string, Checks>([
   ['erased', { act: isText, strokes: isTexts }],
   ['replaced', { act: isText, out: isTexts, pieces: (value) => Array.isArray(value) && value.every(isPiece) }],
   ['text', { text: isText, page: isText, thing: (value) => readThing(value)?.kind === 'text' }],
+  ['placed', { placed: isText, page: isText, thing: (value) => readThing(value)?.kind === 'picture' }],
   ['undone', { act: isText }],
   ['redone', { act: isText }],
   ['pointer', { page: isText, points: isNumbers(3) }],

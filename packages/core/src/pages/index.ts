@@ -2,6 +2,7 @@ export * from './size.ts';
 export * from './page.ts';
 export * from './backdrop.ts';
 export * from './placed.ts';
+export * from './written.ts';
 export * from './emptyCorner.ts';
 export * from './speaking.ts';
 export * from './pageRecord.ts';

@@ -3,6 +3,8 @@
  * ink, in the order of the list. Places and sizes are page units.
  */
 
+import { readWritten, type WrittenStroke } from './written.ts';
+
 export interface Rect {
   readonly x: number;
   readonly y: number;
@@ -41,14 +43,27 @@ export interface ShapeThing extends Placed {
   /** An arrow whose head is at the left end. */
   readonly backwards?: boolean;
 }
-export type Thing = TextThing | PictureThing | FormulaThing | ShapeThing;
+/** A place to write in, with the words that say what belongs there; empty for none. */
+export interface FieldThing extends Placed {
+  readonly kind: 'field';
+  readonly label: string;
+}
+/** What somebody wrote on the page before it came here: all strokes, within the thing's place. It cannot be changed. */
+export interface InkThing extends Placed {
+  readonly kind: 'ink';
+  readonly strokes: readonly WrittenStroke[];
+}
+export type Thing = TextThing | PictureThing | FormulaThing | ShapeThing | FieldThing | InkThing;
 export type ThingKind = Thing['kind'];
 
 /** The least width and height of a placed thing. */
 export const SMALLEST_THING = 8;
 /** Things on one page at most. */
 export const MOST_THINGS = 300;
-const TEXT_LIMIT = 4000;
+/** Letters of a text on a page at most. */
+export const LONGEST_TEXT_ON_PAGE = 4000;
+/** Letters of what a field says at most. */
+export const LONGEST_FIELD = 100;
 
 /** The topmost thing at a place, or null. Lines count within 12 units of themselves. */
 export function thingAt(things: readonly Thing[], place: { readonly x: number; readonly y: number }): Thing | null {
@@ -96,15 +111,15 @@ export function readThing(item: unknown): Thing | null {
   if (!within(x, -20_000, 20_000) || !within(y, -20_000, 20_000)) return null;
   if (!within(width, 0, 20_000) || !within(height, 0, 20_000)) return null;
   const placed = { id, x, y, width, height };
-  const { kind, text, size, colour, picture, source, stroke } = given;
+  const { kind, text, size, colour, picture, source, stroke, label } = given;
   switch (kind) {
     case 'text':
-      if (!isShort(text, TEXT_LIMIT) || !within(size, 4, 400) || !isColour(colour)) return null;
+      if (!isShort(text, LONGEST_TEXT_ON_PAGE) || !within(size, 4, 400) || !isColour(colour)) return null;
       return { ...placed, kind, text, size, colour };
     case 'picture':
       return isDigest(picture) ? { ...placed, kind, picture } : null;
     case 'formula':
-      if (!isShort(source, TEXT_LIMIT) || !isDigest(picture) || !isColour(colour)) return null;
+      if (!isShort(source, LONGEST_TEXT_ON_PAGE) || !isDigest(picture) || !isColour(colour)) return null;
       return { ...placed, kind, source, picture, colour };
     case 'line':
     case 'arrow':
@@ -116,6 +131,12 @@ export function readThing(item: unknown): Thing | null {
         ...(given['backwards'] === true ? { backwards: true } : {}),
       };
       return { ...placed, kind, colour, stroke, ...ends };
+    }
+    case 'field':
+      return isShort(label, LONGEST_FIELD) ? { ...placed, kind, label } : null;
+    case 'ink': {
+      const strokes = readWritten(given['strokes']);
+      return strokes && { ...placed, kind, strokes };
     }
     default:
       return null;

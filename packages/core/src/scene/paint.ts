@@ -1,16 +1,14 @@
-import { outlineOf, samplesOf, type Point } from '../ink/index.ts';
-import { PAGE_WIDTH, type Page, type TextThing } from '../pages/index.ts';
+import type { Point } from '../ink/index.ts';
+import { PAGE_WIDTH, type Page, type PictureThing, type TextThing } from '../pages/index.ts';
 import type { CameraLook } from './cameraLook.ts';
 import type { Card } from '../edits/index.ts';
 import { WHOLE } from './closeUp.ts';
-import { inkOn, POINTER, VEIL } from './colours.ts';
+import { POINTER, VEIL } from './colours.ts';
+import { drawStroke } from './drawStroke.ts';
 import { drawCard, drawOver } from './paintOver.ts';
-import { drawPage, drawText, isDark, polyline, type FilmPicture } from './paintThings.ts';
+import { drawPage, drawThing, isDark, type FilmPicture } from './paintThings.ts';
 import type { Scene, VisibleStroke } from './scene.ts';
 import type { Picture, Surface, Target } from './surface.ts';
-
-/** How much of the paper a highlighter lets through. */
-const HIGHLIGHT_ALPHA = 0.4;
 
 /** The films of a moment: of the presenter, and of what the page itself shows. */
 export interface Films<P extends Picture> {
@@ -28,7 +26,7 @@ export function paint<P extends Picture>(target: Target<P>, scene: Scene, films:
   const dark = isDark(scene.page);
   paintPage(scrolled, scene.page, scene.height, films.page);
   for (const stroke of scene.strokes) if (isBeneath(stroke)) paintStroke(scrolled, stroke, dark);
-  for (const text of scene.texts) paintText(scrolled, text, dark);
+  for (const thing of scene.things) paintThing(scrolled, thing, dark);
   for (const stroke of scene.strokes) if (!isBeneath(stroke)) paintStroke(scrolled, stroke, dark);
   paintOver(scrolled, scene);
   if (scene.pointer) paintPointer(scrolled, scene.pointer, scene.pointerScale);
@@ -74,38 +72,16 @@ export function paintPage<P extends Picture>(
   inPageUnits(target, () => drawPage(target, page, height, film));
 }
 
-/** Paints text that was typed onto the page. */
-export function paintText<P extends Picture>(target: Target<P>, text: TextThing, dark = false): void {
-  inPageUnits(target, (surface) => drawText(surface, text, dark));
+/** Paints a text or a picture that was put onto the page. */
+export function paintThing<P extends Picture>(target: Target<P>, thing: TextThing | PictureThing, dark = false): void {
+  inPageUnits(target, (surface) => drawThing({ ...target, surface }, thing, dark));
 }
 
 /** Paints one stroke as far as it was drawn. */
 export function paintStroke<P extends Picture>(target: Target<P>, visible: VisibleStroke, dark = false): void {
   const { stroke, untilMs, opacity = 1 } = visible;
-  const { points, pen, form } = stroke;
-  if (points.length === 0 || opacity <= 0) return;
-  inPageUnits(target, (surface) => {
-    surface.globalAlpha = opacity * (pen.kind === 'highlighter' ? HIGHLIGHT_ALPHA : 1);
-    if (form === 'straight') return drawStraight(surface, visible, inkOn(dark, pen.colour));
-    const outline = outlineOf(samplesOf(points, pen.width, untilMs));
-    if (outline.length === 0) return;
-    surface.fillStyle = inkOn(dark, pen.colour);
-    traceSmoothly(surface, outline);
-    surface.fill();
-  });
-}
-
-function drawStraight(surface: Surface, { stroke: { points, pen }, untilMs }: VisibleStroke, colour: string): void {
-  const places: number[] = [];
-  for (let i = 0; i + 3 < points.length && points[i + 3]! <= untilMs; i += 4) {
-    places.push(points[i]! / 10, points[i + 1]! / 10);
-  }
-  if (places.length < 4) return;
-  surface.strokeStyle = colour;
-  surface.lineWidth = pen.width;
-  surface.lineCap = 'round';
-  surface.lineJoin = 'round';
-  polyline(surface, places);
+  if (stroke.points.length === 0 || opacity <= 0) return;
+  inPageUnits(target, (surface) => drawStroke(surface, stroke, { dark, untilMs, opacity }));
 }
 
 /** A ring with a dot: seen on dark and on light, and not mistaken for ink. */
@@ -159,16 +135,4 @@ function inPageUnits<P extends Picture>(target: Target<P>, draw: (surface: Surfa
   if (top !== 0 || view !== WHOLE) surface.translate(-view.x, -top - view.y);
   draw(surface);
   surface.restore();
-}
-
-function traceSmoothly(surface: Surface, outline: readonly Point[]): void {
-  const middle = (a: Point, b: Point) => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
-  const start = middle(outline[outline.length - 1]!, outline[0]!);
-  surface.beginPath();
-  surface.moveTo(start.x, start.y);
-  outline.forEach((corner, i) => {
-    const end = middle(corner, outline[(i + 1) % outline.length]!);
-    surface.quadraticCurveTo(corner.x, corner.y, end.x, end.y);
-  });
-  surface.closePath();
 }

@@ -4,18 +4,22 @@ import {
   isFilmed,
   LABEL_SIZE,
   linesOf,
+  type FieldThing,
   type Page,
   type ShapeThing,
   type TextThing,
   type Thing,
 } from '../pages/index.ts';
 import { inkOn, paperOf } from './colours.ts';
+import { drawStroke, polyline } from './drawStroke.ts';
 import { PAGE_FONT, type Picture, type Surface, type Target } from './surface.ts';
 
 /** From one line of text to the next, as a multiple of its size. */
 const LINE_SPACING = 1.3;
 const WEIGHTS = { faint: 1.5, strong: 1.5, bold: 3 } as const;
 const HEAD = 26;
+/** The letters of what a field says, in page units. */
+const FIELD_LABEL = 26;
 
 /** Whether light ink is needed on a page. */
 export const isDark = (page: Page): boolean => page.kind === 'board' && page.backdrop.dark === true;
@@ -94,9 +98,33 @@ export function drawThing<P extends Picture>({ surface, assets }: Target<P>, thi
       if (picture) surface.drawImage(picture, thing.x, thing.y, thing.width, thing.height);
       return;
     }
+    case 'field':
+      return drawField(surface, thing, dark);
+    case 'ink': {
+      const beneath = thing.strokes.filter(({ pen }) => pen.kind === 'highlighter');
+      const above = thing.strokes.filter(({ pen }) => pen.kind !== 'highlighter');
+      for (const stroke of [...beneath, ...above]) {
+        surface.save();
+        drawStroke(surface, stroke, { dark });
+        surface.restore();
+      }
+      return;
+    }
     default:
       return drawShape(surface, thing, dark);
   }
+}
+
+/** A place to write in: a thin frame with its words small in the upper corner. */
+function drawField(surface: Surface, { x, y, width, height, label }: FieldThing, dark: boolean): void {
+  const paper = paperOf(dark);
+  surface.strokeStyle = paper.bold;
+  surface.lineWidth = 1.5;
+  polyline(surface, [x, y, x + width, y, x + width, y + height, x, y + height, x, y]);
+  surface.fillStyle = paper.bold;
+  surface.textAlign = 'left';
+  surface.font = `${FIELD_LABEL}px "${PAGE_FONT}"`;
+  surface.fillText(label, x, y - FIELD_LABEL * 0.35);
 }
 
 /** Text broken to its width, from the top of its place downwards. */
@@ -141,12 +169,4 @@ function drawShape(surface: Surface, thing: ShapeThing, dark: boolean): void {
   const side = (turn: number) =>
     [tip.x - Math.cos(angle + turn) * HEAD, tip.y - Math.sin(angle + turn) * HEAD] as const;
   polyline(surface, [...side(0.45), tip.x, tip.y, ...side(-0.45)]);
-}
-
-/** A line from place to place: x and y in turn. */
-export function polyline(surface: Surface, places: readonly number[]): void {
-  surface.beginPath();
-  surface.moveTo(places[0]!, places[1]!);
-  for (let i = 2; i + 1 < places.length; i += 2) surface.lineTo(places[i]!, places[i + 1]!);
-  surface.stroke();
 }

@@ -24,7 +24,7 @@ import {
   type TakeIndex,
   writtenAs,
 } from '../log/index.ts';
-import { WIDE_HEIGHT, type Page, type TextThing } from '../pages/index.ts';
+import { WIDE_HEIGHT, type Page, type PictureThing, type TextThing } from '../pages/index.ts';
 import { cameraLook, type CameraLook } from './cameraLook.ts';
 import { viewAt, WHOLE } from './closeUp.ts';
 
@@ -36,7 +36,8 @@ export interface Scene {
   /** Page units: the place at the upper edge of the view, which is `page.height` high. */
   readonly top: number;
   readonly strokes: readonly VisibleStroke[];
-  readonly texts: readonly TextThing[];
+  /** Texts and pictures that were put onto the page. */
+  readonly things: readonly (TextThing | PictureThing)[];
   readonly pointer: PointerPlace | null;
   /** How a camera picture is shown, if the take has one. */
   readonly camera: CameraLook;
@@ -169,7 +170,7 @@ export function sceneOfTake(pages: readonly Page[], take: TakeIndex, time: Micro
     height: Math.max(page.height, take.heightAt(page.id, time) ?? 0),
     top: take.topAt(page.id, time),
     strokes: marks.filter(isStroke).map((stroke) => visibleAt(stroke, time)),
-    texts: marks.flatMap((mark) => (isStroke(mark) ? [] : [mark.thing])),
+    things: marks.flatMap((mark) => (isStroke(mark) ? [] : [mark.thing])),
     pointer: take.pointerAt(page.id, time),
     camera: cameraLook({ framing: take.framingAt(time), inset: take.insetAt(time), time, viewHeight: page.height }),
   };
@@ -192,7 +193,7 @@ export function plainScene(page: Page): Scene {
     height: page.height,
     top: 0,
     strokes: [],
-    texts: [],
+    things: [],
     pointer: null,
     camera: cameraLook({
       framing: { ...since, now: 'page', before: 'page' },

@@ -68,7 +68,7 @@ function Desk({ pad, onLeave }: { readonly pad: CompanionPad; readonly onLeave: 
           untilMs: 1e9,
         })),
       ],
-      texts: up.marks.flatMap((mark) => (isStroke(mark) ? [] : [mark.thing])),
+      things: up.marks.flatMap((mark) => (isStroke(mark) ? [] : [mark.thing])),
     });
   }, [view, up, pad, pictures]);
 

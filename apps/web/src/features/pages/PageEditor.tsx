@@ -191,10 +191,19 @@ const NAMES = {
   arrow: 'Arrow',
   box: 'Box',
   ellipse: 'Ellipse',
+  field: 'Field',
+  ink: 'Ink',
 } as const;
 
+/** What a thing says; nothing where it has no words. */
+function wordsOn(thing: Thing): string {
+  if (thing.kind === 'text') return thing.text;
+  if (thing.kind === 'field') return thing.label;
+  return thing.kind === 'formula' ? thing.source : '';
+}
+
 function nameOf(thing: Thing): string {
-  const words = thing.kind === 'text' ? thing.text : thing.kind === 'formula' ? thing.source : '';
+  const words = wordsOn(thing);
   return words === ''
     ? NAMES[thing.kind]
     : `${NAMES[thing.kind]}: ${words.slice(0, 24)}${words.length > 24 ? '…' : ''}`;

@@ -1,10 +1,11 @@
-import { ColorInput, Divider, Group, Menu, NumberInput, Textarea } from '@mantine/core';
+import { ColorInput, Divider, Group, Menu, NumberInput, Textarea, TextInput } from '@mantine/core';
 import {
   IconArrowBackUp,
   IconArrowForwardUp,
   IconArrowNarrowRight,
   IconCircle,
   IconCrop,
+  IconForms,
   IconLetterT,
   IconLine,
   IconMathFunction,
@@ -16,7 +17,9 @@ import {
   IconTrash,
 } from '@tabler/icons-react';
 import {
+  LONGEST_FIELD,
   PAGE_WIDTH,
+  type FieldThing,
   type FormulaThing,
   type PictureThing,
   type ShapeThing,
@@ -35,7 +38,11 @@ const FormulaDialog = lazy(() => import('./FormulaDialog.tsx').then((module) => 
 const CutOutDialog = lazy(() => import('./CutOutDialog.tsx').then((module) => ({ default: module.CutOutDialog })));
 
 export type NewThing =
-  Omit<TextThing, 'id'> | Omit<PictureThing, 'id'> | Omit<FormulaThing, 'id'> | Omit<ShapeThing, 'id'>;
+  | Omit<TextThing, 'id'>
+  | Omit<PictureThing, 'id'>
+  | Omit<FormulaThing, 'id'>
+  | Omit<ShapeThing, 'id'>
+  | Omit<FieldThing, 'id'>;
 interface Props {
   readonly lesson: Lesson;
   readonly page: LessonPage;
@@ -125,6 +132,12 @@ export function ThingTools(props: Props) {
             ))}
           </Menu.Dropdown>
         </Menu>
+        <IconAction
+          label="Field that learners type in, on a worksheet"
+          onClick={() => onAdd({ kind: 'field', label: 'Answer', ...place, width: 600, height: 120 })}
+        >
+          <IconForms aria-hidden />
+        </IconAction>
         <IconAction label="Cut-out from a page or file" onClick={() => setOpen('cut-out')}>
           <IconCrop aria-hidden />
         </IconAction>
@@ -161,6 +174,16 @@ export function ThingTools(props: Props) {
               step={4}
               value={thing.size}
               onChange={(size) => typeof size === 'number' && size >= 4 && onChange({ size })}
+            />
+          )}
+          {thing.kind === 'field' && (
+            <TextInput
+              aria-label="What belongs in the field"
+              size="sm"
+              w={260}
+              maxLength={LONGEST_FIELD}
+              value={thing.label}
+              onChange={(event) => onChange({ label: event.currentTarget.value })}
             />
           )}
           {'stroke' in thing && (

@@ -16,7 +16,7 @@ import {
   paintPage,
   paintPointer,
   paintStroke,
-  paintText,
+  paintThing,
   paintVeil,
   WHOLE,
   type Films,
@@ -165,10 +165,10 @@ export class ScenePainter {
   }
 
   #paintInk(done: readonly Stroke[], region: Bounds): void {
-    const { page, texts, card } = present(this.#scene);
+    const { page, things, card } = present(this.#scene);
     if (card) return;
     const place = this.#place(this.#ink);
-    for (const text of texts) paintText(place, text, isDark(page));
+    for (const thing of things) paintThing(place, thing, isDark(page));
     const above = done.filter((stroke) => !lies(stroke) && meets(strokeBounds(stroke), region));
     for (const stroke of above) paintStroke(place, { stroke, untilMs: Infinity }, isDark(page));
   }
@@ -233,10 +233,10 @@ function versionOf(list: object | undefined): number {
 }
 
 /** Changes whenever the page beneath the ink has to be painted anew. */
-function keyOf({ page, height, top, texts, view, card }: Scene, pictures: Pictures, widthPx: number): string {
+function keyOf({ page, height, top, things, view, card }: Scene, pictures: Pictures, widthPx: number): string {
   const drawn = picturesOf(page).map((digest) => `${digest}${pictures.has(digest)}`);
   const backdrop = page.kind === 'board' ? versionOf(page.backdrop) : 0;
-  const words = texts.map((text) => `${text.id}@${text.x},${text.y}`);
+  const words = things.map((thing) => `${thing.id}@${thing.x},${thing.y}`);
   const seen = view ? `${view.x},${view.y},${view.width}` : '';
   const shown = card ? JSON.stringify(card) : '';
   return [page.id, widthPx, height, top, backdrop, versionOf(page.things), seen, shown, ...drawn, ...words].join(' ');

@@ -62,7 +62,7 @@ function betterCorner({
     top,
     height: top + page.height,
     strokes: marks.flatMap((mark) => (isStroke(mark) ? [{ stroke: mark, untilMs: Infinity }] : [])),
-    texts: marks.flatMap((mark) => (isStroke(mark) ? [] : [mark.thing])),
+    things: marks.flatMap((mark) => (isStroke(mark) ? [] : [mark.thing])),
   };
   paint({ surface, widthPx: LOOK_WIDTH, assets: pictures }, scene);
   const isTaken = takenOn(surface.getImageData(0, 0, LOOK_WIDTH, height));

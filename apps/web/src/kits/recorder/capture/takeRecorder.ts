@@ -3,7 +3,7 @@ import { fromFrames, micros, ZERO, type Micros } from '@oakbell/core/clock';
 import { eventText, logHeaderText, type Mark, type TakeEvent } from '@oakbell/core/log';
 import { TALLEST_BOARD } from '@oakbell/core/pages';
 import type { CaptureOrder, CaptureReport, TakeFacts } from './captureProtocol.ts';
-import { LiveInk } from '../ink/index.ts';
+import { LiveInk } from '../../ink/index.ts';
 import {
   LoadWatch,
   type Lost,

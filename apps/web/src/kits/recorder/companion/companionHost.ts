@@ -9,7 +9,7 @@ import {
   type ToRoom,
 } from '@oakbell/core/companion';
 import { DeviceClock, Line, TakenActs, type LineState } from '../../companion/index.ts';
-import type { PenPoint } from '../ink/index.ts';
+import type { PenPoint } from '../../ink/index.ts';
 import type { RoomPage } from './roomPage.ts';
 import type { TakeRecorder } from '../capture/index.ts';
 

@@ -16,7 +16,7 @@ import {
 import { useKeys } from '../../../shared/ui/index.ts';
 import { Stage, type Pictures, type StageFilms, type StageHandle } from '../../stage/index.ts';
 import type { PracticePoint } from '../practice/index.ts';
-import { InkHand, type PenPoint, type Repaint, type Tool, type ToolKind } from '../ink/index.ts';
+import { InkHand, type PenPoint, type Repaint, type Tool, type ToolKind } from '../../ink/index.ts';
 import classes from './Room.module.css';
 import { type TakeRecorder, useInkVersion, useRecorderView } from '../capture/index.ts';
 import { TextOnPage } from './TextOnPage.tsx';
@@ -93,7 +93,7 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
         ),
         ...moving(),
       ],
-      texts: marks.flatMap((mark) => (isStroke(mark) ? [] : [mark.thing])),
+      things: marks.flatMap((mark) => (isStroke(mark) ? [] : [mark.thing])),
       pointer: pointer.current,
     });
     setFrame(frameStyle(present(hand.current).frame, page.height, top));

@@ -12,7 +12,7 @@ import { BoardScroll } from './BoardScroll.tsx';
 import { InkStage, type InkStageHandle } from './InkStage.tsx';
 import { LevelColumn } from './LevelColumn.tsx';
 import { PageStrip } from './PageStrip.tsx';
-import { keepTray, keptTray, type Tool } from '../ink/index.ts';
+import { keepTray, keptTray, type Tool } from '../../ink/index.ts';
 import { PenTray } from './PenTray.tsx';
 import { Review } from './Review.tsx';
 import { roomKeys } from './roomKeys.ts';

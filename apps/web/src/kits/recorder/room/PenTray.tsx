@@ -20,7 +20,7 @@ import {
 import { FIRST_FADING, FIRST_HIGHLIGHTER, FIRST_PENS, type TrayPen } from '@oakbell/core/log';
 import type { ReactNode } from 'react';
 import { IconAction } from '../../../shared/ui/index.ts';
-import { SHAPES, type Tool, type Tray } from '../ink/index.ts';
+import { SHAPES, type Tool, type Tray } from '../../ink/index.ts';
 import { type TakeRecorder, useInkVersion, useRecorderView } from '../capture/index.ts';
 import classes from './Room.module.css';
 

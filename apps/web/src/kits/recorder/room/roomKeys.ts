@@ -1,6 +1,6 @@
 import type { Framing } from '@oakbell/core/log';
 import type { KeyLine, Keys } from '../../../shared/ui/index.ts';
-import type { Tool, Tray } from '../ink/index.ts';
+import type { Tool, Tray } from '../../ink/index.ts';
 
 /** The keys of the room in words. */
 export const ROOM_KEYS: readonly KeyLine[] = [

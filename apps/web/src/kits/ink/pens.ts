@@ -1,4 +1,4 @@
-import { browserShelf, ownName } from '../../../shared/api/index.ts';
+import { browserShelf, ownName } from '../../shared/api/index.ts';
 import type { Shape } from '@oakbell/core/ink';
 import { FIRST_FADING, FIRST_HIGHLIGHTER, FIRST_PENS, readPens, type TrayPen } from '@oakbell/core/log';
 

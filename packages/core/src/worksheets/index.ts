@@ -1,0 +1,2 @@
+export * from './sheetLog.ts';
+export * from './sheetPages.ts';
