@@ -7,6 +7,7 @@ import { BUOYS_LESSON, PASSAGE_LESSON, SECONDARY_LESSON, WIND_LESSON } from './l
 import { performed, type MadeTake, type Sentence } from './script.ts';
 import type { Voice } from './voices.ts';
 import { world } from './world.ts';
+import { writtenSheet } from './worksheets.ts';
 
 /** Makes every file of the demo world anew, and what the practice devices say and write. Needs flite, festival with its HTS voice, and ffmpeg. */
 const [, , folder, practice] = process.argv;
@@ -47,4 +48,6 @@ put('table.pdf', await tableSlides());
 put('plan-wren.pdf', await passagePlan('Wren Calloway', 'Skerry Quay to Tern Point', MIXED_UP));
 put('plan-tam.pdf', await passagePlan('Tam Oriel', 'Skerry Quay to Gannet Cove', RIGHT));
 put('chart.jpg', chartPhoto());
+put('sheet-wren.ndjson', writtenSheet(301, { range: '3.6', twelfth: '0.3', 'at-nine': '3.0 m' }, 6));
+put('sheet-idris.ndjson', writtenSheet(302, { range: '3.6' }, 2));
 put('world.json', JSON.stringify(world(frames), null, 2));

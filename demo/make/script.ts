@@ -28,7 +28,8 @@ export interface MadeTake {
   readonly frames: number;
 }
 
-function seeded(seed: number): () => number {
+/** Numbers from 0 to 1 that are the same for the same seed. */
+export function seeded(seed: number): () => number {
   let state = seed;
   return () => (state = (state * 48271) % 2147483647) / 2147483647;
 }

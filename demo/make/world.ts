@@ -1,4 +1,5 @@
 /* People, classes, lessons and what has happened so far. All of it is made up. */
+import { TIDE_SHEET } from './worksheets.ts';
 import { LARGER_CLASSES, PASSAGE_TEXTS, TERM, visitsOf } from './term.ts';
 
 const TENTH_A = [
@@ -229,6 +230,7 @@ export function world(frames: Readonly<Record<string, number>>) {
         handIn: true,
         answerLimitMs: 60_000,
         files: [{ file: 'table.pdf', name: 'Tide table of Skerry Quay.pdf' }],
+        worksheet: { backdrop: { kind: 'squared' }, things: TIDE_SHEET },
       },
       {
         key: 'twelfths-10b',
@@ -314,6 +316,10 @@ export function world(frames: Readonly<Record<string, number>>) {
       { assignment: 'twelfths-10b', hoursAgo: 8, byLearner: [[[0, 1]], [[0, 0.4]], [], [[0, 0.15]]] },
     ],
     visits: TERM.flatMap((given) => visitsOf(given, learnersOf(given.class))),
+    sheets: [
+      { assignment: 'twelfths-10a', learner: 'wren.calloway', hoursAgo: 4, file: 'sheet-wren.ndjson' },
+      { assignment: 'twelfths-10a', learner: 'idris.penhale', hoursAgo: 1, file: 'sheet-idris.ndjson' },
+    ],
     handIns: [
       ...PASSAGE_TEXTS.map(({ learner, hoursAgo, text }) => ({ assignment: 'passage-11a', learner, hoursAgo, text })),
       {

@@ -21,8 +21,10 @@ import { PeopleModule } from './modules/people/index.ts';
 import { RostersModule } from './modules/rosters/index.ts';
 import { QuickWordsModule } from './modules/quickwords/index.ts';
 import { SchoolModule } from './modules/school/index.ts';
+import { SheetsModule } from './modules/sheets/index.ts';
 import { SubmissionsModule } from './modules/submissions/index.ts';
 import { TakesModule } from './modules/takes/index.ts';
+import { WorksheetsModule } from './modules/worksheets/index.ts';
 import { TodayModule } from './modules/today/index.ts';
 import { WatchingModule } from './modules/watching/index.ts';
 import { ActsModule } from './platform/acts/index.ts';
@@ -91,6 +93,8 @@ import { MakingModule } from './modules/making/index.ts';
     CalendarModule,
     NewsModule,
     SubmissionsModule,
+    WorksheetsModule,
+    SheetsModule,
     MarkingModule,
     TodayModule,
     ClassPageModule,

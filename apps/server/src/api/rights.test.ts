@@ -7,6 +7,7 @@ import { PeopleService } from '../modules/people/index.ts';
 import { ClassesService } from '../modules/classes/index.ts';
 import type { Role } from '../platform/sessions/index.ts';
 import { Events } from '../platform/events/index.ts';
+import { boardSheet, strokeOn, write } from '../testing/sheets.ts';
 import { addSchool, PASSWORD, startTestApp, type TestApp } from '../testing/testApp.ts';
 import type { Response } from 'supertest';
 import type { IncomingMessage } from 'node:http';
@@ -220,6 +221,17 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'put /api/assignments/{id}': classTeachers,
   'delete /api/assignments/{id}': classTeachers,
   'post /api/attachments': { roles: TEACHERS },
+  'post /api/worksheets/from-lesson': { roles: TEACHERS, may: ['owner', 'colleague'] },
+  'post /api/worksheets/of-boards': { roles: TEACHERS },
+  'post /api/worksheets/of-files': { roles: TEACHERS },
+  'get /api/worksheets/{id}': { roles: TEACHERS, may: ['owner', 'coTeacher'] },
+  'get /api/assignments/{id}/sheet': classLearners,
+  'post /api/assignments/{id}/sheet/parts': classLearners,
+  'post /api/assignments/{id}/sheet/pictures': classLearners,
+  'put /api/assignments/{id}/hand-in/sheet': classLearners,
+  'get /api/assignments/{id}/sheets': classTeachers,
+  // Of a learner of 10a.
+  'get /api/assignments/{id}/sheets/{learner}': classTeachers,
   'get /api/assignments/{id}/attachments/{attachment}': classOfIt,
   'get /api/assignments/{id}/guardian-links': classTeachers,
   'post /api/assignments/{id}/guardian-links': classTeachers,
@@ -297,8 +309,10 @@ async function world(): Promise<Readonly<Record<string, string>>> {
     .attach('files', await pdfOf(1), 'a.pdf')
     .expect(201);
   const attachment = (files.body as [{ id: string }])[0].id;
-  const terms = { answerLimitMs: 60_000, attachmentIds: [attachment] };
+  const worksheet = await boardSheet(ilse);
+  const terms = { answerLimitMs: 60_000, attachmentIds: [attachment], worksheetId: worksheet.id };
   const assignment = await assign(ilse, lesson.id, ids['10a']!, terms);
+  await write(tam, assignment, [strokeOn(worksheet.pages[0]!.id, 'a')]).expect(201);
   await tam.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'My plan' }).expect(200);
   await moved.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'Mine' }).expect(200);
   const { body: desk } = await ilse.get(`/api/marking/${assignment}`).expect(200);
@@ -332,6 +346,7 @@ async function world(): Promise<Readonly<Record<string, string>>> {
     edition: edition.id,
     assignment,
     attachment,
+    worksheet: worksheet.id,
     submission: of('tam').submissionId,
     feedback: of('tam').feedbackLessonId,
     visit: opened.id,
@@ -355,6 +370,7 @@ function idFor(path: string): string {
     ['/api/marking/', 'assignment'],
     ['/api/desk/', 'assignment'],
     ['/api/assignments/', 'assignment'],
+    ['/api/worksheets/', 'worksheet'],
     ['/api/assignment-templates/', 'template'],
     ['/api/lessons/', 'lesson'],
     ['/api/takes/', 'take'],
@@ -377,6 +393,7 @@ const bodyFor = (route: string): object => {
   if (route === 'post /api/classes/{id}/copies') return { from: things['class'], ids: 'none' };
   if (route === 'post /api/classes/{id}/words') return { lessonId: lesson, more: 1 };
   if (route === 'put /api/watching/visits/{id}') return { editionId: edition };
+  if (route === 'post /api/worksheets/from-lesson') return { lessonId: lesson, pageIds: [] };
   if (route === 'post /api/library/changes') return { ids: [lesson] };
   if (route === 'put /api/takes/{id}') return { lessonId: lesson, windowKey: 'walk' };
   return {};
@@ -390,6 +407,7 @@ async function answerTo(who: Who, route: string): Promise<string> {
     .replace('{id}', route === 'put /api/watching/visits/{id}' ? randomUUID() : idFor(path))
     .replace('{page}', things['page']!)
     .replace('{attachment}', things['attachment']!)
+    .replace('{learner}', ids['tam']!)
     .replace(/\{(upload|person|window|group|unit|word|copy|link)\}/, randomUUID())
     .replace('{from}', things['class']!)
     .replace('{day}', '2026-03-05')
@@ -407,9 +425,10 @@ async function answerTo(who: Who, route: string): Promise<string> {
   if (status === 401 && code === 'signed-out') return 'signed-out';
   if (status === 403) return code ?? '403';
   // A part of it may not be there for its owner either: only the thing itself counts.
-  const isThing = / (lesson|take|edition|visit|class|assignment|course|unit|job|person|roster|template) for you/.test(
-    detail ?? '',
-  );
+  const isThing =
+    / (lesson|take|edition|visit|worksheet|class|assignment|course|unit|job|person|roster|template) for you/.test(
+      detail ?? '',
+    );
   if (status === 404 && route.includes('/marking/hand-ins/')) return 'not-there';
   return status === 404 && isThing ? 'not-there' : 'open';
 }

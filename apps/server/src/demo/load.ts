@@ -16,6 +16,7 @@ import { SubmissionsModule } from '../modules/submissions/index.ts';
 import { TakesModule } from '../modules/takes/index.ts';
 import { WatchingModule } from '../modules/watching/index.ts';
 import { DemoLoader } from './loader.ts';
+import { WorksheetsModule } from '../modules/worksheets/index.ts';
 import { PagesModule } from '../modules/pages/index.ts';
 import { FilesModule } from '../modules/files/index.ts';
 import { ImportsModule } from '../modules/imports/index.ts';
@@ -39,6 +40,7 @@ import { ImportsModule } from '../modules/imports/index.ts';
     SubmissionsModule,
     MarkingModule,
     WatchingModule,
+    WorksheetsModule,
   ],
   providers: [DemoLoader],
 })

@@ -1,6 +1,7 @@
 import { USUAL_WATCHED, WHOLE_CLASS } from '@oakbell/core/assigning';
 import { present } from '@oakbell/core/present';
 import { Injectable } from '@nestjs/common';
+import { randomUUID } from 'node:crypto';
 import { cp, mkdtemp, readFile, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -10,7 +11,7 @@ import { ClassesService } from '../modules/classes/index.ts';
 import { CoursesService } from '../modules/courses/index.ts';
 import { EditionsService, type EditionHead } from '../modules/editions/index.ts';
 import { OutlineService } from '../modules/outline/index.ts';
-import { PagesService } from '../modules/pages/index.ts';
+import { PageEditing, PagesService } from '../modules/pages/index.ts';
 import { FileChecks } from '../modules/files/index.ts';
 import { IMPORT, ImportsService } from '../modules/imports/index.ts';
 import { LessonsService, type Lesson } from '../modules/lessons/index.ts';
@@ -20,10 +21,12 @@ import { SchoolService } from '../modules/school/index.ts';
 import { SubmissionsService } from '../modules/submissions/index.ts';
 import { TakesService } from '../modules/takes/index.ts';
 import { ReportsService } from '../modules/watching/index.ts';
+import { SheetsService, WorksheetsService } from '../modules/worksheets/index.ts';
+import { Acts } from '../platform/acts/index.ts';
 import { JobsService } from '../platform/jobs/index.ts';
 import { paragraphsOf } from '../platform/words/index.ts';
 import type { Person } from '../platform/sessions/index.ts';
-import type { World, WorldFile, WorldLesson, WorldTake } from './world.ts';
+import type { World, WorldFile, WorldLesson, WorldSheet, WorldTake } from './world.ts';
 
 const HOUR_MS = 3_600_000;
 const PATIENCE_MS = 120_000;
@@ -54,6 +57,10 @@ export class DemoLoader {
     private readonly submissions: SubmissionsService,
     private readonly marking: MarkingService,
     private readonly watching: ReportsService,
+    private readonly worksheets: WorksheetsService,
+    private readonly sheets: SheetsService,
+    private readonly editing: PageEditing,
+    private readonly acts: Acts,
     private readonly jobs: JobsService,
   ) {}
 
@@ -86,6 +93,7 @@ export class DemoLoader {
       if (given.has(lesson.key)) await this.editions.publish(whose(lesson.by), id);
     }
     await this.#assign(folder, world);
+    await this.#write(folder, world);
     await this.#handIn(folder, world);
     await this.#play(world);
     await this.#mark(world);
@@ -154,8 +162,9 @@ export class DemoLoader {
       const lessonIds = [lesson, ...(terms.then ?? [])].map((one) => present(this.#lessons.get(one)).id);
       const by = present(teachers.get(className));
       const attachmentIds = await this.#bring(folder, by, terms.files ?? []);
+      const worksheetId = terms.worksheet ? await this.#worksheet(by, terms.worksheet) : null;
       const asked = {
-        ...{ points, handIn, answerLimitMs, dueAt, lessonIds, answerPage: null, attachmentIds },
+        ...{ points, handIn, answerLimitMs, dueAt, lessonIds, answerPage: null, worksheetId, attachmentIds },
         ...{ unit: present(world.lessons.find((one) => one.key === lesson)).unit, day },
         instructions: paragraphsOf(instructions),
         watchedPercent: USUAL_WATCHED,
@@ -168,6 +177,25 @@ export class DemoLoader {
       const made = present((await this.assignments.add(teacher, asked, [to]))[0]);
       this.#assignments.set(key, made);
       if (topic !== undefined) await this.outline.say(to.classId, { day, unitId: made.unitId, topic });
+    }
+  }
+
+  async #worksheet(by: string, { backdrop, things }: WorldSheet): Promise<string> {
+    const { id } = await this.worksheets.ofBoards({ id: by, role: 'teacher' }, backdrop, 1);
+    const [page] = await this.pages.idsOf(id);
+    await this.editing.setThings(id, present(page), { things });
+    return id;
+  }
+
+  async #write(folder: string, { sheets }: World): Promise<void> {
+    for (const { assignment, learner, hoursAgo, file } of sheets) {
+      const { id, worksheetId } = present(this.#assignments.get(assignment));
+      const [page] = await this.pages.idsOf(present(worksheetId));
+      const events = (await readFile(join(folder, file), 'utf8')).replaceAll('"@0"', JSON.stringify(page));
+      const whose = { assignmentId: id, learnerId: present(this.#people.get(learner)) };
+      const part = { visit: randomUUID(), number: 0, events };
+      const at = new Date(Date.now() - hoursAgo * HOUR_MS);
+      await this.acts.do(() => this.sheets.add(whose, present(worksheetId), part, at));
     }
   }
 

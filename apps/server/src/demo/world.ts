@@ -1,3 +1,5 @@
+import type { Backdrop, Thing } from '@oakbell/core/pages';
+
 /** A world to be brought in, as demo/world/world.json has it. */
 export interface World {
   readonly school: { readonly name: string; readonly timeZone: string };
@@ -45,6 +47,15 @@ export interface World {
     readonly topic?: string;
     /** Files that go with it. */
     readonly files?: readonly WorldFile[];
+    /** The one board that learners write on, with what is placed on it. */
+    readonly worksheet?: WorldSheet;
+  }[];
+  /** What learners have begun to write on worksheets: lines of events. */
+  readonly sheets: readonly {
+    readonly assignment: string;
+    readonly learner: string;
+    readonly hoursAgo: number;
+    readonly file: string;
   }[];
   /** By learner in the order of the class: shares of the lesson, from and to, as they were played. */
   readonly plays: readonly {
@@ -82,6 +93,11 @@ export interface World {
     readonly comment: string;
     readonly heardHoursAgo: number;
   };
+}
+/** A board that is written on. */
+export interface WorldSheet {
+  readonly backdrop: Backdrop;
+  readonly things: readonly Thing[];
 }
 export interface WorldTake {
   readonly name: string;

@@ -1,6 +1,7 @@
 import { WHOLE_CLASS } from '@oakbell/core/assigning';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import { logText } from '@oakbell/core/log';
+import { partText } from '@oakbell/core/worksheets';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import supertest, { type agent, type Response } from 'supertest';
@@ -16,6 +17,7 @@ import { pdfOf, pictureOf, pptxOf } from './files.ts';
 import { faultsIn } from './invariants.ts';
 import { askedWith, assign, newLesson, publish, putPart, templateOf, toClass, until, visit } from './lesson.ts';
 import { appliedRoster, decided, plannedRoster, rosterOf } from './rosters.ts';
+import { boardSheet, strokeOn, write } from './sheets.ts';
 import { encoded } from './sounds.ts';
 import { addSchool, PASSWORD, startTestApp, type TestApp } from './testApp.ts';
 import { partsOf, speechLike } from './voiceParts.ts';
@@ -198,6 +200,11 @@ const lessonsOf = (name: string) => count('SELECT COUNT(*) AS n FROM lesson WHER
 const editionsOf = (lesson: string, n: number) => async () =>
   expect(await count('SELECT COUNT(*) AS n FROM edition WHERE lessonId = ?', [lesson])).toBe(n);
 const board = { kind: 'squared' };
+/** A worksheet of one board that tam's class has. */
+async function sheetGiven(): Promise<{ assignment: string; page: string }> {
+  const { id, pages } = await boardSheet(ilse!);
+  return { assignment: await assigned({ worksheetId: id }), page: pages[0]!.id };
+}
 /** A job that is worked on until it is cancelled, or one that failed. */
 async function parked(state: 'running' | 'failed'): Promise<string> {
   const jobs = test.app.get(JobsService, { strict: false });
@@ -223,6 +230,35 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   'put /api/own-news/wishes': () =>
     Promise.resolve({ path: '/api/own-news/wishes', body: { ...NEWS_WISHES, kinds: ['handed-in'] } }),
   'post /api/attachments': async () => ({ path: '/api/attachments', how: attach(await pdfOf(1), 'sheet.pdf') }),
+  'post /api/worksheets/from-lesson': async () => {
+    const { id, page } = await bare();
+    return { path: '/api/worksheets/from-lesson', body: { lessonId: id, pageIds: [page] } };
+  },
+  'post /api/worksheets/of-boards': () =>
+    Promise.resolve({ path: '/api/worksheets/of-boards', body: { backdrop: board, count: 2 } }),
+  'post /api/worksheets/of-files': async () => ({
+    path: '/api/worksheets/of-files',
+    how: attach(await pdfOf(1), 'sheet.pdf'),
+  }),
+  'post /api/assignments/{id}/sheet/parts': async () => {
+    const { assignment, page } = await sheetGiven();
+    const part = { visit: randomUUID(), number: 0, events: partText([strokeOn(page, 'a')]) };
+    const inTheEnd = async () =>
+      expect(await count('SELECT parts AS n FROM sheet WHERE assignmentId = ?', [assignment])).toBe(1);
+    return { path: `/api/assignments/${assignment}/sheet/parts`, by: tam!, body: part, inTheEnd };
+  },
+  'post /api/assignments/{id}/sheet/pictures': async () => ({
+    path: `/api/assignments/${(await sheetGiven()).assignment}/sheet/pictures`,
+    by: tam!,
+    how: attach(await pictureOf(30, 20), 'triangle.png'),
+  }),
+  'put /api/assignments/{id}/hand-in/sheet': async () => {
+    const { assignment, page } = await sheetGiven();
+    await write(tam!, assignment, [strokeOn(page, 'a')]).expect(201);
+    const inTheEnd = async () =>
+      expect(await count('SELECT times AS n FROM submission WHERE assignmentId = ?', [assignment])).toBe(1);
+    return { path: `/api/assignments/${assignment}/hand-in/sheet`, by: tam!, inTheEnd };
+  },
   'post /api/frames/passes': 'writes no row',
   'post /api/frames/session': async () => {
     const { body } = await tam!.post('/api/frames/passes').expect(201);
@@ -734,6 +770,7 @@ const JOBS = [
   'import-pages',
   'cut-out',
   'place-pictures',
+  'sheet-pictures',
   'bring-sound',
   'read-roster',
   'apply-roster',
@@ -744,7 +781,7 @@ const JOBS = [
   'news-round',
 ];
 /** What these worked on is gone when they fail: whoever waited for them begins another, as the next try does. */
-const BEGUN_ANEW = new Set(['cut-out', 'place-pictures', 'bring-sound']);
+const BEGUN_ANEW = new Set(['cut-out', 'place-pictures', 'sheet-pictures', 'bring-sound']);
 
 /** What the tries before have begun is called off: what jobs do is looked at by itself. */
 async function callOff(): Promise<void> {
@@ -1006,6 +1043,19 @@ async function jobOf(kind: string): Promise<() => Promise<string>> {
     case 'place-pictures': {
       const picture = await pictureOf(40, 30);
       return lesson('assets', (request) => request.attach('files', picture, 'picture.png'));
+    }
+    case 'sheet-pictures': {
+      const { assignment, page } = await sheetGiven();
+      await write(tam!, assignment, [strokeOn(page, 'a')]).expect(201);
+      const [row] = (await database.query('SELECT id FROM sheet WHERE assignmentId = ?', [assignment])) as [
+        { id: string },
+      ];
+      const [path, picture] = [`/api/assignments/${assignment}/sheet/pictures`, await pictureOf(40, 30)];
+      return async () => {
+        const sent = tam!.post(path).attach('files', picture, 'triangle.png');
+        void Promise.resolve(sent).catch(() => undefined);
+        return bySubject(row.id);
+      };
     }
     default:
       return lesson('sounds', (request) => request.attach('files', sound.ogg, 'tune.ogg'));

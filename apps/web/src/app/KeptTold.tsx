@@ -2,7 +2,7 @@ import { notifications } from '@mantine/notifications';
 import { fromSeconds, timeText } from '@oakbell/core/clock';
 import { useEffect } from 'react';
 
-/** Tells the server what this learner watched here while it could not be told, and the learner what cannot be counted. */
+/** Tells the server what this learner watched and wrote here while it could not be told, and the learner what is refused. */
 export function KeptTold() {
   useEffect(() => {
     const tell = async () => {
@@ -15,7 +15,15 @@ export function KeptTold() {
         });
     };
     // What cannot be told now stays kept, and is told the next time.
-    const again = () => void tell().catch(() => undefined);
+    const sendSheets = async () => {
+      const { sendKeptParts } = await import('../features/worksheet/desk.ts');
+      for (const message of await sendKeptParts())
+        notifications.show({ title: 'Not saved on your worksheet', message, autoClose: false });
+    };
+    const again = () => {
+      void tell().catch(() => undefined);
+      void sendSheets().catch(() => undefined);
+    };
     again();
     window.addEventListener('online', again);
     return () => window.removeEventListener('online', again);

@@ -24,6 +24,10 @@ const learner: RouteObject[] = [
     ...place(async () => ({ Component: (await import('../features/answer/index.ts')).AnswerPage })),
   },
   {
+    path: 'worksheet/:assignment',
+    ...place(async () => ({ Component: (await import('../features/worksheet/index.ts')).SheetPage })),
+  },
+  {
     path: 'feedback/:assignment',
     ...place(async () => ({ Component: (await import('../features/watch/index.ts')).FeedbackPage })),
   },
@@ -49,6 +53,10 @@ const teacher: RouteObject[] = [
   {
     path: 'marking',
     ...place(async () => ({ Component: (await import('../features/marking/index.ts')).MarkingPage })),
+  },
+  {
+    path: 'marking/:assignment/worksheets/:learner?',
+    ...place(async () => ({ Component: (await import('../features/marking/index.ts')).LookOnPage })),
   },
   {
     path: 'marking/:assignment/:submission?',

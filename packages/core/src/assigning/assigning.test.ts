@@ -55,6 +55,7 @@ describe('work that opens once its lessons were watched', () => {
 describe('an assignment as a sentence', () => {
   const EMPTY: Told = {
     ...{ classes: [], lessons: [], handIn: false, answerLimitMs: null, points: null, due: null },
+    worksheet: false,
     ...{ workOpens: 'at-once', unit: null, day: null },
   };
   const text = (told: Partial<Told>) =>

@@ -9,6 +9,8 @@ export interface Told {
   readonly lessons: readonly string[];
   readonly handIn: boolean;
   readonly answerLimitMs: number | null;
+  /** Whether there is a worksheet to write on. */
+  readonly worksheet: boolean;
   readonly points: number | null;
   /** By when, in words; null while no such moment is chosen. */
   readonly due: string | null;
@@ -47,8 +49,10 @@ function placeWords({ unit, day }: Told): readonly Piece[] {
   return inUnit === '' && forDay === '' ? [] : [said(`(on the class page${inUnit}${forDay})`)];
 }
 
-function workWords({ handIn, answerLimitMs, workOpens }: Told): string {
+function workWords({ handIn, answerLimitMs, worksheet, workOpens }: Told): string {
   const then = workOpens === 'once-watched' ? 'and, once that is watched, to' : 'and to';
-  if (answerLimitMs !== null) return `${then} answer aloud, up to ${timeText(fromMillis(answerLimitMs))}`;
+  const aloud = answerLimitMs === null ? '' : `answer aloud, up to ${timeText(fromMillis(answerLimitMs))}`;
+  if (worksheet) return `${then} write on the worksheet${aloud === '' ? '' : ` or ${aloud}`}`;
+  if (aloud !== '') return `${then} ${aloud}`;
   return handIn ? `${then} hand something in` : '';
 }

@@ -10,6 +10,7 @@ export const CHANGED = [
   'job',
   'edition',
   'hand-in',
+  'sheet',
   'assignment',
   'watched',
 ] as const;

@@ -20,6 +20,8 @@ export interface TextThing extends Placed {
   readonly text: string;
   readonly size: number;
   readonly colour: string;
+  /** The field that it was typed into. */
+  readonly field?: string;
 }
 /** A picture or a cut-out. `picture` names the asset. */
 export interface PictureThing extends Placed {
@@ -111,11 +113,11 @@ export function readThing(item: unknown): Thing | null {
   if (!within(x, -20_000, 20_000) || !within(y, -20_000, 20_000)) return null;
   if (!within(width, 0, 20_000) || !within(height, 0, 20_000)) return null;
   const placed = { id, x, y, width, height };
-  const { kind, text, size, colour, picture, source, stroke, label } = given;
+  const { kind, text, size, colour, picture, source, stroke, label, field } = given;
   switch (kind) {
     case 'text':
       if (!isShort(text, LONGEST_TEXT_ON_PAGE) || !within(size, 4, 400) || !isColour(colour)) return null;
-      return { ...placed, kind, text, size, colour };
+      return { ...placed, kind, text, size, colour, ...(isShort(field) ? { field } : {}) };
     case 'picture':
       return isDigest(picture) ? { ...placed, kind, picture } : null;
     case 'formula':

@@ -17,7 +17,7 @@ export const MOST_SHEET_PICTURES = 40;
 /** What is written goes to the school at least so often while somebody writes, in ms. */
 export const SEND_MS = 1000;
 
-const KINDS = ['stroke', 'more', 'text', 'placed', 'erased', 'replaced', 'undone', 'redone', 'grown'] as const;
+const KINDS = ['stroke', 'more', 'text', 'placed', 'erased', 'replaced', 'undone', 'redone'] as const;
 export type SheetKind = (typeof KINDS)[number];
 /** Something that happened on a sheet. */
 export type SheetEvent = Extract<TakeEvent, { readonly kind: SheetKind }>;

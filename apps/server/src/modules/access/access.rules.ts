@@ -67,6 +67,9 @@ export const ACTS = {
     /** To work on it: its pages, its takes, its edits, publishing. */
     make: (role: Role, lesson: FactsOf['lesson']) => when(mayMake(role, lesson)),
     see: (role: Role, lesson: FactsOf['lesson']) => when(mayUse(role, lesson)),
+    /** To let learners write on it: whoever made it, and who teaches a class that has it already. */
+    'hand-out': (role: Role, { kind, owns, teachesSheet }: FactsOf['lesson']) =>
+      when(role === 'teacher' && kind === 'worksheet' && (owns || teachesSheet)),
     /** To put it before a class, or into another lesson: feedback and answers stay with the work they belong to. */
     give: (role: Role, lesson: FactsOf['lesson']) =>
       mayUse(role, lesson) ? when(isLesson(lesson), 'not-a-lesson') : no('not-yours'),

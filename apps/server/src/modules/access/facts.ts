@@ -5,7 +5,7 @@
 
 /** How a person stands to a lesson. */
 export interface LessonFacts {
-  readonly kind: 'slides' | 'worked' | 'feedback' | 'answer';
+  readonly kind: 'slides' | 'worked' | 'feedback' | 'answer' | 'worksheet';
   readonly owns: boolean;
   /** Teaches the course that it is part of; its maker lets the others of the course change it. */
   readonly shares: boolean;
@@ -27,6 +27,8 @@ export interface LessonFacts {
   /** For a spoken answer: a learner who has what it answers still; a teacher of the class, once it was handed in. */
   readonly learnsAnswer: boolean;
   readonly teachesAnswer: boolean;
+  /** For a worksheet: teaches a class that has it. */
+  readonly teachesSheet: boolean;
 }
 export interface TakeFacts extends LessonFacts {
   readonly recorded: boolean;
@@ -116,7 +118,8 @@ const LESSON = `l.kind AS kind, l.ownerId = me.id AS owns,
   COALESCE(s.learnerId = me.id, 0) AS ownWork, COALESCE(s.state = 'handed-back', 0) AS handedBack,
   ${teachesClassOf('a.id = s.assignmentId')} AS teachesWork,
   ${has('d.assignmentId = l.answersId')} AS learnsAnswer,
-  ${teachesClassOf('x.answerId = l.id', ' JOIN submission x ON x.assignmentId = a.id')} AS teachesAnswer`;
+  ${teachesClassOf('x.answerId = l.id', ' JOIN submission x ON x.assignmentId = a.id')} AS teachesAnswer,
+  ${teachesClassOf('a.worksheetId = l.id')} AS teachesSheet`;
 const WORK = 'LEFT JOIN submission s ON s.id = l.submissionId';
 const EDITION = "e.state = 'ready' AS ready, e.withdrawnAt IS NOT NULL AS editionWithdrawn";
 const BORROWS = `EXISTS(SELECT 1 FROM lesson_source x JOIN lesson d ON d.id = x.lessonId

@@ -31,6 +31,8 @@ export class AssignmentEntity extends Terms {
   @Column(moment) dueAt: Date;
   /** The page of one of its lessons that a spoken answer is given on; an empty board when null. */
   @Column({ type: 'uuid', nullable: true }) answerPage: string | null;
+  /** The pages that its learners write on; no worksheet when null. */
+  @ForeignKey('lesson') @Index() @Column({ type: 'uuid', nullable: true }) worksheetId: string | null;
   /** Where it stands on the page of its class: in a unit, for a day, and there in this place. */
   @ForeignKey('class_unit', { onDelete: 'SET NULL' }) @Index() @Column({ type: 'uuid', nullable: true }) unitId:
     string | null;

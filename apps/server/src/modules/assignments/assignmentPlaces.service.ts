@@ -17,10 +17,13 @@ import { AssignmentEntity, AssignmentLessonEntity, type Terms } from './assignme
 
 /** What is copied to another class. */
 export type Copied = Terms &
-  Pick<AssignmentEntity, 'id' | 'dueAt' | 'answerPage' | 'unitId' | 'day'> & { readonly lessonIds: readonly string[] };
+  Pick<AssignmentEntity, 'id' | 'dueAt' | 'answerPage' | 'worksheetId' | 'unitId' | 'day'> & {
+    readonly lessonIds: readonly string[];
+  };
 const COPIED = [
   ...(['id', 'classId', 'byId', 'toAll', 'dueAt', 'answerPage', 'createdAt', 'unitId', 'day', 'place'] as const),
   ...(['copyId', 'instructions', 'points', 'handIn', 'answerLimitMs', 'watchedPercent', 'workOpens'] as const),
+  'worksheetId' as const,
 ];
 
 /** Where on the page of its class things stand that were given: one by one, and a whole course at once. */

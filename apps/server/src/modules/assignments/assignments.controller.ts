@@ -24,6 +24,9 @@ import { WhomService } from './whom.service.ts';
 
 const askedIn = (body: AskedDto): Asked => ({
   ...termsOf(body),
+  // A worksheet is handed in, so one that goes with it makes it an assignment with a hand-in.
+  ...(body.worksheetId ? { handIn: true } : {}),
+  worksheetId: body.worksheetId ?? null,
   dueAt: new Date(body.dueAt),
   answerPage: body.answerLimitMs == null ? null : (body.answerPage ?? null),
   lessonIds: body.lessonIds,
@@ -124,10 +127,11 @@ export class AssignmentsController {
     return all.map(({ id, classId, lessonIds, dueAt, instructions, points, handIn, answerLimitMs, ...more }) => {
       const { title, className, learners } = present(heads.get(id));
       const { all: toAll, groups, learners: named, but } = present(said.get(id));
-      const { answerPage, watchedPercent, workOpens, unitId, day } = more;
+      const { answerPage, worksheetId, watchedPercent, workOpens, unitId, day } = more;
       const attachments = (files.get(id) ?? []).map(attachmentDto);
       return {
         ...{ id, classId, className, title, learners, instructions, points, handIn, answerLimitMs, answerPage },
+        worksheetId,
         ...{ watchedPercent, workOpens, lessonIds: [...lessonIds], dueAt: dueAt.toISOString() },
         ...{ unit: unitId === null ? null : (units.get(unitId) ?? null), day },
         ...{ attachments, attachmentIds: attachments.map((one) => one.id) },

@@ -45,6 +45,8 @@ export class AskedDto extends AssignmentTermsDto {
   @When() dueAt: string;
   /** The page of one of the lessons that a spoken answer is given on; an empty board when null. */
   @Id({ nullable: true, optional: true }) answerPage?: string | null;
+  /** The pages that learners write on and hand in; no worksheet when null. */
+  @Id({ nullable: true, optional: true }) worksheetId?: string | null;
   /** The unit of the class page that it stands in, by its name; made where there is none. */
   @Text({ max: LONGEST_UNIT, nullable: true, optional: true }) unit?: string | null;
   /** The files that go with it, in their order. */

@@ -7,6 +7,7 @@ import { LessonsModule } from '../lessons/index.ts';
 import { OutlineModule } from '../outline/index.ts';
 import { PagesModule } from '../pages/index.ts';
 import { PeopleModule } from '../people/index.ts';
+import { WorksheetsModule } from '../worksheets/index.ts';
 import {
   AssignmentEntity,
   AssignmentGroupEntity,
@@ -40,6 +41,7 @@ import { WhomService } from './whom.service.ts';
     OutlineModule,
     PagesModule,
     PeopleModule,
+    WorksheetsModule,
   ],
   controllers: [AssignmentsController, TemplatesController],
   providers: [

@@ -14,6 +14,7 @@ import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { OutlineService } from '../outline/index.ts';
 import { PagesService } from '../pages/index.ts';
+import { WorksheetsService } from '../worksheets/index.ts';
 import { AssignmentEntity, AssignmentLessonEntity, type Terms } from './assignment.entity.ts';
 import { AssignmentPlaces, workIsThere } from './assignmentPlaces.service.ts';
 import { WhomService } from './whom.service.ts';
@@ -25,6 +26,7 @@ export type Assignment = AssignmentEntity & { readonly lessonIds: readonly strin
 export interface Asked extends Terms {
   readonly dueAt: Date;
   readonly answerPage: string | null;
+  readonly worksheetId: string | null;
   readonly lessonIds: readonly string[];
   /** The files that go with it, in their order. */
   readonly attachmentIds: readonly string[];
@@ -62,6 +64,7 @@ export class AssignmentsService {
     private readonly editions: EditionsService,
     private readonly outline: OutlineService,
     private readonly attachments: AttachmentsService,
+    private readonly worksheets: WorksheetsService,
     private readonly places: AssignmentPlaces,
     private readonly acts: Acts,
     private readonly events: Events,
@@ -76,6 +79,7 @@ export class AssignmentsService {
       throw new Problem(422, 'class-twice', 'A class is named twice. Nothing was given.');
     return this.acts.do(async () => {
       await this.#ensureUsable(asked, asked.lessonIds);
+      await this.worksheets.ensureUsable(person, asked.worksheetId, null);
       const { lessonIds, unit, attachmentIds, ...terms } = asked;
       const made: Assignment[] = [];
       for (const { classId, whom } of to) {
@@ -157,6 +161,7 @@ export class AssignmentsService {
       for (const one of added)
         if (!(await this.access.decide(person, 'give', 'lesson', one)).ok) throw notFound('lesson');
       await this.#ensureUsable(asked, added);
+      await this.worksheets.ensureUsable(person, asked.worksheetId, before);
       const had = await this.whom.learnersOf(before.id);
       const { lessonIds, unit, attachmentIds, ...terms } = asked;
       const unitId = await this.outline.named(before.classId, unit);

@@ -16,6 +16,7 @@ export {
   type PlacedPicture,
   type StoredPicture,
 } from './pictures.ts';
+export { Placing, type LentFile } from './placing.service.ts';
 export { withSlidesAsPdf } from './slides.ts';
 export { cleanSvg } from './svg.ts';
 export { ensureFits, textPictures } from './textPages.ts';

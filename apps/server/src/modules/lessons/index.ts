@@ -13,6 +13,7 @@ export {
   type Lesson,
   type LessonKind,
   type SavedAs,
+  type WorksheetLesson,
 } from './lesson.entity.ts';
 export { OpeningDto, openingDto, openingIn } from './opening.dto.ts';
 export { LessonsService, type LessonPlace } from './lessons.service.ts';

@@ -4,8 +4,11 @@ import { LONGEST_TAG, LONGEST_TITLE } from '@oakbell/core/library';
 import type { Opening, OpenTo } from '@oakbell/core/opening';
 import { bigWhole, moment } from '../../platform/database/index.ts';
 
-/** `answer`: what a learner says for an assignment; it is theirs. */
-export const LESSON_KINDS = ['slides', 'worked', 'feedback', 'answer'] as const;
+/**
+ * `answer`: what a learner says for an assignment; it is theirs. `worksheet`: pages that learners write on, as they were
+ * given; nothing is spoken on it.
+ */
+export const LESSON_KINDS = ['slides', 'worked', 'feedback', 'answer', 'worksheet'] as const;
 export type LessonKind = (typeof LESSON_KINDS)[number];
 export const SAVED_AS = ['opening', 'template'] as const;
 export type SavedAs = (typeof SAVED_AS)[number];
@@ -99,7 +102,15 @@ export type AnswerLesson = LessonFacts & {
   readonly submissionId: null;
   readonly answersId: string;
 };
-export type Lesson = TaughtLesson | FeedbackLesson | AnswerLesson;
+/** Pages that learners write on, each on a sheet of their own. */
+export type WorksheetLesson = LessonFacts & {
+  readonly kind: 'worksheet';
+  readonly unitId: null;
+  readonly savedAs: null;
+  readonly submissionId: null;
+  readonly answersId: null;
+};
+export type Lesson = TaughtLesson | FeedbackLesson | AnswerLesson | WorksheetLesson;
 /** Before whom a lesson is open, and when. */
 export const openingOf = ({ openTo, openFrom, openUntil }: OpeningColumns): Opening => ({
   to: openTo,

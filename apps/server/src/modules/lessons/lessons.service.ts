@@ -20,6 +20,7 @@ import {
   type FeedbackLesson,
   type Lesson,
   type TaughtLesson,
+  type WorksheetLesson,
 } from './lesson.entity.ts';
 
 /** What is said about a lesson. */
@@ -37,7 +38,11 @@ type NewAnswer = Begun & Pick<AnswerLesson, 'answersId'>;
 /** Feedback and answers stand on somebody's own pages: no part of them goes into another lesson. */
 function ensureTaught(lesson: Lesson): asserts lesson is TaughtLesson {
   if (!isTaught(lesson))
-    throw new Problem(422, 'not-a-lesson', 'Feedback and spoken answers stay with the hand-in they belong to.');
+    throw new Problem(
+      422,
+      'not-a-lesson',
+      'Feedback, spoken answers and worksheets stay with the work they belong to.',
+    );
 }
 
 const NOTHING_SAID = {
@@ -70,6 +75,10 @@ export class LessonsService {
   }
   async addAnswer(lesson: NewAnswer): Promise<AnswerLesson> {
     return this.#insert({ ...NOTHING_SAID, kind: 'answer', submissionId: null, ...lesson, ...untouched() });
+  }
+  async addWorksheet(lesson: Begun): Promise<WorksheetLesson> {
+    const nobodys = { submissionId: null, answersId: null } as const;
+    return this.#insert({ ...NOTHING_SAID, kind: 'worksheet', ...nobodys, ...lesson, ...untouched() });
   }
   async #insert<One extends Lesson>(made: One): Promise<One> {
     await this.lessons.insert({ ...made, words: made.title } as never);

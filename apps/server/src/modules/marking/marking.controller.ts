@@ -10,6 +10,7 @@ import { EditionsService } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { isLate, SubmissionsService } from '../submissions/index.ts';
+import { WorksheetsService } from '../worksheets/index.ts';
 import { MarkingService, marksFor } from './marking.service.ts';
 
 export class MarkingDto {
@@ -32,7 +33,7 @@ export class QueueRowDto extends MarkingDto {
   @Choice(['handed-in', 'handed-back']) state: 'handed-in' | 'handed-back';
   @When() handedInAt: string;
   @Flag() late: boolean;
-  @Choice(['file', 'text', 'spoken']) kind: 'file' | 'text' | 'spoken';
+  @Choice(['file', 'text', 'spoken', 'worksheet']) kind: 'file' | 'text' | 'spoken' | 'worksheet';
   /** What was answered aloud; null while it is being made and for everything else. */
   @Id({ nullable: true }) answerEditionId: string | null;
   @Id({ nullable: true }) feedbackLessonId: string | null;
@@ -52,6 +53,8 @@ export class MarkingDeskDto {
   @Text() className: string;
   @Whole({ nullable: true }) points: number | null;
   @Whole() learners: number;
+  /** Whether learners write on a worksheet: who has begun can be looked on. */
+  @Flag() worksheet: boolean;
   @Parts(() => QueueRowDto) queue: QueueRowDto[];
 }
 export class MarkingPileDto {
@@ -61,6 +64,8 @@ export class MarkingPileDto {
   @When() dueAt: string;
   @Whole() waiting: number;
   @Whole() handedBack: number;
+  /** How many have begun to write on its worksheet and have not handed in. */
+  @Whole() writing: number;
   @Whole() learners: number;
 }
 export class HandedBackDto {
@@ -89,6 +94,7 @@ export class MarkingController {
     private readonly lessons: LessonsService,
     private readonly people: PeopleService,
     private readonly submissions: SubmissionsService,
+    private readonly worksheets: WorksheetsService,
   ) {}
 
   @Get('marking')
@@ -98,6 +104,7 @@ export class MarkingController {
     const assignments = (await this.assignments.forTeacher(person.id)).filter((one) => one.handIn);
     const submissions = await this.submissions.ofAssignments(assignments.map((one) => one.id));
     const heads = await this.heads.of(assignments);
+    const begun = await this.worksheets.begunFor(assignments.map((one) => one.id));
     return assignments.map((assignment) => {
       const own = submissions.filter((one) => one.assignmentId === assignment.id);
       const waiting = own.filter((one) => one.state === 'handed-in').length;
@@ -106,6 +113,9 @@ export class MarkingController {
         dueAt: assignment.dueAt.toISOString(),
         waiting,
         handedBack: own.length - waiting,
+        writing: (begun.get(assignment.id) ?? []).filter(
+          ({ learnerId }) => !own.some((one) => one.learnerId === learnerId),
+        ).length,
       };
     });
   }
@@ -149,7 +159,8 @@ export class MarkingController {
         heardAt: at?.toISOString() ?? null,
       };
     });
-    return { ...present((await this.heads.of([assignment])).get(id)), points: assignment.points, queue };
+    const { points, worksheetId } = assignment;
+    return { ...present((await this.heads.of([assignment])).get(id)), points, worksheet: worksheetId !== null, queue };
   }
 
   @Put('marking/hand-ins/:id')

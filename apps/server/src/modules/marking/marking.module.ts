@@ -7,6 +7,7 @@ import { LessonsModule } from '../lessons/index.ts';
 import { PeopleModule } from '../people/index.ts';
 import { SubmissionsModule } from '../submissions/index.ts';
 import { WatchingModule } from '../watching/index.ts';
+import { WorksheetsModule } from '../worksheets/index.ts';
 import { MarkEntity } from './mark.entity.ts';
 import { MarkingController } from './marking.controller.ts';
 import { MarkingService } from './marking.service.ts';
@@ -21,6 +22,7 @@ import { MarkingService } from './marking.service.ts';
     PeopleModule,
     SubmissionsModule,
     WatchingModule,
+    WorksheetsModule,
   ],
   controllers: [MarkingController],
   providers: [MarkingService],

@@ -55,7 +55,8 @@ export class PageClipDto {
   /** Whether there is more to it than sound. */
   @Flag() moving: boolean;
 }
-export class PageDto {
+/** A page to be shown to others than its maker: without cues. */
+export class ShownPageDto {
   @Id() id: string;
   @Choice(PAGE_KINDS) kind: PageKind;
   @Free({ nullable: true }) backdrop: object | null;
@@ -64,6 +65,8 @@ export class PageDto {
   @Text({ nullable: true }) picture: string | null;
   @Text({ nullable: true }) smallPicture: string | null;
   @Part(() => PageClipDto, { nullable: true }) clip: PageClipDto | null;
+}
+export class PageDto extends ShownPageDto {
   @Text() cues: string;
 }
 export class PageNowDto {
@@ -71,7 +74,8 @@ export class PageNowDto {
   /** How many of the things that were sent stand beside another's, because both were changed. */
   @Whole() beside: number;
 }
-export function pageDto(page: PageEntity): PageDto {
-  const { id, kind, backdrop, things, height, picture, smallPicture, clip, cues } = page;
-  return { id, kind, backdrop, things: [...things], height, picture, smallPicture, clip, cues };
+export function shownPage(page: PageEntity): ShownPageDto {
+  const { id, kind, backdrop, things, height, picture, smallPicture, clip } = page;
+  return { id, kind, backdrop, things: [...things], height, picture, smallPicture, clip };
 }
+export const pageDto = (page: PageEntity): PageDto => ({ ...shownPage(page), cues: page.cues });

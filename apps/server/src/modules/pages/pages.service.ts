@@ -48,6 +48,12 @@ export class PagesService implements OnModuleInit {
     return this.rows.find({ where: { lessonId, removedAt: IsNull() }, order: { position: 'ASC' } });
   }
 
+  /** The names of its pages, and nothing that is on them. */
+  async idsOf(lessonId: string): Promise<readonly string[]> {
+    const found = await this.rows.find({ where: { lessonId, removedAt: IsNull() }, select: { id: true } });
+    return found.map(({ id }) => id);
+  }
+
   /** How many pages lessons have, and the first picture of each: in one query for all of them. */
   async shownOf(ids: readonly string[]): Promise<ReadonlyMap<string, { pages: number; picture: string | null }>> {
     if (ids.length === 0) return new Map();
@@ -211,7 +217,7 @@ export class PagesService implements OnModuleInit {
 }
 
 /** Where the pictures and clips of pages lie. */
-function filesOn(pages: readonly PageEntity[]): readonly string[] {
+export function filesOn(pages: readonly PageEntity[]): readonly string[] {
   const pictures = pages.flatMap((page) => picturesOf(pageOf(page)));
   const small = pages.flatMap((page) => page.smallPicture ?? []);
   const clips = pages.flatMap((page) => page.clip?.clip ?? []);

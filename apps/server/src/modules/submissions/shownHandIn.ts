@@ -6,23 +6,15 @@ import { DueDates, type Assignment } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { IMPORT } from '../imports/index.ts';
 import { LessonsService } from '../lessons/index.ts';
-import { pictureKey } from '@oakbell/core/media';
-import { PagesService, type PageEntity } from '../pages/index.ts';
+import { filesOn, PagesService, ShownPageDto, shownPage } from '../pages/index.ts';
 import { TakesService } from '../takes/index.ts';
 import type { Submission } from './submission.entity.ts';
 import { isLate, LONGEST_TEXT, mayReplace } from './submissions.rules.ts';
 
-/** A sheet of a hand-in as its learner sees it: what teachers note on it is theirs. */
-export class HandInPageDto {
-  @Id() id: string;
-  @Whole() height: number;
-  @Text({ nullable: true }) picture: string | null;
-  @Text({ nullable: true }) smallPicture: string | null;
-}
 export class HandInDto {
   @Id() id: string;
   @Choice(['handed-in', 'handed-back']) state: Submission['state'];
-  @Choice(['file', 'text', 'spoken']) kind: Submission['kind'];
+  @Choice(['file', 'text', 'spoken', 'worksheet']) kind: Submission['kind'];
   @Texts() fileNames: string[];
   @Text({ max: LONGEST_TEXT }) text: string;
   @When() handedInAt: string;
@@ -31,13 +23,11 @@ export class HandInDto {
   @Id({ nullable: true }) answerEditionId: string | null;
   @Whole() times: number;
   @Flag() mayReplace: boolean;
-  @Parts(() => HandInPageDto) pages: HandInPageDto[];
+  /** Its sheets: what teachers note on them is theirs. */
+  @Parts(() => ShownPageDto) pages: ShownPageDto[];
   @Part(() => MediaDto) media: MediaDto;
   @Part(() => JobDto, { nullable: true }) importing: JobDto | null;
 }
-
-const picturesIn = ({ picture, smallPicture }: PageEntity): readonly string[] =>
-  [picture, smallPicture].flatMap((digest) => (digest ? [pictureKey(digest)] : []));
 
 /** A hand-in as its learner sees it. */
 @Injectable()
@@ -69,13 +59,8 @@ export class ShownHandIn {
       answerEditionId: answerId ? ((await this.editions.newestReady(answerId))?.id ?? null) : null,
       times,
       mayReplace: mayReplace(submission, takes.length),
-      pages: pages.map(({ id: pageId, height, picture, smallPicture }) => ({
-        id: pageId,
-        height,
-        picture,
-        smallPicture,
-      })),
-      media: await this.media.give(viewer, [`hand-in:${id}`], pages.flatMap(picturesIn)),
+      pages: pages.map(shownPage),
+      media: await this.media.give(viewer, [`hand-in:${id}`], filesOn(pages)),
       importing: newest ? jobDto(newest) : null,
     };
   }

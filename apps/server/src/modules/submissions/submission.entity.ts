@@ -9,7 +9,7 @@ export class SubmissionEntity {
   @ForeignKey('assignment') @Column('uuid') assignmentId: string;
   @ForeignKey('person') @Index() @Column('uuid') learnerId: string;
   @Column({ type: 'varchar', length: 12 }) state: 'handed-in' | 'handed-back';
-  @Column({ type: 'varchar', length: 10 }) kind: 'file' | 'text' | 'spoken';
+  @Column({ type: 'varchar', length: 10 }) kind: 'file' | 'text' | 'spoken' | 'worksheet';
   /** Names of the files as the learner chose them, or nothing for typed text. */
   @Column({ type: 'json' }) fileNames: readonly string[];
   @Column({ type: 'mediumtext' }) text: string;
@@ -21,10 +21,11 @@ export class SubmissionEntity {
 }
 
 type SubmissionFacts = Omit<SubmissionEntity, 'kind' | 'fileNames' | 'text' | 'answerId'>;
-/** What it holds depends on its kind: files by name, typed text, or the lesson that a spoken answer is. */
+/** What it holds depends on its kind: files by name, typed text, the lesson that a spoken answer is, or a worksheet as pages. */
 export type Submission = SubmissionFacts &
   (
     | { readonly kind: 'file'; readonly fileNames: readonly string[]; readonly text: ''; readonly answerId: null }
     | { readonly kind: 'text'; readonly fileNames: readonly []; readonly text: string; readonly answerId: null }
     | { readonly kind: 'spoken'; readonly fileNames: readonly []; readonly text: ''; readonly answerId: string }
+    | { readonly kind: 'worksheet'; readonly fileNames: readonly []; readonly text: ''; readonly answerId: null }
   );

@@ -13,6 +13,7 @@ import { ShownHandIn } from './shownHandIn.ts';
 import { SubmissionEntity } from './submission.entity.ts';
 import { SubmissionsController } from './submissions.controller.ts';
 import { SubmissionsService } from './submissions.service.ts';
+import { WrittenWorks } from './writtenWork.service.ts';
 import { PagesModule } from '../pages/index.ts';
 import { FilesModule } from '../files/index.ts';
 import { ImportsModule } from '../imports/index.ts';
@@ -32,7 +33,7 @@ import { ImportsModule } from '../imports/index.ts';
     WatchingModule,
   ],
   controllers: [SubmissionsController, AnswersController],
-  providers: [SubmissionsService, AnswersService, ShownHandIn],
-  exports: [SubmissionsService],
+  providers: [SubmissionsService, AnswersService, ShownHandIn, WrittenWorks],
+  exports: [SubmissionsService, ShownHandIn],
 })
 export class SubmissionsModule {}

@@ -21,18 +21,21 @@ import { TakesService } from '../takes/index.ts';
 import { DeskLessons } from '../watching/index.ts';
 import { SubmissionEntity, type Submission } from './submission.entity.ts';
 import { mayReplace } from './submissions.rules.ts';
+import { WrittenWorks, type WrittenWork } from './writtenWork.service.ts';
 
-/** Files, typed text or what was recorded: exactly one of them. */
+/** Files, typed text, what was recorded or a worksheet: exactly one of them. */
 export type Handed =
   | { readonly files: readonly CheckedFile[]; readonly names: readonly string[] }
   | { readonly text: string }
-  | { readonly answer: AnswerLesson };
+  | { readonly answer: AnswerLesson }
+  | WrittenWork;
 
 /** What a hand-in holds, by its kind. */
 function heldBy(handed: Handed) {
   const nothing = { fileNames: [], text: '', answerId: null } as const;
   if ('files' in handed) return { ...nothing, kind: 'file', fileNames: handed.names } as const;
   if ('text' in handed) return { ...nothing, kind: 'text', text: handed.text } as const;
+  if ('events' in handed) return { ...nothing, kind: 'worksheet' } as const;
   return { ...nothing, kind: 'spoken', answerId: handed.answer.id } as const;
 }
 
@@ -51,6 +54,7 @@ export class SubmissionsService {
     private readonly checks: FileChecks,
     private readonly lessons: LessonsService,
     private readonly editing: PageEditing,
+    private readonly written: WrittenWorks,
     private readonly people: PeopleService,
     private readonly takes: TakesService,
     private readonly classes: ClassesService,
@@ -97,7 +101,8 @@ export class SubmissionsService {
       else if ('answer' in handed) {
         await this.editing.copyFrom(lesson.id, handed.answer.id, { cues: false });
         await this.editions.publish(person.id, handed.answer.id);
-      } else await this.imports.beginText(to, handed.text);
+      } else if ('events' in handed) await this.written.layInto(lesson.id, handed);
+      else await this.imports.beginText(to, handed.text);
       const concerned = [person.id, ...(await this.classes.teacherIds(assignment.classId))];
       await this.events.tell(concerned, { kind: 'hand-in', id: submission.id, of: assignment.id });
       return submission;

@@ -27,6 +27,8 @@ export class DeskItemDto {
   @Flag() handIn: boolean;
   /** The longest a spoken answer may be, in ms; null when none is asked for. */
   @Whole({ nullable: true }) answerLimitMs: number | null;
+  /** Whether there is a worksheet to write on, and whether its learner has begun. */
+  @Choice(['none', 'to-begin', 'begun']) worksheet: 'none' | 'to-begin' | 'begun';
   @Choice(['to-do', 'handed-in', 'finished', 'feedback']) state: DeskState;
   /** Whether something can be handed in now: the lessons may have to be watched first. */
   @Flag() workOpen: boolean;

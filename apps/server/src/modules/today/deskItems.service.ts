@@ -8,6 +8,7 @@ import { MarkingService } from '../marking/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { SubmissionsService } from '../submissions/index.ts';
 import { DeskLessons } from '../watching/index.ts';
+import { SheetsService } from '../worksheets/index.ts';
 import type { DeskItemDto } from './desk.dto.ts';
 import { deskState } from './today.rules.ts';
 
@@ -21,6 +22,7 @@ export class DeskItems {
     private readonly people: PeopleService,
     private readonly submissions: SubmissionsService,
     private readonly deskLessons: DeskLessons,
+    private readonly sheets: SheetsService,
   ) {}
 
   /** In the order of the assignments. */
@@ -31,10 +33,11 @@ export class DeskItems {
     const marks = await this.marking.marksOf([...submissions.values()].map((one) => one.id));
     const classes = await this.classes.byIds(assignments.map((one) => one.classId));
     const people = await this.people.byIds(assignments.map((one) => one.byId));
+    const begun = await this.sheets.begunBy(person.id, ids);
     const dueFor = await this.dueDates.of([person.id]);
     return assignments.map(({ id, classId, byId, ...terms }) => {
       const dueAt = dueFor(person.id, terms);
-      const { points, handIn, answerLimitMs, watchedPercent, workOpens } = terms;
+      const { points, handIn, answerLimitMs, watchedPercent, workOpens, worksheetId } = terms;
       const submission = submissions.get(id);
       const lessons = present(met.get(id));
       const handedBack = Boolean(submission && marks.get(submission.id)?.handedBackAt);
@@ -47,6 +50,7 @@ export class DeskItems {
         ...{ points, handIn, answerLimitMs, watchedPercent },
         dueAt: dueAt.toISOString(),
         extraTime: dueAt > terms.dueAt,
+        worksheet: worksheetId === null ? 'none' : begun.has(id) ? 'begun' : 'to-begin',
         state: deskState({ handIn, watched, submitted: submission !== undefined, handedBack }),
         workOpen: isWorkOpen(workOpens, lessons, watchedPercent),
         length: lessons.reduce((sum, { length }) => sum + length, 0),

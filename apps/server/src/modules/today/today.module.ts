@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { AssignmentsModule } from '../assignments/index.ts';
+import { WorksheetsModule } from '../worksheets/index.ts';
 import { AttachmentsModule } from '../attachments/index.ts';
 import { ClassesModule } from '../classes/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
@@ -17,6 +18,7 @@ import { PagesModule } from '../pages/index.ts';
   imports: [
     AssignmentsModule,
     AttachmentsModule,
+    WorksheetsModule,
     ClassesModule,
     LessonsModule,
     PagesModule,

@@ -4,14 +4,15 @@ import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { Problem } from '../../platform/http/index.ts';
 import { endsWith, JobHandlers, JobsService, type Ending, type Job } from '../../platform/jobs/index.ts';
-import { Quotas } from '../../platform/quotas/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { checkFile, isDrawing } from '../files/index.ts';
 import {
   checkMedia,
+  Placing,
   posterOf,
   storePlaced,
   withStored,
+  type LentFile,
   type PlacedPicture,
   type Share,
   type StoredPicture,
@@ -20,8 +21,7 @@ import {
 import { ImportsService } from '../imports/index.ts';
 import { storeClip } from '../files/index.ts';
 import { pdfPicture, pdfPiece } from '../files/index.ts';
-import { checkPicture, drawSvg, openPicture } from '../files/index.ts';
-import { cleanSvg } from '../files/index.ts';
+import { drawSvg, openPicture } from '../files/index.ts';
 import { ensurePage, kindOf, UploadsService } from './uploads.service.ts';
 import type { UploadEntity } from './upload.entity.ts';
 import { pictureKey } from '@oakbell/core/media';
@@ -47,10 +47,6 @@ interface Preview {
   readonly page: number;
   readonly large: boolean;
 }
-interface Loose {
-  readonly key: string;
-  readonly name: string;
-}
 
 /** What is drawn out of files for somebody who waits: previews, pieces, placed pictures, sounds. All of it by jobs. */
 @Injectable()
@@ -61,7 +57,7 @@ export class DrawingService implements OnModuleInit {
     private readonly imports: ImportsService,
     private readonly jobs: JobsService,
     private readonly handlers: JobHandlers,
-    private readonly quotas: Quotas,
+    private readonly placing: Placing,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
@@ -107,41 +103,16 @@ export class DrawingService implements OnModuleInit {
     lessonId: string,
     files: readonly UploadedFile[],
   ): Promise<readonly PlacedPicture[]> {
-    return this.#loosely(ownerId, lessonId, files, (kept) =>
+    return this.placing.lend({ personId: ownerId, subjectId: lessonId }, files, (kept) =>
       this.jobs.perform({ kind: 'place-pictures', ownerId, subjectId: lessonId, input: { files: kept } }),
     );
   }
 
   /** Keeps a sound for a music bed. @throws Problem `no-sound` and what else may be wrong with it */
   async bringSound(ownerId: string, lessonId: string, file: UploadedFile): Promise<KeptSound> {
-    return this.#loosely(ownerId, lessonId, [file], ([kept]) =>
+    return this.placing.lend({ personId: ownerId, subjectId: lessonId }, [file], ([kept]) =>
       this.jobs.perform<KeptSound>({ kind: 'bring-sound', ownerId, subjectId: lessonId, input: present(kept) }),
     );
-  }
-
-  /** Lends files to a job that keeps only what it makes of them. */
-  async #loosely<T>(
-    personId: string,
-    lessonId: string,
-    files: readonly UploadedFile[],
-    work: (kept: readonly Loose[]) => Promise<T>,
-  ): Promise<T> {
-    const bytes = files.reduce((sum, file) => sum + file.size, 0);
-    await this.quotas.take(personId, bytes);
-    const kept: Loose[] = [];
-    try {
-      for (const { path, originalname } of files) {
-        const key = `uploads/${lessonId}/${randomUUID()}`;
-        kept.push({ key, name: originalname });
-        await this.storage.putFile(key, path);
-      }
-      return await work(kept);
-    } catch (failure) {
-      await this.quotas.giveBack(personId, bytes);
-      throw failure;
-    } finally {
-      for (const { key } of kept) await this.storage.remove(key);
-    }
   }
 
   async #preview(job: Job): Promise<Ending> {
@@ -228,17 +199,7 @@ export class DrawingService implements OnModuleInit {
   }
 
   async #place(job: Job): Promise<Ending> {
-    const { files } = job.input as { files: readonly Loose[] };
-    const placed: PlacedPicture[] = [];
-    for (const { key } of files) {
-      const picture = await withStored(this.storage, key, async (path) => {
-        if (await isDrawing(path))
-          return storePlaced(this.storage, await drawSvg(Buffer.from(cleanSvg(await readFile(path, 'utf8')))));
-        await checkPicture(path);
-        return storePlaced(this.storage, path);
-      });
-      placed.push(picture);
-    }
+    const placed = await this.placing.draw((job.input as { files: readonly LentFile[] }).files);
     return async () => {
       for (const picture of placed) await this.pages.addAsset(job.subjectId, picture);
       return placed;
@@ -246,7 +207,7 @@ export class DrawingService implements OnModuleInit {
   }
 
   async #sound({ input, subjectId }: Job): Promise<Ending> {
-    const { key, name } = input as Loose;
+    const { key, name } = input as LentFile;
     return withStored(this.storage, key, async (path) => {
       const facts = await checkMedia(path, name);
       if (!facts.hasSound)

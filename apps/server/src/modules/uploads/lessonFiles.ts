@@ -18,7 +18,7 @@ export class LessonFiles implements OnModuleInit {
     this.claims.claim('uploads/', (keys) => this.#uploads(keys));
   }
 
-  /** Everything that is named by its bytes: of pages, also removed ones, placed, covers, and what editions were made of. */
+  /** Everything that is named by its bytes: of pages, also removed ones, placed, on sheets, covers, and what editions were made of. */
   async #byDigest(keys: readonly string[]): Promise<ReadonlySet<string>> {
     const digestOf = (key: string): string => key.slice(key.lastIndexOf('/') + 1).split('.')[0]!;
     const digests = keys.map(digestOf);
@@ -26,8 +26,9 @@ export class LessonFiles implements OnModuleInit {
       UNION SELECT smallPicture FROM page WHERE smallPicture IN (?)
       UNION SELECT JSON_VALUE(clip, '$.clip') FROM page WHERE JSON_VALUE(clip, '$.clip') IN (?)
       UNION SELECT digest FROM lesson_asset WHERE digest IN (?)
-      UNION SELECT cover FROM lesson WHERE cover IN (?)`;
-    const named = new Set(await this.#values(sql, Array(5).fill(digests) as string[][]));
+      UNION SELECT cover FROM lesson WHERE cover IN (?)
+      UNION SELECT digest FROM sheet_picture WHERE digest IN (?)`;
+    const named = new Set(await this.#values(sql, Array(6).fill(digests) as string[][]));
     const rest = digests.filter((digest) => !named.has(digest));
     for (const digest of rest) {
       const found = await this.#values('SELECT id AS digest FROM edition WHERE files LIKE ? LIMIT 1', [`%${digest}%`]);

@@ -11,10 +11,10 @@ import type { Asked } from './sheet/terms.ts';
 const termsIn = (given: Omit<Api['AssignmentDto'], 'classId' | 'whom' | 'className'>): Asked => {
   const { instructions, points, handIn, answerLimitMs = null, answerPage = null } = given;
   const { watchedPercent, workOpens, lessonIds, dueAt, unit = null, day = null } = given;
-  const { attachmentIds = [] } = given;
+  const { attachmentIds = [], worksheetId = null } = given;
   return {
     ...{ instructions, points, handIn, answerLimitMs, answerPage, watchedPercent, workOpens },
-    ...{ lessonIds, dueAt, unit, day, attachmentIds },
+    ...{ lessonIds, dueAt, unit, day, attachmentIds, worksheetId },
   };
 };
 

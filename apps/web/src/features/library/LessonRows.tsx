@@ -14,6 +14,7 @@ const KINDS = {
   worked: 'Worked solution',
   feedback: 'Spoken feedback',
   answer: 'Spoken answer',
+  worksheet: 'Worksheet',
 } as const;
 const SAVED = { opening: 'Opening', template: 'Template' } as const;
 

@@ -49,6 +49,7 @@ export function MarkingDesk() {
               <Text size="sm" c="dimmed">
                 {data.className} · {data.queue.length} of {data.learners} handed in
               </Text>
+              {data.worksheet && <Link to={`/marking/${id}/worksheets`}>Look on at the worksheets</Link>}
               <ol>
                 {data.queue.map((row) => (
                   <QueueRow
@@ -64,7 +65,11 @@ export function MarkingDesk() {
               <Opened key={`${open.submissionId} ${open.times}`} desk={data} row={open} />
             ) : (
               <div className="ob-page">
-                <Empty title="Nobody has handed in yet">The first hand-in opens here as soon as it arrives.</Empty>
+                <Empty title="Nobody has handed in yet">
+                  {data.worksheet
+                    ? 'The first worksheet opens here as soon as it is handed in. You can look on while they write.'
+                    : 'The first hand-in opens here as soon as it arrives.'}
+                </Empty>
               </div>
             )}
           </div>

@@ -32,6 +32,14 @@ export function MarkingPage() {
                       <Text size="sm" c="dimmed">
                         {pile.className} · due {dayDistance(pile.dueAt, new Date())} · {pile.handedBack} handed back ·{' '}
                         {pile.learners - pile.waiting - pile.handedBack} not handed in
+                        {pile.writing > 0 && (
+                          <>
+                            {' · '}
+                            <Link to={`/marking/${pile.assignmentId}/worksheets`}>
+                              {pile.writing} writing now or before
+                            </Link>
+                          </>
+                        )}
                       </Text>
                     </div>
                     <Button

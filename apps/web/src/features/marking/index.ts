@@ -1,2 +1,3 @@
 export { MarkingPage } from './MarkingPage.tsx';
 export { MarkingDesk } from './MarkingDesk.tsx';
+export { LookOnPage } from './LookOnPage.tsx';

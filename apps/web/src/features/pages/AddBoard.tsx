@@ -1,6 +1,6 @@
 import { Button, Menu } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
-import { BACKDROPS } from './backdrops.ts';
+import { BACKDROPS } from '../../kits/backdrops/index.ts';
 import type { PageActs } from './usePageActs.ts';
 
 interface Props {

@@ -3,7 +3,7 @@ import { readBackdrop, type Axis, type Backdrop } from '@oakbell/core/pages';
 import { useState } from 'react';
 import { useBringing, type Lesson, type LessonPage } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
-import { BACKDROPS } from './backdrops.ts';
+import { BACKDROPS } from '../../kits/backdrops/index.ts';
 import type { Placed } from './placed.ts';
 import type { PageActs } from './usePageActs.ts';
 

@@ -6,7 +6,8 @@ import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { TryAgain } from '../../kits/jobs/index.ts';
 import { HeardEdition } from '../../kits/player/index.ts';
-import { call, client, learnMedia, mediaAddress, Problem, type Api } from '../../shared/api/index.ts';
+import { PagePicture } from '../../kits/stage/index.ts';
+import { call, client, corePage, learnMedia, mediaAddress, Problem, type Api } from '../../shared/api/index.ts';
 import { Fetching, Waiting, whenText } from '../../shared/ui/index.ts';
 import { Giving } from './giving/index.ts';
 import { handInKey } from './handInKey.ts';
@@ -91,7 +92,9 @@ function Handed({
           ? handed.fileNames.join(', ')
           : handed.kind === 'text'
             ? 'Your text'
-            : 'Your spoken answer'}{' '}
+            : handed.kind === 'worksheet'
+              ? 'Your worksheet'
+              : 'Your spoken answer'}{' '}
         · {whenText(handed.handedInAt)}
         {handed.late && ' · late'}
         {handed.times > 1 && ` · handed in ${handed.times} times`}
@@ -113,12 +116,19 @@ function Handed({
       {handed.kind !== 'spoken' && (
         <Group gap="xs">
           {handed.pages.map((page, i) => (
-            <img
+            <span
               key={page.id}
+              role="img"
               className={classes.handedPage}
-              src={(page.smallPicture && mediaAddress(pictureKey(page.smallPicture))) ?? ''}
-              alt={`Page ${i + 1} of what you handed in`}
-            />
+              aria-label={`Page ${i + 1} of what you handed in`}
+            >
+              <PagePicture
+                page={corePage(page)}
+                small={page.smallPicture && mediaAddress(pictureKey(page.smallPicture))}
+                pictureAddress={(digest) => mediaAddress(pictureKey(digest)) ?? ''}
+                widthPx={300}
+              />
+            </span>
           ))}
           {making && <Text size="sm">Drawing the pages: {Math.round((handed.importing?.progress ?? 0) * 100)} %</Text>}
         </Group>
@@ -126,6 +136,10 @@ function Handed({
       {handed.state === 'handed-back' ? (
         <Button component={Link} to={`/feedback/${id}`} style={{ alignSelf: 'flex-start' }}>
           Hear the feedback
+        </Button>
+      ) : handed.mayReplace && handed.kind === 'worksheet' ? (
+        <Button component={Link} to={`/worksheet/${id}`} variant="default" style={{ alignSelf: 'flex-start' }}>
+          Write on it again
         </Button>
       ) : handed.mayReplace ? (
         <Button variant="default" onClick={onReplace} style={{ alignSelf: 'flex-start' }}>

@@ -25,7 +25,7 @@ import {
   type StrokeManner,
   type TakeEvent,
 } from '@oakbell/core/log';
-import type { TextThing } from '@oakbell/core/pages';
+import type { PictureThing, TextThing } from '@oakbell/core/pages';
 import { ActHistory } from './actHistory.ts';
 
 /** A place on the page in page units, with pressure 0…1 and the moment in take time. */
@@ -216,12 +216,42 @@ export class LiveInk {
     this.#remove(page, marks, at);
   }
 
-  addText(page: string, thing: Omit<TextThing, 'id'>, at: Micros): void {
+  /** Gives the id of the text. */
+  addText(page: string, thing: Omit<TextThing, 'id'>, at: Micros, group?: string): string {
     const id = this.#id('t');
     const text = { id, page, at, thing: { ...thing, id } };
     this.#write({ kind: 'text', at, text: id, page, thing: text.thing });
-    this.#marks(page).push(text);
-    this.#history.did({ id, page, at, gone: [], come: [text] });
+    this.#put(text, group);
+    return id;
+  }
+
+  /** Gives the id of the picture. */
+  addPicture(page: string, thing: Omit<PictureThing, 'id'>, at: Micros, group?: string): string {
+    const id = this.#id('p');
+    const picture = { id, page, at, thing: { ...thing, id } };
+    this.#write({ kind: 'placed', at, placed: id, page, thing: picture.thing });
+    this.#put(picture, group);
+    return id;
+  }
+
+  /** Puts a text or picture in the place of another, which one undo brings back, and gives its id; null takes it away. */
+  change(
+    mark: Exclude<Mark, Stroke>,
+    thing: Omit<TextThing, 'id'> | Omit<PictureThing, 'id'> | null,
+    at: Micros,
+  ): string | null {
+    const group = this.#id('g');
+    this.#remove(mark.page, [mark], at, group);
+    if (!thing) return null;
+    return thing.kind === 'text'
+      ? this.addText(mark.page, thing, at, group)
+      : this.addPicture(mark.page, thing, at, group);
+  }
+
+  #put(mark: Exclude<Mark, Stroke>, group?: string): void {
+    const { id, page, at } = mark;
+    this.#marks(page).push(mark);
+    this.#history.did({ id, page, at, gone: [], come: [mark], ...(group ? { group } : {}) });
   }
 
   /** Takes the newest act back; says on which page, or null when there is none. */

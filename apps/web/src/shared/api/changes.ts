@@ -9,9 +9,10 @@ const TOUCHED: Readonly<Record<Change['kind'], readonly string[]>> = {
   here: ['here'],
   course: ['courses', 'library', 'lesson'],
   class: ['class', 'classes', 'class-page', 'joining', 'desk'],
-  job: ['job', 'upload', 'hand-in', 'editions', 'rosters'],
+  job: ['job', 'upload', 'hand-in', 'editions', 'rosters', 'worksheet'],
   edition: ['editions', 'library', 'about', 'desk', 'feedback', 'marking', 'hand-in', 'watched', 'class-page'],
   'hand-in': ['hand-in', 'marking', 'today', 'desk', 'feedback', 'class-page', 'news'],
+  sheet: ['sheet', 'sheets'],
   assignment: ['desk', 'news', 'class-page', 'lesson-assignments', 'marking', 'today', 'library', 'about'],
   watched: ['watched', 'today', 'marking', 'class-page'],
 };

@@ -42,14 +42,14 @@ function neverOlder(before: Lesson | undefined, after: Lesson): Lesson {
 }
 
 /** A page as the core knows it: the same object for the same page, so that painters see that nothing changed. */
-export function corePage(page: LessonPage): Page {
+export function corePage(page: Api['ShownPageDto']): Page {
   const made = corePages.get(page) ?? toCore(page);
   corePages.set(page, made);
   return made;
 }
-const corePages = new WeakMap<LessonPage, Page>();
+const corePages = new WeakMap<Api['ShownPageDto'], Page>();
 
-function toCore(page: LessonPage): Page {
+function toCore(page: Api['ShownPageDto']): Page {
   const read = readThings(page.things);
   return pageOf({ ...page, backdrop: readBackdrop(page.backdrop), things: read.ok ? read.things : [] });
 }

@@ -1297,6 +1297,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/worksheets/from-lesson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["worksheets_fromLesson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/worksheets/of-boards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["worksheets_ofBoards"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/worksheets/of-files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["worksheets_ofFiles"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/worksheets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["worksheets_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}": {
         parameters: {
             query?: never;
@@ -2385,6 +2449,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sheets_mine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/sheet/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sheets_save"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/sheet/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sheets_bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/hand-in/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["sheets_handIn"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sheets_begun"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/sheets/{learner}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sheets_lookOn"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{id}/page": {
         parameters: {
             query?: never;
@@ -2633,6 +2793,8 @@ export interface components {
             dueAt: string;
             /** Format: uuid */
             answerPage?: string | null;
+            /** Format: uuid */
+            worksheetId?: string | null;
             unit?: string | null;
             attachmentIds?: string[];
             /** Format: date */
@@ -2663,6 +2825,8 @@ export interface components {
             dueAt: string;
             /** Format: uuid */
             answerPage?: string | null;
+            /** Format: uuid */
+            worksheetId?: string | null;
             unit?: string | null;
             attachmentIds?: string[];
             /** Format: date */
@@ -2691,6 +2855,8 @@ export interface components {
             dueAt: string;
             /** Format: uuid */
             answerPage?: string | null;
+            /** Format: uuid */
+            worksheetId?: string | null;
             unit?: string | null;
             attachmentIds?: string[];
             /** Format: date */
@@ -3175,6 +3341,27 @@ export interface components {
             unitId: string | null;
             topic: string;
         };
+        WorksheetFromLessonDto: {
+            /** Format: uuid */
+            lessonId: string;
+            pageIds: string[];
+        };
+        ShownPageDto: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            kind: "slide" | "board" | "document" | "window" | "clip";
+            backdrop: {
+                [key: string]: unknown;
+            } | null;
+            things: {
+                [key: string]: unknown;
+            }[];
+            height: number;
+            picture: string | null;
+            smallPicture: string | null;
+            clip: components["schemas"]["PageClipDto"] | null;
+        };
         JobDto: {
             /** Format: uuid */
             id: string;
@@ -3184,6 +3371,19 @@ export interface components {
             progress: number;
             failureCode: string | null;
             failureText: string | null;
+        };
+        WorksheetDto: {
+            /** Format: uuid */
+            id: string;
+            pages: components["schemas"]["ShownPageDto"][];
+            media: components["schemas"]["MediaDto"];
+            importing: components["schemas"]["JobDto"] | null;
+        };
+        WorksheetOfBoardsDto: {
+            backdrop: {
+                [key: string]: unknown;
+            };
+            count: number;
         };
         FrameHostsDto: {
             hosts: string[];
@@ -3398,7 +3598,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "slides" | "worked" | "feedback" | "answer";
+            kind: "slides" | "worked" | "feedback" | "answer" | "worksheet";
             title: string;
             goal: string;
             targetMs: number;
@@ -3492,7 +3692,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            kind: "slides" | "worked" | "feedback" | "answer";
+            kind: "slides" | "worked" | "feedback" | "answer" | "worksheet";
             title: string;
             /** Format: uuid */
             unitId: string | null;
@@ -3714,6 +3914,7 @@ export interface components {
             dueAt: string;
             waiting: number;
             handedBack: number;
+            writing: number;
             learners: number;
         };
         MarkingDto: {
@@ -3734,7 +3935,7 @@ export interface components {
             handedInAt: string;
             late: boolean;
             /** @enum {string} */
-            kind: "file" | "text" | "spoken";
+            kind: "file" | "text" | "spoken" | "worksheet";
             /** Format: uuid */
             answerEditionId: string | null;
             /** Format: uuid */
@@ -3757,6 +3958,7 @@ export interface components {
             className: string;
             points: number | null;
             learners: number;
+            worksheet: boolean;
             queue: components["schemas"]["QueueRowDto"][];
         };
         GivenMarksDto: {
@@ -3785,20 +3987,13 @@ export interface components {
             editionId: string | null;
             spoken: boolean;
         };
-        HandInPageDto: {
-            /** Format: uuid */
-            id: string;
-            height: number;
-            picture: string | null;
-            smallPicture: string | null;
-        };
         HandInDto: {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
             state: "handed-in" | "handed-back";
             /** @enum {string} */
-            kind: "file" | "text" | "spoken";
+            kind: "file" | "text" | "spoken" | "worksheet";
             fileNames: string[];
             text: string;
             /** Format: date-time */
@@ -3808,7 +4003,7 @@ export interface components {
             answerEditionId: string | null;
             times: number;
             mayReplace: boolean;
-            pages: components["schemas"]["HandInPageDto"][];
+            pages: components["schemas"]["ShownPageDto"][];
             media: components["schemas"]["MediaDto"];
             importing: components["schemas"]["JobDto"] | null;
         };
@@ -3887,6 +4082,8 @@ export interface components {
             handIn: boolean;
             answerLimitMs: number | null;
             /** @enum {string} */
+            worksheet: "none" | "to-begin" | "begun";
+            /** @enum {string} */
             state: "to-do" | "handed-in" | "finished" | "feedback";
             workOpen: boolean;
             watchedPercent: number;
@@ -3907,6 +4104,8 @@ export interface components {
             handIn: boolean;
             answerLimitMs: number | null;
             /** @enum {string} */
+            worksheet: "none" | "to-begin" | "begun";
+            /** @enum {string} */
             state: "to-do" | "handed-in" | "finished" | "feedback";
             workOpen: boolean;
             watchedPercent: number;
@@ -3915,6 +4114,65 @@ export interface components {
             lessons: components["schemas"]["DeskLessonDto"][];
             instructions: string;
             attachments: components["schemas"]["AttachmentDto"][];
+        };
+        SheetDto: {
+            /** Format: uuid */
+            assignmentId: string;
+            title: string;
+            pages: components["schemas"]["ShownPageDto"][];
+            media: components["schemas"]["MediaDto"];
+            importing: components["schemas"]["JobDto"] | null;
+            log: string;
+            pictures: string[];
+            /** Format: date-time */
+            savedAt: string | null;
+            mayWrite: boolean;
+            why: string | null;
+            /** Format: date-time */
+            handedInAt: string | null;
+        };
+        SheetPartDto: {
+            /** Format: uuid */
+            visit: string;
+            number: number;
+            events: string;
+        };
+        SheetSavedDto: {
+            /** Format: date-time */
+            savedAt: string;
+        };
+        SheetPictureDto: {
+            digest: string;
+            width: number;
+            height: number;
+            media: components["schemas"]["MediaDto"];
+        };
+        BegunSheetDto: {
+            /** Format: uuid */
+            learnerId: string;
+            learnerName: string;
+            /** Format: date-time */
+            begunAt: string;
+            /** Format: date-time */
+            changedAt: string;
+            handedIn: boolean;
+        };
+        LookedOnSheetDto: {
+            /** Format: uuid */
+            assignmentId: string;
+            title: string;
+            pages: components["schemas"]["ShownPageDto"][];
+            media: components["schemas"]["MediaDto"];
+            importing: components["schemas"]["JobDto"] | null;
+            log: string;
+            pictures: string[];
+            /** Format: date-time */
+            savedAt: string | null;
+            mayWrite: boolean;
+            why: string | null;
+            /** Format: date-time */
+            handedInAt: string | null;
+            learnerName: string;
         };
         ClassUnitDto: {
             name: string;
@@ -6401,6 +6659,104 @@ export interface operations {
             };
         };
     };
+    worksheets_fromLesson: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorksheetFromLessonDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorksheetDto"];
+                };
+            };
+        };
+    };
+    worksheets_ofBoards: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorksheetOfBoardsDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorksheetDto"];
+                };
+            };
+        };
+    };
+    worksheets_ofFiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    files?: string[];
+                };
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorksheetDto"];
+                };
+            };
+        };
+    };
+    worksheets_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorksheetDto"];
+                };
+            };
+        };
+    };
     jobs_one: {
         parameters: {
             query?: never;
@@ -8190,6 +8546,146 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeskWorkDto"];
+                };
+            };
+        };
+    };
+    sheets_mine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetDto"];
+                };
+            };
+        };
+    };
+    sheets_save: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetPartDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetSavedDto"];
+                };
+            };
+        };
+    };
+    sheets_bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    files?: string[];
+                };
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetPictureDto"][];
+                };
+            };
+        };
+    };
+    sheets_handIn: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandInDto"];
+                };
+            };
+        };
+    };
+    sheets_begun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunSheetDto"][];
+                };
+            };
+        };
+    };
+    sheets_lookOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                learner: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookedOnSheetDto"];
                 };
             };
         };

@@ -16,6 +16,7 @@ import { askedOf, bodyOf, pointsFault, secondsFault, termsOf, unitOf, workOf, ty
 import { ToClasses } from './ToClasses.tsx';
 import { useMembers } from './useMembers.ts';
 import { useOwnUnit, useUnitNames } from './useUnits.ts';
+import { useWorksheet } from './useWorksheet.ts';
 import { WorkFields } from './WorkFields.tsx';
 
 interface SheetProps {
@@ -53,6 +54,7 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
   const bringing = useBringing<Api['AttachmentDto']>('/api/attachments', (made) =>
     form.setFieldValue('files', [...form.getValues().files, ...made].slice(0, MOST_ATTACHMENTS)),
   );
+  const worksheet = useWorksheet(form.getValues().worksheetId, (id) => form.setFieldValue('worksheetId', id));
   const assign = useMutation({
     mutationFn: async (terms: Terms): Promise<unknown> => {
       const body = bodyOf(terms, zone, { ownUnit, until: given?.dueAt });
@@ -87,6 +89,7 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
     lessons: values.lessons.map(({ title }) => title),
     due: typeof due === 'string' ? (given ? whenText(given.dueAt) : null) : whenText(due.toISOString()),
     ...askedOf(values),
+    worksheet: values.worksheetId !== null,
     answerLimitMs: askedOf(values).answerLimitMs ?? null,
     unit,
     day: values.day === '' ? null : dayText(values.day),
@@ -122,11 +125,11 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
         />
         <DueNote due={values.dueAt} />
         <PlaceFields form={form} unit={values.unit ?? ownUnit} names={unitNames} />
-        <WorkFields form={form} lesson={lesson} bringing={bringing} />
+        <WorkFields form={form} lesson={lesson} bringing={bringing} worksheet={worksheet} />
         <Templates asked={() => askedOf(form.getValues())} onUse={(template) => form.setValues(workOf(template))} />
         <ProblemNote failure={assign.error} />
         <Group>
-          <Button type="submit" loading={assign.isPending} disabled={bringing.busy}>
+          <Button type="submit" loading={assign.isPending} disabled={bringing.busy || worksheet.busy}>
             {given ? 'Save, and tell the class' : 'Assign'}
           </Button>
           {given && (
@@ -134,6 +137,7 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
               Leave it
             </Button>
           )}
+          {worksheet.busy && <Text c="dimmed">The pages of the worksheet are still being drawn.</Text>}
           {bringing.busy && <Text c="dimmed">The files are still on their way.</Text>}
           {!ready && <Text c="dimmed">Learners see it as soon as the edition is ready.</Text>}
         </Group>

@@ -26,7 +26,7 @@ export function AttachedFiles({ files, onChange, bringing: { bring, busy, share,
         Files
       </Input.Label>
       <Text size="sm" c="dimmed">
-        A worksheet, a chart, a table: learners save them from their desk.
+        A chart, a table, a form: learners save them from their desk.
       </Text>
       {files.length > 0 && (
         <ul className={classes.files}>

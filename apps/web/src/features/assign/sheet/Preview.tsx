@@ -14,6 +14,7 @@ const draw = (latex: string): string => {
 
 /** What stands on a learner's desk. @param due in words; null while no such moment is chosen */
 export function Preview({ terms, due }: { readonly terms: Terms; readonly due: string | null }) {
+  const isWritten = terms.worksheetId !== null;
   const { lessons, instructions, spoken, seconds, handIn, graded, points, workOpens } = terms;
   return (
     <aside className={classes.preview} aria-label="What learners will see">
@@ -29,9 +30,10 @@ export function Preview({ terms, due }: { readonly terms: Terms; readonly due: s
         </Text>
       )}
       <Text size="sm">
+        {isWritten ? 'Write on the worksheet; what you write is saved as you go. ' : ''}
         {spoken ? `Answer aloud, up to ${timeText(micros(seconds * 1e6))}. ` : ''}
-        {handIn ? 'Hand in a PDF, a picture or text.' : spoken ? '' : 'Nothing to hand in.'}{' '}
-        {(handIn || spoken) && workOpens === 'once-watched' ? 'It opens once you have watched. ' : ''}
+        {isWritten ? '' : handIn ? 'Hand in a PDF, a picture or text.' : spoken ? '' : 'Nothing to hand in.'}{' '}
+        {(handIn || spoken || isWritten) && workOpens === 'once-watched' ? 'It opens once you have watched. ' : ''}
         {graded ? `Worth up to ${points} points.` : ''}
       </Text>
     </aside>

@@ -10,18 +10,22 @@ import {
 import type { Lesson } from '../../../shared/api/index.ts';
 import { AttachedFiles, type Bringing } from './AttachedFiles.tsx';
 import type { Terms } from './terms.ts';
+import type { Worksheet } from './useWorksheet.ts';
 import { WordsEditor } from './WordsEditor.tsx';
+import { WorksheetField } from './WorksheetField.tsx';
 
 interface Props {
   readonly form: UseFormReturnType<Terms>;
   /** On whose pages an answer can be given. */
   readonly lesson: Lesson;
   readonly bringing: Bringing;
+  readonly worksheet: Worksheet;
 }
 
 /** What is to be done, and what it is worth. */
-export function WorkFields({ form, lesson, bringing }: Props) {
+export function WorkFields({ form, lesson, bringing, worksheet }: Props) {
   const { values } = form;
+  const isWritten = values.worksheetId !== null;
   return (
     <>
       <WordsEditor
@@ -35,7 +39,14 @@ export function WorkFields({ form, lesson, bringing }: Props) {
         onChange={(files) => form.setFieldValue('files', files)}
         bringing={bringing}
       />
-      <Switch label="Learners hand something in" {...form.getInputProps('handIn', { type: 'checkbox' })} />
+      <WorksheetField lesson={lesson} worksheet={worksheet} />
+      <Switch
+        label="Learners hand something in"
+        description={isWritten ? 'The worksheet, or files and text instead' : undefined}
+        disabled={isWritten}
+        {...form.getInputProps('handIn', { type: 'checkbox' })}
+        {...(isWritten ? { checked: true } : {})}
+      />
       <Group align="end">
         <Switch label="They answer aloud" pb={8} {...form.getInputProps('spoken', { type: 'checkbox' })} />
         {values.spoken && (
@@ -64,7 +75,7 @@ export function WorkFields({ form, lesson, bringing }: Props) {
           </>
         )}
       </Group>
-      {(values.handIn || values.spoken) && (
+      {(values.handIn || values.spoken || isWritten) && (
         <Radio.Group label="When they can hand it in" {...form.getInputProps('workOpens')}>
           <Stack gap="xs" mt={4}>
             <Radio value="at-once" label="At any time" />

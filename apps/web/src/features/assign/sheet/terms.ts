@@ -41,6 +41,8 @@ export interface Terms extends Work {
   to: Chosen[];
   lessons: ChosenLesson[];
   files: readonly Api['AttachmentDto'][];
+  /** The pages that learners write on; none when null. */
+  worksheetId: string | null;
   dueAt: string;
   /** The unit of the class page; the lesson's own as long as it is null. */
   unit: string | null;
@@ -74,6 +76,7 @@ export const termsOf = (lesson: Lesson, zone: string, given?: Api['AssignmentDto
   to: given ? [{ classId: given.classId, whom: given.whom }] : [NO_CLASS],
   lessons: given?.lessons ?? [{ id: lesson.id, title: lesson.title }],
   files: given?.attachments ?? [],
+  worksheetId: given?.worksheetId ?? null,
   dueAt: given ? fieldValue(new Date(given.dueAt), zone) : inAWeek(new Date(), zone),
   answerPage: given?.answerPage ?? '',
   unit: given ? (given.unit ?? '') : null,
@@ -106,6 +109,8 @@ export function bodyOf(terms: Terms, zone: string, { ownUnit, until }: Beside): 
     ...askedOf(terms),
     lessonIds: terms.lessons.map(({ id }) => id),
     attachmentIds: terms.files.map(({ id }) => id),
+    worksheetId: terms.worksheetId,
+    ...(terms.worksheetId === null ? {} : { handIn: true, workOpens: terms.workOpens }),
     dueAt: typeof moment === 'string' ? (until ?? '') : moment.toISOString(),
     answerPage: terms.spoken && terms.answerPage !== '' ? terms.answerPage : null,
     unit: unitOf(terms, ownUnit),

@@ -1,6 +1,6 @@
 import { Button, FileButton, Group, Stack, Text, Textarea } from '@mantine/core';
 import { fromMillis, timeText } from '@oakbell/core/clock';
-import { IconMicrophone } from '@tabler/icons-react';
+import { IconMicrophone, IconPencil } from '@tabler/icons-react';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -21,7 +21,7 @@ interface Props {
 
 /** Hands in files, put in order first, or typed text, which is kept until then. */
 export function Giving({ item, before, onDone }: Props) {
-  const { assignmentId: id, answerLimitMs, dueAt } = item;
+  const { assignmentId: id, answerLimitMs, dueAt, worksheet } = item;
   const queries = useQueryClient();
   const [chosen, setChosen] = useState<readonly Chosen[]>([]);
   const draft = useDraft(id, before?.text ?? '');
@@ -57,9 +57,24 @@ export function Giving({ item, before, onDone }: Props) {
     <Stack gap="sm">
       {before && <Text c="dimmed">What you handed in stays until the new one has arrived.</Text>}
       {isLate && <Text fw={600}>This {dueText(dueAt, now)}. What you hand in now is marked as late.</Text>}
+      {worksheet !== 'none' && (
+        <Group>
+          <Button component={Link} to={`/worksheet/${id}`} leftSection={<IconPencil size={20} aria-hidden />}>
+            {worksheet === 'begun' ? 'Go on with the worksheet' : 'Write on the worksheet'}
+          </Button>
+          <Text size="sm" c="dimmed">
+            Saved as you write; you hand it in there.
+          </Text>
+        </Group>
+      )}
       {answerLimitMs !== null && (
         <Group>
-          <Button component={Link} to={`/answer/${id}`} leftSection={<IconMicrophone size={20} aria-hidden />}>
+          <Button
+            component={Link}
+            to={`/answer/${id}`}
+            variant={worksheet === 'none' ? 'filled' : 'default'}
+            leftSection={<IconMicrophone size={20} aria-hidden />}
+          >
             Record your answer
           </Button>
           <Text size="sm" c="dimmed">
@@ -84,7 +99,7 @@ export function Giving({ item, before, onDone }: Props) {
             <Button
               {...props}
               disabled={busy}
-              variant={answerLimitMs === null && chosen.length === 0 ? 'filled' : 'default'}
+              variant={answerLimitMs === null && worksheet === 'none' && chosen.length === 0 ? 'filled' : 'default'}
             >
               {chosen.length > 0 ? 'Add more' : 'Choose a PDF or photos'}
             </Button>

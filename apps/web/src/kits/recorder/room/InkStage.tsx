@@ -1,7 +1,7 @@
 import { present } from '@oakbell/core/present';
 import type { StraightEdge } from '@oakbell/core/ink';
 import { isStroke, type PointerPlace } from '@oakbell/core/log';
-import { PAGE_WIDTH, type Page } from '@oakbell/core/pages';
+import type { Page } from '@oakbell/core/pages';
 import { plainScene, visibleAt, type VisibleStroke } from '@oakbell/core/scene';
 import {
   useEffect,
@@ -16,10 +16,18 @@ import {
 import { useKeys } from '../../../shared/ui/index.ts';
 import { Stage, type Pictures, type StageFilms, type StageHandle } from '../../stage/index.ts';
 import type { PracticePoint } from '../practice/index.ts';
-import { InkHand, type PenPoint, type Repaint, type Tool, type ToolKind } from '../../ink/index.ts';
+import {
+  CURSORS,
+  frameStyle,
+  InkHand,
+  TextOnPage,
+  withPredicted,
+  type PenPoint,
+  type Repaint,
+  type Tool,
+} from '../../ink/index.ts';
 import classes from './Room.module.css';
 import { type TakeRecorder, useInkVersion, useRecorderView } from '../capture/index.ts';
-import { TextOnPage } from './TextOnPage.tsx';
 
 export interface InkStageHandle {
   /** Paints what moves, at once: for points that came from elsewhere. */
@@ -46,16 +54,6 @@ interface Props {
 
 /** Live painting that gives way to the voice: about seven times a second. */
 const SPARED_MS = 140;
-
-const CURSORS: Readonly<Record<ToolKind, string>> = {
-  pen: 'crosshair',
-  shape: 'crosshair',
-  pointer: 'none',
-  eraser: 'cell',
-  rubber: 'cell',
-  select: 'default',
-  text: 'text',
-};
 
 /** The page while someone writes on it: what the hand does becomes events of the take. */
 export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, label, films, children }: Props) {
@@ -210,37 +208,6 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
       {children}
     </Stage>
   );
-}
-
-/** The stroke with the points the browser expects next: painted, never written. */
-function withPredicted<S extends { readonly points: readonly number[]; readonly form?: string }>(
-  stroke: S,
-  points: readonly PenPoint[],
-): S {
-  if (points.length === 0 || stroke.form) return stroke;
-  const last = stroke.points[stroke.points.length - 1] ?? 0;
-  const more = points.flatMap(({ x, y, pressure }) => [
-    Math.round(x * 10),
-    Math.round(y * 10),
-    Math.round(pressure * 255),
-    last,
-  ]);
-  return { ...stroke, points: [...stroke.points, ...more] };
-}
-
-/** A rectangle of the page as shares of the stage. */
-function frameStyle(
-  box: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number } | null,
-  height: number,
-  scrolled: number,
-): CSSProperties | null {
-  if (!box) return null;
-  return {
-    left: `${(box.left / PAGE_WIDTH) * 100}%`,
-    top: `${((box.top - scrolled) / height) * 100}%`,
-    width: `${((box.right - box.left) / PAGE_WIDTH) * 100}%`,
-    height: `${((box.bottom - box.top) / height) * 100}%`,
-  };
 }
 
 /** Paints at once; on a machine whose voice needs it, a few times a second, and the last time for sure. */

@@ -1,26 +1,18 @@
-import { Button, ColorInput, Group, Menu, NumberInput, Popover, Stack, Text, TextInput } from '@mantine/core';
+import { Button, ColorInput, Group, NumberInput, Popover, Stack, Text, TextInput } from '@mantine/core';
 import {
   IconArrowBackUp,
   IconArrowForwardUp,
-  IconArrowNarrowRight,
-  IconCircle,
-  IconClock,
   IconEraser,
-  IconHighlight,
   IconLetterT,
-  IconLine,
   IconMarquee2,
-  IconPencil,
   IconPointer,
   IconRuler2,
   IconScissors,
-  IconSquare,
   IconTrash,
 } from '@tabler/icons-react';
 import { FIRST_FADING, FIRST_HIGHLIGHTER, FIRST_PENS, type TrayPen } from '@oakbell/core/log';
-import type { ReactNode } from 'react';
 import { IconAction } from '../../../shared/ui/index.ts';
-import { SHAPES, type Tool, type Tray } from '../../ink/index.ts';
+import { Nib, ShapeMenu, type Tool, type Tray } from '../../ink/index.ts';
 import { type TakeRecorder, useInkVersion, useRecorderView } from '../capture/index.ts';
 import classes from './Room.module.css';
 
@@ -37,13 +29,6 @@ interface Props {
   /** Fewer things, for a learner's answer. */
   readonly small: boolean;
 }
-const SHAPE_ICONS: Readonly<Record<string, ReactNode>> = {
-  line: <IconLine size={20} aria-hidden />,
-  arrow: <IconArrowNarrowRight size={20} aria-hidden />,
-  box: <IconSquare size={20} aria-hidden />,
-  ellipse: <IconCircle size={20} aria-hidden />,
-};
-
 /** What lies under the stage: pens, shapes, text, pointer, eraser, undo. */
 export function PenTray(props: Props) {
   const { recorder, tray, tool, onTool, small } = props;
@@ -71,7 +56,7 @@ export function PenTray(props: Props) {
         pressed={isPen(tray.highlighter)}
         onClick={() => onTool({ kind: 'pen', pen: tray.highlighter })}
       >
-        <Nib pen={tray.highlighter} icon={<IconHighlight aria-hidden />} />
+        <Nib pen={tray.highlighter} />
       </IconAction>
       {!small && (
         <IconAction
@@ -81,7 +66,7 @@ export function PenTray(props: Props) {
           pressed={isPen(tray.fading)}
           onClick={() => onTool({ kind: 'pen', pen: tray.fading })}
         >
-          <Nib pen={tray.fading} icon={<IconClock aria-hidden />} />
+          <Nib pen={tray.fading} />
         </IconAction>
       )}
       {!small && <PenEditor {...props} />}
@@ -169,51 +154,6 @@ function InkActs({ recorder, onClear, onUndo }: Pick<Props, 'recorder' | 'onClea
         <IconArrowForwardUp aria-hidden />
       </IconAction>
     </>
-  );
-}
-
-function Nib({ pen, icon = <IconPencil aria-hidden /> }: { readonly pen: TrayPen; readonly icon?: ReactNode }) {
-  return (
-    <span className={classes.nib}>
-      {icon}
-      <span
-        className={classes.nibInk}
-        style={{ background: pen.colour, height: Math.max(3, Math.min(9, pen.width * 0.7)) }}
-      />
-    </span>
-  );
-}
-
-function ShapeMenu({
-  tool,
-  pen,
-  onTool,
-}: {
-  readonly tool: Tool;
-  readonly pen: TrayPen;
-  readonly onTool: (tool: Tool) => void;
-}) {
-  const shape = tool.kind === 'shape' ? tool.shape : 'line';
-  return (
-    <Menu position="top" withinPortal>
-      <Menu.Target>
-        <IconAction hall label="Shapes" pressed={tool.kind === 'shape'}>
-          {SHAPE_ICONS[shape]}
-        </IconAction>
-      </Menu.Target>
-      <Menu.Dropdown>
-        {SHAPES.map(({ shape: one, name }) => (
-          <Menu.Item
-            key={one}
-            leftSection={SHAPE_ICONS[one]}
-            onClick={() => onTool({ kind: 'shape', shape: one, pen })}
-          >
-            {name}
-          </Menu.Item>
-        ))}
-        <Menu.Label>Hold Shift for even sides and 15° steps</Menu.Label>
-      </Menu.Dropdown>
-    </Menu>
   );
 }
 

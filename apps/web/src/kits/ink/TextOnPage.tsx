@@ -2,12 +2,14 @@ import { present } from '@oakbell/core/present';
 import { PAGE_WIDTH, type TextThing } from '@oakbell/core/pages';
 import { PAGE_FONT, textHeight, textLines } from '@oakbell/core/scene';
 import { useEffect, useRef, useState } from 'react';
-import classes from './Room.module.css';
+import classes from './Ink.module.css';
 
 /** The letters of typed text, in page units. */
-const SIZE = 38;
+export const SIZE = 38;
 
 interface Props {
+  /** What stands there already, to be changed. */
+  readonly text?: string;
   /** Page units. */
   readonly place: { readonly x: number; readonly y: number };
   readonly view: { readonly top: number; readonly height: number };
@@ -17,27 +19,12 @@ interface Props {
 }
 
 /** A place to type on the page; Escape or a click elsewhere is done. */
-export function TextOnPage({ place, view, colour, onDone }: Props) {
-  const [text, setText] = useState('');
+export function TextOnPage({ text: before = '', place, view, colour, onDone }: Props) {
+  const [text, setText] = useState(before);
   const field = useRef<HTMLTextAreaElement>(null);
   useEffect(() => field.current?.focus(), []);
   const width = Math.max(200, PAGE_WIDTH - place.x - 24);
-  const done = () => {
-    if (text.trim() === '') return onDone(null);
-    const surface = present(document.createElement('canvas').getContext('2d'));
-    const lines = textLines(surface, { text, size: SIZE, width });
-    const widest = Math.ceil(Math.max(...lines.map((line) => surface.measureText(line).width))) + 2;
-    onDone({
-      kind: 'text',
-      x: place.x,
-      y: place.y,
-      width: widest,
-      height: textHeight(SIZE, lines.length),
-      text,
-      size: SIZE,
-      colour,
-    });
-  };
+  const done = () => onDone(text.trim() === '' ? null : typedText(text, { ...place, width, colour }));
   return (
     <textarea
       ref={field}
@@ -58,4 +45,15 @@ export function TextOnPage({ place, view, colour, onDone }: Props) {
       }}
     />
   );
+}
+
+/** Typed text as it lies on the page: no wider than its lines, and as high as they are. */
+export function typedText(
+  text: string,
+  { x, y, width, colour }: { readonly x: number; readonly y: number; readonly width: number; readonly colour: string },
+): Omit<TextThing, 'id'> {
+  const surface = present(document.createElement('canvas').getContext('2d'));
+  const lines = textLines(surface, { text, size: SIZE, width });
+  const widest = Math.ceil(Math.max(...lines.map((line) => surface.measureText(line).width))) + 2;
+  return { kind: 'text', x, y, width: widest, height: textHeight(SIZE, lines.length), text, size: SIZE, colour };
 }

@@ -1,0 +1,1 @@
+export { SheetsModule } from './sheets.module.ts';

@@ -1,0 +1,65 @@
+import { Button } from '@mantine/core';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { call, client, isGone, type Api } from '../../shared/api/index.ts';
+import { Empty, PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
+import { sendKeptParts } from './keptParts.ts';
+import { learned, OpenSheet } from './openSheet.ts';
+import { SheetDesk } from './SheetDesk.tsx';
+
+/** A learner's sheet: the pages of the worksheet, and what they write on them. */
+export function SheetPage() {
+  const { assignment: id = '' } = useParams();
+  const sheet = useQuery({
+    queryKey: ['own-sheet', id],
+    queryFn: async () => {
+      // What was written here before comes first: the sheet is shown with it.
+      await sendKeptParts(id).catch(() => []);
+      return call(client.GET('/api/assignments/{id}/sheet', { params: { path: { id } } })).then(learned);
+    },
+    // It is shown as it was opened: what is written here is newer than any answer.
+    staleTime: Infinity,
+    gcTime: 0,
+    refetchOnMount: 'always',
+  });
+  if (isGone(sheet.error))
+    return (
+      <div className="ob-page">
+        <Empty title="This is not on your desk">
+          Your teacher has taken it back, or it was for another class. What you have written is kept.
+        </Empty>
+        <Button component={Link} to="/desk">
+          To your desk
+        </Button>
+      </div>
+    );
+  return (
+    <Show of={sheet} what="Opening the worksheet">
+      {(data) => (
+        <>
+          <PageTitle>{`Worksheet · ${data.title}`}</PageTitle>
+          <Opened sheet={data} />
+        </>
+      )}
+    </Show>
+  );
+}
+
+function Opened({ sheet }: { readonly sheet: Api['SheetDto'] }) {
+  const [open, setOpen] = useState<OpenSheet | null>(null);
+  useEffect(() => {
+    const made = new OpenSheet(sheet);
+    setOpen(made);
+    const wake = () => made.sender.wake();
+    const leave = () => void made.sender.flush();
+    window.addEventListener('online', wake);
+    window.addEventListener('pagehide', leave);
+    return () => {
+      window.removeEventListener('online', wake);
+      window.removeEventListener('pagehide', leave);
+      made.close();
+    };
+  }, [sheet]);
+  return open ? <SheetDesk sheet={sheet} open={open} /> : <Waiting what="Opening the worksheet" />;
+}

@@ -1,0 +1,1 @@
+export { sendKeptParts } from './keptParts.ts';

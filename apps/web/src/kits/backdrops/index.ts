@@ -1,0 +1,1 @@
+export { BACKDROPS, type BackdropOffer } from './backdrops.ts';
