@@ -62,6 +62,31 @@ export const LEARNER: readonly State[] = [
     seen: (page) => page.getByRole('dialog', { name: /^Keys/ }),
   },
   {
+    name: 'a worksheet, with the keys',
+    at: async (page) => {
+      await page.goto('/desk');
+      await page.getByRole('link', { name: /The rule of twelfths/ }).click();
+      await page.getByRole('link', { name: /the worksheet$/ }).click();
+      await page.getByRole('button', { name: /^Keys/ }).click();
+    },
+    seen: (page) => page.getByRole('dialog', { name: /^Keys/ }),
+  },
+  {
+    name: 'a worksheet that was closed',
+    at: async (page) => {
+      await page.route(/\/sheet$/, async (route) => {
+        const response = await route.fetch();
+        const sheet = (await response.json()) as object;
+        const why = 'This was handed back, so nothing more is written on it.';
+        await route.fulfill({ response, json: { ...sheet, mayWrite: false, why } });
+      });
+      await page.goto('/desk');
+      await page.getByRole('link', { name: /The rule of twelfths/ }).click();
+      await page.getByRole('link', { name: /the worksheet$/ }).click();
+    },
+    seen: (page) => page.getByText('This was handed back, so nothing more'),
+  },
+  {
     name: 'an answer to be spoken',
     at: async (page) => {
       await page.goto('/desk');

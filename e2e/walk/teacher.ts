@@ -82,6 +82,23 @@ export const TEACHER: readonly State[] = [
     seen: heading(/^Change what/),
   },
   {
+    name: 'pages that are picked for a worksheet',
+    at: lesson('The rule of twelfths', 'Assign'),
+    open: press('Pages of this lesson …'),
+    seen: (page) => page.getByRole('dialog', { name: 'Which pages do learners write on?' }),
+  },
+  {
+    name: 'a worksheet that is looked on',
+    at: async (page) => {
+      await page.goto('/marking');
+      await page
+        .getByRole('link', { name: /writing/ })
+        .first()
+        .click();
+    },
+    seen: (page) => page.getByRole('img', { name: /^Page 1 as it is now/ }),
+  },
+  {
     name: 'who has watched',
     at: lesson('Course to steer across a stream', 'Watched'),
     seen: heading('Navigation 10a'),

@@ -21,10 +21,12 @@ interface Props {
   readonly page: Page;
   /** What was put there last: whoever works with keys goes on from it. */
   readonly newest: string | null;
+  /** What had the focus was taken away. */
+  readonly onGone: () => void;
 }
 
 /** Texts and pictures on a page, to be changed, moved and taken away: by pressing, or one after another by Tab. */
-export function Placed({ open, page, newest }: Props) {
+export function Placed({ open, page, newest, onGone }: Props) {
   const [typing, setTyping] = useState<WrittenText | null>(null);
   // What was changed is another mark, in the place of the one before: the focus goes there.
   const goTo = useRef(newest);
@@ -32,6 +34,7 @@ export function Placed({ open, page, newest }: Props) {
   const { ink } = open;
   const change = (mark: PlacedMark, thing: Parameters<typeof ink.change>[1]) => {
     goTo.current = ink.change(mark, thing, open.now);
+    if (goTo.current === null) onGone();
     open.changed();
   };
   const row = useRef<HTMLDivElement>(null);

@@ -5,7 +5,7 @@ import { isStroke } from '@oakbell/core/log';
 import { pictureKey } from '@oakbell/core/media';
 import { PAGE_WIDTH, type Page } from '@oakbell/core/pages';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { keptTray, type Tool } from '../../kits/ink/index.ts';
 import { loadPageFont } from '../../kits/stage/index.ts';
@@ -30,6 +30,7 @@ import { SheetStage, type PlaceOnPage } from './SheetStage.tsx';
 import { SheetTray } from './SheetTray.tsx';
 
 const addressOf = (digest: string): string => mediaAddress(pictureKey(digest)) ?? '';
+const isNarrow = (): boolean => window.matchMedia('(max-width: 700px)').matches;
 const hasField = ({ things = [] }: Page): boolean => things.some(({ kind }) => kind === 'field');
 
 interface Props {
@@ -46,18 +47,21 @@ export function SheetDesk({ sheet, open }: Props) {
     const pen = present(tray.pens[0]);
     return pages.some(hasField) ? { kind: 'text', pen } : { kind: 'pen', pen };
   });
-  const [wide, setWide] = useState(false);
+  // On a phone the whole page is too small to be written on.
+  const [wide, setWide] = useState(isNarrow);
   const [penOnly, setPenOnly] = useState(false);
-  const [pans, setPans] = useState(false);
+  const [pans, setPans] = useState(isNarrow);
   const pansByFinger = penOnly || (wide && pans);
   const [typing, setTyping] = useState<PlaceOnPage | null>(null);
   const [brought, setBrought] = useState<readonly string[]>([]);
   useSyncExternalStore(open.subscribe, open.version);
   useEffect(() => void loadPageFont(), []);
+  const around = useRef<HTMLDivElement>(null);
   const page = present(pages[at]);
   const { mayWrite } = sheet;
   const choose = (next: Tool) => {
     setTyping(null);
+    setPans(false);
     setTool(next);
   };
   const turn = (by: number) => {
@@ -111,7 +115,13 @@ export function SheetDesk({ sheet, open }: Props) {
         </Text>
       )}
       <ProblemNote failure={pictures.failure} />
-      <div className={`${wide ? classes.wide : classes.page} ${pansByFinger ? classes.pans : ''}`}>
+      <div
+        ref={around}
+        role="group"
+        aria-label="The page"
+        tabIndex={0}
+        className={`${wide ? classes.wide : classes.page} ${pansByFinger ? classes.pans : ''}`}
+      >
         <div style={wide ? { aspectRatio: PAGE_WIDTH / page.height } : { display: 'contents' }}>
           <SheetStage
             key={page.id}
@@ -126,6 +136,7 @@ export function SheetDesk({ sheet, open }: Props) {
             onPen={() => setPenOnly(true)}
             typing={typing}
             onTyping={setTyping}
+            onGone={() => around.current?.focus({ preventScroll: true })}
           />
         </div>
       </div>
@@ -179,6 +190,8 @@ function HandInSheet({ sheet, open }: Props) {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const handIn = useMutation({
+    // Without a line it is said, and not begun later unasked.
+    networkMode: 'always',
     mutationFn: async () => {
       if (!(await open.sender.flush()))
         throw new Problem(

@@ -34,6 +34,8 @@ interface Props {
   /** Where something is being typed, in page units. */
   readonly typing: PlaceOnPage | null;
   readonly onTyping: (place: PlaceOnPage | null) => void;
+  /** What had the focus was taken away. */
+  readonly onGone: () => void;
 }
 export interface PlaceOnPage {
   readonly x: number;
@@ -137,7 +139,7 @@ export function SheetStage(props: Props) {
     >
       {frame && <Selection style={frame} />}
       <Fields open={open} page={page} mayWrite={mayWrite} inHand={tool.kind === 'text'} />
-      {tool.kind === 'text' && mayWrite && <Placed open={open} page={page} newest={typed} />}
+      {tool.kind === 'text' && mayWrite && <Placed open={open} page={page} newest={typed} onGone={props.onGone} />}
       {typing && tool.kind === 'text' && (
         <TextOnPage
           place={typing}
