@@ -170,16 +170,16 @@ for (const [suffix, viewport] of [
     await page.getByRole('link', { name: /The rule of twelfths/ }).click();
     await page.getByRole('navigation', { name: 'Pages' }).getByRole('button').nth(2).click();
     await page.getByRole('button', { name: 'Ten seconds on' }).click();
-    if (suffix === '') await picture(page, 'watch');
+    if (suffix === '') {
+      await picture(page, 'watch');
+      await page.getByRole('link', { name: 'Go on with the worksheet' }).click();
+      await expect(page.getByText('1 of 1')).toBeVisible();
+      await picture(page, 'worksheet');
+    }
     if (suffix !== '') {
       await page.goto('/class');
       await expect(page.getByRole('heading', { name: 'Bearings' })).toBeVisible();
       await picture(page, 'class-page-phone');
-      await page.goto('/desk');
-      await page.getByRole('link', { name: /The rule of twelfths/ }).click();
-      await page.getByRole('link', { name: 'Record your answer' }).click();
-      await expect(page.getByText('Ready to record')).toBeVisible();
-      await picture(page, 'answer-phone');
     }
     await page.goto('/desk?list=feedback');
     await page.getByRole('link', { name: /Course to steer/ }).click();

@@ -128,7 +128,7 @@ describe('what a keeper does', () => {
   it('signs somebody out wherever they are', async () => {
     const ola = await test.signedIn('ola');
     const { body } = await keeper!.get(`/api/people/${ids['ola']}`).expect(200);
-    expect(body).toMatchObject({ name: 'ola', devices: 1, handIns: 0, classes: [] });
+    expect(body).toMatchObject({ name: 'ola', devices: 1, handIns: 0, worksheets: 0, classes: [] });
     await keeper!.delete(`/api/people/${ids['ola']}/sessions`).expect(204);
     await ola.get('/api/session').expect(401);
     await keeper!.delete(`/api/people/${ids['keeper']}/sessions`).expect(409);

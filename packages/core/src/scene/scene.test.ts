@@ -206,3 +206,31 @@ describe('the camera picture in its place', () => {
     expect(Math.round(square.height)).toBe(320);
   });
 });
+
+describe('what was written before a page came here', () => {
+  const stroke = { pen: { colour: '#26221b', width: 6 }, points: [0, 0, 128, 0, 900, 300, 128, 20] };
+  const page = (things: readonly Thing[]): Page => ({ ...pages[0]!, things }) as Page;
+  const painted = (things: readonly Thing[]) => {
+    const { calls, surface } = recordingSurface();
+    paint({ surface, widthPx: 800, assets: new Map() }, plainScene(page(things)));
+    return calls;
+  };
+  it('is painted with the page, the highlighter beneath the rest', () => {
+    const ink = (strokes: readonly object[]) =>
+      ({ id: 'i', kind: 'ink', x: 0, y: 0, width: 100, height: 40, strokes }) as unknown as Thing;
+    const bare = painted([]);
+    expect(painted([ink([stroke])]).filter((one) => one === 'fill')).toHaveLength(
+      bare.filter((one) => one === 'fill').length + 1,
+    );
+    const band = { ...stroke, pen: { ...stroke.pen, kind: 'highlighter' }, form: 'straight' };
+    const drawn = painted([ink([stroke, band])]);
+    // A straight band is a line, what a hand wrote is filled: the band comes first.
+    expect(drawn.lastIndexOf('stroke')).toBeLessThan(drawn.lastIndexOf('fill'));
+  });
+  it('is a field with its words above it', () => {
+    const field: Thing = { id: 'f', kind: 'field', x: 100, y: 200, width: 300, height: 80, label: 'High water' };
+    const more = painted([field]).slice(painted([]).length - 1);
+    expect(painted([field]).length).toBeGreaterThan(painted([]).length);
+    expect(more.some((one) => one.startsWith('fillText 100 '))).toBe(true);
+  });
+});

@@ -27,6 +27,8 @@ export class KnownDto extends RosterPersonDto {
   @Whole() devices: number;
   @Whole() lessons: number;
   @Whole() handIns: number;
+  /** Worksheets that they wrote on. */
+  @Whole() worksheets: number;
   /** Lessons that they opened. */
   @Whole() watched: number;
   @Whole() bytes: number;

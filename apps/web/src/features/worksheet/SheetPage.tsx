@@ -46,7 +46,9 @@ export function SheetPage() {
   );
 }
 
-function Opened({ sheet }: { readonly sheet: Api['SheetDto'] }) {
+/** Shown as it was opened: later answers say whether it may still be written on, and nothing of what is on it. */
+function Opened({ sheet: latest }: { readonly sheet: Api['SheetDto'] }) {
+  const [sheet] = useState(latest);
   const [open, setOpen] = useState<OpenSheet | null>(null);
   useEffect(() => {
     const made = new OpenSheet(sheet);
@@ -61,5 +63,7 @@ function Opened({ sheet }: { readonly sheet: Api['SheetDto'] }) {
       made.close();
     };
   }, [sheet]);
-  return open ? <SheetDesk sheet={sheet} open={open} /> : <Waiting what="Opening the worksheet" />;
+  if (!open) return <Waiting what="Opening the worksheet" />;
+  const { mayWrite, why, handedInAt } = latest;
+  return <SheetDesk sheet={{ ...sheet, mayWrite, why, handedInAt }} open={open} />;
 }

@@ -68,3 +68,35 @@ describe('writing on a page', () => {
     expect(events).toHaveLength(before);
   });
 });
+
+describe('texts and pictures on a page', () => {
+  const text = (words: string) =>
+    ({ kind: 'text', x: 10, y: 20, width: 100, height: 50, text: words, size: 38, colour: '#26221b' }) as const;
+  const marksIn = (events: readonly TakeEvent[]) => {
+    const read = readLog(logText(events));
+    return read.ok ? new TakeIndex(read.events).finalMarks('p1') : [];
+  };
+  it('are changed as one act: one undo brings back what was there, and the log says the same', () => {
+    const { events, ink } = writing();
+    const first = ink.addText('p1', text('six'), micros(0));
+    const mark = ink.marksOn('p1')[0]!;
+    const next = ink.change(mark as never, text('seven'), micros(1000));
+    expect(ink.marksOn('p1').map(({ id }) => id)).toEqual([next]);
+    expect(marksIn(events)).toEqual(ink.marksOn('p1'));
+    ink.undo(micros(2000));
+    expect(ink.marksOn('p1').map(({ id }) => id)).toEqual([first]);
+    ink.redo(micros(3000));
+    expect(ink.marksOn('p1').map(({ id }) => id)).toEqual([next]);
+    expect(marksIn(events)).toEqual(ink.marksOn('p1'));
+  });
+  it('are pictures too, moved and taken away', () => {
+    const { events, ink } = writing();
+    const picture = { kind: 'picture', x: 0, y: 0, width: 300, height: 200, picture: 'a'.repeat(64) } as const;
+    ink.addPicture('p1', picture, micros(0));
+    const [moved] = ink.move('p1', ink.marksOn('p1'), { x: 40, y: 5 }, micros(1000));
+    expect(moved).toMatchObject({ thing: { kind: 'picture', x: 40, y: 5 } });
+    expect(marksIn(events)).toEqual(ink.marksOn('p1'));
+    expect(ink.change(moved as never, null, micros(2000))).toBeNull();
+    expect(marksIn(events)).toEqual([]);
+  });
+});

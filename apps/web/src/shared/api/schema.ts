@@ -3440,6 +3440,7 @@ export interface components {
             devices: number;
             lessons: number;
             handIns: number;
+            worksheets: number;
             watched: number;
             bytes: number;
             lines: components["schemas"]["AuditLineDto"][];
