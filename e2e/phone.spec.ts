@@ -34,6 +34,11 @@ test('everything a learner presses on a phone is as large as a fingertip', async
   await page.getByRole('link', { name: /Course to steer/ }).click();
   await expect(page.getByText('17 of 20 points')).toBeVisible();
   expect(await tooSmall(page)).toEqual([]);
+  await page.goto('/desk');
+  await page.getByRole('link', { name: LESSON }).click();
+  await page.getByRole('link', { name: 'Go on with the worksheet' }).click();
+  await expect(page.getByText('1 of 1')).toBeVisible();
+  expect(await tooSmall(page)).toEqual([]);
   await page.goto('/account');
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await settled(page);

@@ -483,6 +483,8 @@ describe('rights', () => {
       // Whoever has a copy hears what it plays.
       'post /api/lessons/{id}/copies',
       'post /api/takes/{id}/discard',
+      // What was handed in before gives way to it.
+      'put /api/assignments/{id}/hand-in/sheet',
       'post /api/marking/hand-ins/{id}/hand-back',
       'post /api/jobs/{id}/cancel',
       'delete /api/lessons/{id}/pages/{page}',

@@ -1,6 +1,7 @@
 import { notifications } from '@mantine/notifications';
 import { fromSeconds, timeText } from '@oakbell/core/clock';
 import { useEffect } from 'react';
+import { browserShelf, ownName, WRITTEN_HERE } from '../shared/api/index.ts';
 
 /** Tells the server what this learner watched and wrote here while it could not be told, and the learner what is refused. */
 export function KeptTold() {
@@ -16,6 +17,7 @@ export function KeptTold() {
     };
     // What cannot be told now stays kept, and is told the next time.
     const sendSheets = async () => {
+      if (browserShelf.read(ownName(WRITTEN_HERE)) === null) return;
       const { sendKeptParts } = await import('../features/worksheet/desk.ts');
       for (const message of await sendKeptParts())
         notifications.show({ title: 'Not saved on your worksheet', message, autoClose: false });

@@ -115,7 +115,7 @@ export function workIsThere(failure: unknown): never {
   throw new Problem(
     409,
     'work-is-there',
-    'Learners have handed in or recorded something for this already, so it stays. Change its date or its words instead.',
+    'Learners have written, recorded or handed in something for this already, so it stays. Change its date or its words instead.',
   );
 }
 

@@ -181,7 +181,7 @@ export class AssignmentsService {
 
   /**
    * Takes an assignment back, as though it had never been given. What was watched stays watched.
-   * @throws Problem `work-is-there` once somebody has handed in or recorded something for it
+   * @throws Problem `work-is-there` once somebody has written, recorded or handed in something for it
    */
   async remove(given: Assignment): Promise<void> {
     await this.acts.do(async () => {

@@ -1,4 +1,4 @@
-import { call, client, Problem } from '../../shared/api/index.ts';
+import { browserShelf, call, client, ownName, Problem, WRITTEN_HERE } from '../../shared/api/index.ts';
 import { browserParts, type KeptPart, type PartStore } from './sheetParts.ts';
 import type { PartAnswer, SendPart } from './sheetSender.ts';
 
@@ -20,6 +20,9 @@ const lockOf = (visit: string): string => `oakbell.sheet.${visit}`;
 export const holdVisit = (visit: string, until: Promise<void>): void =>
   void navigator.locks.request(lockOf(visit), () => until).catch(() => undefined);
 
+/** Says that something may wait here: whoever sees it looks, and loads nothing where it is not. */
+export const noteSheet = (): void => void browserShelf.write(ownName(WRITTEN_HERE), 'yes');
+
 /**
  * Sends what was written here before and has not arrived, but for what is being written in another tab; of one assignment
  * where it is named. Gives the words of the school for what it refused, which is kept no longer.
@@ -35,6 +38,7 @@ export async function sendKeptParts(
       const parts = kept.filter((part) => part.visit === visit);
       if (mine) await sendAll(parts, { store, send, refused });
     });
+  if (assignment === undefined && (await store.all()).length === 0) browserShelf.remove(ownName(WRITTEN_HERE));
   return [...refused];
 }
 

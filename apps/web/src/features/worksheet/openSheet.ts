@@ -2,7 +2,7 @@ import { micros, type Micros } from '@oakbell/core/clock';
 import { isSheetEvent, marksOf, readParts, sheetEnd } from '@oakbell/core/worksheets';
 import { InkHand, LiveInk } from '../../kits/ink/index.ts';
 import { learnMedia, personHere, type Api } from '../../shared/api/index.ts';
-import { holdVisit, sendPart } from './keptParts.ts';
+import { holdVisit, noteSheet, sendPart } from './keptParts.ts';
 import { browserParts, type PartStore } from './sheetParts.ts';
 import { SheetSender, type Later, type SendPart, type SheetState } from './sheetSender.ts';
 
@@ -49,6 +49,7 @@ export class OpenSheet {
         this.#tell();
       },
     });
+    noteSheet();
     holdVisit(visit, new Promise((resolve) => (this.#let = resolve)));
   }
 

@@ -20,5 +20,8 @@ export function forgetPerson(): void {
 /** Who is signed in here; null for nobody. */
 export const personHere = (): string | null => now ?? tabShelf.read(KEY);
 
+/** Under this name of theirs stands that somebody wrote on a worksheet here: what is kept of it may not have arrived. */
+export const WRITTEN_HERE = 'sheets';
+
 /** A name in the browser's storage that is this person's own. */
 export const ownName = (name: string): string => `oakbell.${personHere() ?? 'nobody'}.${name}`;
