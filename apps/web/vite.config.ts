@@ -53,7 +53,7 @@ const TOGETHER = [
     name: 'controls',
     test: inside(
       'components/(?:NativeSelect|FileButton|Textarea|Progress|Combobox/(?:get-parsed|Combobox.module|ComboboxChevron))',
-      'icons/Icon(?:Plus|Microphone|ArrowUp|ArrowDown|Check|PlayerPlay)\\.',
+      'icons/Icon(?:Plus|Pencil|X|Microphone|ArrowUp|ArrowDown|Check|PlayerPlay)\\.',
       'kits/jobs/',
       'core/src/(?:assigning|opening)/',
     ),

@@ -1,12 +1,14 @@
 import { notifications } from '@mantine/notifications';
 import { fromSeconds, timeText } from '@oakbell/core/clock';
 import { useEffect } from 'react';
-import { browserShelf, ownName, WRITTEN_HERE } from '../shared/api/index.ts';
+import { browserShelf, ownName, WATCHED_HERE, WRITTEN_HERE } from '../shared/api/index.ts';
 
 /** Tells the server what this learner watched and wrote here while it could not be told, and the learner what is refused. */
 export function KeptTold() {
   useEffect(() => {
+    // Nothing is loaded for what is not there.
     const tell = async () => {
+      if (!browserShelf.names().some((name) => name.startsWith(ownName(WATCHED_HERE)))) return;
       const { tellKept } = await import('../features/watch/desk.ts');
       for (const { title, seconds, why } of await tellKept())
         notifications.show({

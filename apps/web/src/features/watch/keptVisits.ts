@@ -1,4 +1,4 @@
-import { browserShelf, ownName } from '../../shared/api/index.ts';
+import { browserShelf, ownName, WATCHED_HERE } from '../../shared/api/index.ts';
 import { watchLine } from './watchLine.ts';
 import { WatchReports, type KeptVisit, type WatchLine } from './watchReports.ts';
 
@@ -6,13 +6,12 @@ import { WatchReports, type KeptVisit, type WatchLine } from './watchReports.ts'
  * What was played and is not counted yet, in this browser, by person and visit: it outlives the page, the session and
  * the network, and is told when its learner is here again.
  */
-const PLACE = 'watched.';
 /** Older than this the server takes no reports any more. */
 const OLDEST_MS = 30 * 24 * 3_600_000;
 
 /** Keeps a visit of whoever is signed in now, also after they have signed out. */
 export function keeperOf(id: string): (visit: KeptVisit | null) => void {
-  const name = ownName(PLACE + id);
+  const name = ownName(WATCHED_HERE + id);
   return (visit) => {
     if (visit) browserShelf.write(name, JSON.stringify(visit));
     else browserShelf.remove(name);
@@ -22,7 +21,7 @@ export function keeperOf(id: string): (visit: KeptVisit | null) => void {
 /** The page that a visit is watched on has it to itself: nobody else tells of it meanwhile. */
 export async function holdVisit(id: string, work: () => Promise<void>): Promise<void> {
   // A frame of another page may have no locks: nothing of it outlives the page either.
-  await navigator.locks.request(PLACE + id, work).catch(() => undefined);
+  await navigator.locks.request(WATCHED_HERE + id, work).catch(() => undefined);
 }
 
 export interface Uncounted {
@@ -42,7 +41,7 @@ export async function tellKept(
 ): Promise<readonly Uncounted[]> {
   const uncounted: Uncounted[] = [];
   for (const visit of keptVisits()) {
-    await navigator.locks.request(PLACE + visit.id, { ifAvailable: true }, async (mine) => {
+    await navigator.locks.request(WATCHED_HERE + visit.id, { ifAvailable: true }, async (mine) => {
       if (!mine) return;
       const keep = keeperOf(visit.id);
       const tell = (why: string) => uncounted.push({ title: visit.title, seconds: secondsOf(visit), why });
@@ -61,7 +60,7 @@ const isRefused = (telling: unknown): telling is { readonly refused: string } =>
   typeof telling === 'object' && telling !== null && 'refused' in telling;
 
 function keptVisits(): readonly KeptVisit[] {
-  const mine = ownName(PLACE);
+  const mine = ownName(WATCHED_HERE);
   return browserShelf
     .names()
     .filter((name) => name.startsWith(mine))

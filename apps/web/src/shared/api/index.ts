@@ -3,7 +3,7 @@ export * from './session.ts';
 export * from './lessons.ts';
 export * from './library.ts';
 export * from './media.ts';
-export { ownName, personHere, WRITTEN_HERE } from './whose.ts';
+export { ownName, personHere, WATCHED_HERE, WRITTEN_HERE } from './whose.ts';
 export { useServerEvents } from './events.ts';
 export { inTurn } from './turns.ts';
 export { useBringing } from './useBringing.ts';

@@ -20,6 +20,8 @@ export function forgetPerson(): void {
 /** Who is signed in here; null for nobody. */
 export const personHere = (): string | null => now ?? tabShelf.read(KEY);
 
+/** Under names of theirs that begin like this stands what somebody watched here and nobody counted yet. */
+export const WATCHED_HERE = 'watched.';
 /** Under this name of theirs stands that somebody wrote on a worksheet here: what is kept of it may not have arrived. */
 export const WRITTEN_HERE = 'sheets';
 
