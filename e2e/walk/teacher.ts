@@ -92,7 +92,7 @@ export const TEACHER: readonly State[] = [
     at: async (page) => {
       await page.goto('/marking');
       await page
-        .getByRole('link', { name: /writing/ })
+        .getByRole('link', { name: /on the worksheet$/ })
         .first()
         .click();
     },

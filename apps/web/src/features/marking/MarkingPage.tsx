@@ -36,7 +36,9 @@ export function MarkingPage() {
                           <>
                             {' · '}
                             <Link to={`/marking/${pile.assignmentId}/worksheets`}>
-                              {pile.writing} writing now or before
+                              {pile.writing === 1
+                                ? '1 writes on the worksheet'
+                                : `${pile.writing} write on the worksheet`}
                             </Link>
                           </>
                         )}

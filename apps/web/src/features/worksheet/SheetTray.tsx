@@ -11,7 +11,7 @@ import {
 } from '@tabler/icons-react';
 import { present } from '@oakbell/core/present';
 import { useRef } from 'react';
-import { Nib, ShapeMenu, type Tool, type Tray } from '../../kits/ink/index.ts';
+import { PenButtons, ShapeMenu, type Tool, type Tray } from '../../kits/ink/index.ts';
 import { IconAction } from '../../shared/ui/index.ts';
 import type { OpenSheet } from './openSheet.ts';
 import classes from './Sheet.module.css';
@@ -31,30 +31,9 @@ interface Props {
 export function SheetTray({ open, tray, tool, onTool, onType, onPictures, bringing, onUndo }: Props) {
   const file = useRef<HTMLInputElement>(null);
   const inHand = 'pen' in tool ? tool.pen : present(tray.pens[0]);
-  const isPen = (pen: typeof inHand) => tool.kind === 'pen' && tool.pen === pen;
   return (
     <Group gap={0} role="toolbar" aria-label="Pens and tools" justify="center">
-      {tray.pens.slice(0, 4).map((pen, i) => (
-        <IconAction
-          hall
-          key={i}
-          label={`${pen.name} pen`}
-          keyText={`${i + 1}`}
-          pressed={isPen(pen)}
-          onClick={() => onTool({ kind: 'pen', pen })}
-        >
-          <Nib pen={pen} />
-        </IconAction>
-      ))}
-      <IconAction
-        hall
-        label="Highlighter"
-        keyText="H"
-        pressed={isPen(tray.highlighter)}
-        onClick={() => onTool({ kind: 'pen', pen: tray.highlighter })}
-      >
-        <Nib pen={tray.highlighter} />
-      </IconAction>
+      <PenButtons pens={tray.pens.slice(0, 4)} highlighter={tray.highlighter} tool={tool} onTool={onTool} />
       <ShapeMenu tool={tool} pen={inHand} onTool={onTool} />
       <span className={classes.gap} />
       <IconAction

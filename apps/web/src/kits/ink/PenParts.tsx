@@ -46,6 +46,33 @@ export function Nib({ pen: { colour, width, kind } }: { readonly pen: TrayPen })
   );
 }
 
+interface PensProps {
+  readonly pens: readonly TrayPen[];
+  readonly highlighter: TrayPen;
+  readonly tool: Tool;
+  readonly onTool: (tool: Tool) => void;
+}
+
+/** The pens that lie in a tray, each with its key, and the highlighter. */
+export function PenButtons({ pens, highlighter, tool, onTool }: PensProps) {
+  const keys = [
+    ...pens.map((pen, i) => [pen, `${pen.name} pen`, `${i + 1}`] as const),
+    [highlighter, 'Highlighter', 'H'] as const,
+  ];
+  return keys.map(([pen, label, keyText]) => (
+    <IconAction
+      hall
+      key={keyText}
+      label={label}
+      keyText={keyText}
+      pressed={tool.kind === 'pen' && tool.pen === pen}
+      onClick={() => onTool({ kind: 'pen', pen })}
+    >
+      <Nib pen={pen} />
+    </IconAction>
+  ));
+}
+
 /** The shapes that can be drawn, behind the one in hand. */
 export function ShapeMenu({
   tool,

@@ -12,7 +12,7 @@ import {
 } from '@tabler/icons-react';
 import { FIRST_FADING, FIRST_HIGHLIGHTER, FIRST_PENS, type TrayPen } from '@oakbell/core/log';
 import { IconAction } from '../../../shared/ui/index.ts';
-import { Nib, ShapeMenu, type Tool, type Tray } from '../../ink/index.ts';
+import { Nib, PenButtons, ShapeMenu, type Tool, type Tray } from '../../ink/index.ts';
 import { type TakeRecorder, useInkVersion, useRecorderView } from '../capture/index.ts';
 import classes from './Room.module.css';
 
@@ -37,27 +37,7 @@ export function PenTray(props: Props) {
   const shown = small ? tray.pens.slice(0, 3) : tray.pens;
   return (
     <Group gap={0} wrap="nowrap" role="toolbar" aria-label="Pens" className={classes.tray}>
-      {shown.map((pen, i) => (
-        <IconAction
-          hall
-          key={i}
-          label={`${pen.name} pen`}
-          keyText={`${i + 1}`}
-          pressed={isPen(pen)}
-          onClick={() => onTool({ kind: 'pen', pen })}
-        >
-          <Nib pen={pen} />
-        </IconAction>
-      ))}
-      <IconAction
-        hall
-        label="Highlighter"
-        keyText="H"
-        pressed={isPen(tray.highlighter)}
-        onClick={() => onTool({ kind: 'pen', pen: tray.highlighter })}
-      >
-        <Nib pen={tray.highlighter} />
-      </IconAction>
+      <PenButtons pens={shown} highlighter={tray.highlighter} tool={tool} onTool={onTool} />
       {!small && (
         <IconAction
           hall
