@@ -103,6 +103,19 @@ describe('a worksheet', () => {
       .send(askedWith([worksheet.id], { to: [{ classId: ids['10a'], whom: WHOLE_CLASS }] }))
       .expect(404);
   });
+  it('is given once its pages are drawn, and not before', async () => {
+    const worksheet = await fileSheet(ilse!, await pdfOf(1), 'One page.pdf');
+    const failure = "state = 'failed', result = NULL, failureStatus = 500, failureCode = 'failed', failureText = 'No'";
+    await query(`UPDATE job SET ${failure} WHERE subjectId = ? AND kind = 'import-pages'`, [worksheet.id]);
+    const asked = askedWith([lesson], { to: [{ classId: ids['10a'], whom: WHOLE_CLASS }], worksheetId: worksheet.id });
+    const refused = await ilse!.post('/api/assignments').send(asked);
+    expect(refused.body).toMatchObject({ status: 409, code: 'still-drawing' });
+    await query(
+      "UPDATE job SET state = 'done', failureStatus = NULL, failureCode = NULL, failureText = NULL WHERE subjectId = ?",
+      [worksheet.id],
+    );
+    await ilse!.post('/api/assignments').send(asked).expect(201);
+  });
   it('stays once somebody has begun to write on it, and so does what was given', async () => {
     const { assignment, on } = await begunSheet();
     await write(tam!, assignment, [strokeOn(on, 'a')]).expect(201);

@@ -58,6 +58,8 @@ export interface InkThing extends Placed {
 export type Thing = TextThing | PictureThing | FormulaThing | ShapeThing | FieldThing | InkThing;
 export type ThingKind = Thing['kind'];
 
+/** Places lie within so many page units of the corner of the page, and nothing is larger. */
+export const FARTHEST = 20_000;
 /** The least width and height of a placed thing. */
 export const SMALLEST_THING = 8;
 /** Things on one page at most. */
@@ -110,8 +112,8 @@ export function readThing(item: unknown): Thing | null {
   const given = (item ?? {}) as Record<string, unknown>;
   const { id, x, y, width, height } = given;
   if (!isShort(id) || id === '') return null;
-  if (!within(x, -20_000, 20_000) || !within(y, -20_000, 20_000)) return null;
-  if (!within(width, 0, 20_000) || !within(height, 0, 20_000)) return null;
+  if (!within(x, -FARTHEST, FARTHEST) || !within(y, -FARTHEST, FARTHEST)) return null;
+  if (!within(width, 0, FARTHEST) || !within(height, 0, FARTHEST)) return null;
   const placed = { id, x, y, width, height };
   const { kind, text, size, colour, picture, source, stroke, label, field } = given;
   switch (kind) {

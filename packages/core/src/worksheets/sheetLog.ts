@@ -14,6 +14,8 @@ export const MOST_SHEET_LETTERS = 8 * 1024 * 1024;
 export const MOST_SHEET_PAGES = 60;
 /** Pictures that a learner may bring to one worksheet. */
 export const MOST_SHEET_PICTURES = 40;
+/** The last moment that a sheet may tell, in microseconds: some thirty years. */
+export const LAST_MOMENT = 1e15;
 /** What is written goes to the school at least so often while somebody writes, in ms. */
 export const SEND_MS = 1000;
 
@@ -28,7 +30,8 @@ export const isSheetEvent = (event: TakeEvent): event is SheetEvent =>
 export type ReadPart =
   | { readonly ok: true; readonly events: readonly SheetEvent[] }
   /**
-   * `empty`: nothing happened. `too-large`: over 262,144 letters. `bad-line`: a line that is no event of a sheet.
+   * `empty`: nothing happened. `too-large`: over 262,144 letters. `bad-line`: a line that is no event of a sheet, lies too
+   * far ahead or has no end.
    * `other-page`: something on a page that this worksheet does not have. `other-picture`: a picture not brought to it.
    */
   | {
@@ -49,8 +52,10 @@ export function readPart(lines: string, { pages, pictures }: SheetPlace): ReadPa
   const read = readLog(logHeaderText() + lines);
   if (!read.ok || read.rejected.length > 0 || read.unknown.length > 0) return { ok: false, reason: 'bad-line' };
   if (read.events.length === 0) return { ok: false, reason: 'empty' };
+  // The next part begins a line of its own.
+  if (!lines.endsWith('\n')) return { ok: false, reason: 'bad-line' };
   const events = read.events.filter(isSheetEvent);
-  if (events.length < read.events.length) return { ok: false, reason: 'bad-line' };
+  if (events.length < read.events.length || logEnd(events) > LAST_MOMENT) return { ok: false, reason: 'bad-line' };
   for (const event of events) {
     if ('page' in event && !pages.has(event.page)) return { ok: false, reason: 'other-page' };
     if (event.kind === 'placed' && !pictures.has(event.thing.picture)) return { ok: false, reason: 'other-picture' };

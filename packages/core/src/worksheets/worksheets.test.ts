@@ -1,5 +1,5 @@
 import { micros } from '../clock/index.ts';
-import { MOST_THINGS, readThings, type Thing } from '../pages/index.ts';
+import { MOST_STROKES, MOST_THINGS, readThings, type Thing } from '../pages/index.ts';
 import {
   countOf,
   marksOf,
@@ -38,6 +38,8 @@ describe('a part of a sheet', () => {
     ['a line that was torn', '{"kind":"stroke","at":1', 'bad-line'],
     ['what only a take holds', `{"kind":"said-again","at":5,"to":1}\n`, 'bad-line'],
     ['a kind that nobody knows', `{"kind":"weather","at":5}\n`, 'bad-line'],
+    ['a line without an end', partText([stroke('s', 1)]).trimEnd(), 'bad-line'],
+    ['a moment after all time', `{"kind":"undone","at":${2e15},"act":"s"}\n`, 'bad-line'],
     ['a moment before the beginning', `{"kind":"undone","at":-4,"act":"s"}\n`, 'bad-line'],
     ['a page of another worksheet', partText([stroke('s', 1, 'elsewhere')]), 'other-page'],
     ['a picture that was not brought to it', partText([picture('i', 'b'.repeat(64))]), 'other-picture'],
@@ -80,7 +82,7 @@ describe('a page that was written on', () => {
     const { things, left } = writtenPage(Object.freeze([field]), Object.freeze([...marks]), 'ink');
     expect(left).toBe(0);
     expect(things.map(({ kind }) => kind)).toEqual(['field', 'text', 'ink']);
-    expect(things[2]).toMatchObject({ id: 'ink', x: 97, y: 197, width: 206, height: 46 });
+    expect(things[2]).toMatchObject({ id: 'ink-2', x: 97, y: 197, width: 206, height: 46 });
     expect(things[2]).toHaveProperty('strokes.length', 2);
     expect(readThings(JSON.parse(JSON.stringify(things)))).toEqual({ ok: true, things });
     expect(countOf(marksOf(events, ['p', 'q']))).toBe(3);
@@ -92,6 +94,31 @@ describe('a page that was written on', () => {
     );
     const { things, left } = writtenPage([field], marks.get('p')!, 'ink');
     expect([things.length, left, things.at(-1)?.kind]).toEqual([MOST_THINGS, 2, 'ink']);
+  });
+  it('is one that may be read, whatever the log says: names that are taken, places out of reach, very many strokes, none', () => {
+    const far = { ...stroke('far', 0), points: [9e9, -9e9, 128, 0, 1e9, 5, 128, 5] } as SheetEvent;
+    const twice = [
+      text('f', 1, 'a'),
+      { ...text('g', 2, 'b'), thing: { ...(text('f', 2, 'b') as { thing: object }).thing } },
+    ];
+    const many = Array.from({ length: MOST_STROKES + 1 }, (_, i) => stroke(`s${i}`, 3));
+    const named = { ...field, id: 'ink-1' };
+    const odd = [
+      { ...stroke('none', 4), points: [] },
+      { ...stroke('wavy', 5), form: 'wavy' },
+    ] as unknown as SheetEvent[];
+    const marks = marksOf([far, ...(twice as SheetEvent[]), ...many, ...odd], ['p']).get('p')!;
+    const { things, left } = writtenPage([field, named], marks, 'ink');
+    expect([things.length, left]).toEqual([6, 0]);
+    expect(readThings(JSON.parse(JSON.stringify(things)))).toMatchObject({ ok: true });
+  });
+  it('leaves out a text that was moved out of every page, and says so', () => {
+    const moved: SheetEvent = {
+      ...{ kind: 'replaced', at: micros(9e6), act: 'r', out: ['t'] },
+      pieces: [{ stroke: 'u', of: 't', dx: 9e9, dy: 0 }],
+    };
+    const marks = marksOf([text('t', 1, 'gone'), moved], ['p']).get('p')!;
+    expect(writtenPage([], marks, 'ink')).toEqual({ things: [], left: 1 });
   });
   it('is what it was where nothing was written', () => {
     expect(writtenPage([field], [], 'ink')).toEqual({ things: [field], left: 0 });

@@ -74,7 +74,7 @@ export class LearnerSheets {
       await this.sheets.add(whose, worksheetOf(assignment), part, at);
     });
     const teachers = await this.classes.teacherIds(assignment.classId);
-    await this.events.mention([...teachers, person.id], { kind: 'sheet', id: assignment.id, of: person.id });
+    await this.events.mention(teachers, { kind: 'sheet', id: assignment.id, of: person.id });
     return at;
   }
 

@@ -138,7 +138,9 @@ export class WorksheetsService implements OnModuleInit {
       throw new Problem(
         409,
         'still-drawing',
-        'The pages of this worksheet are not drawn yet. Nothing was given; try again in a moment.',
+        drawing.state === 'failed' || drawing.state === 'cancelled'
+          ? 'The pages of this worksheet could not be drawn. Nothing was given; leave it out, or make it anew.'
+          : 'The pages of this worksheet are not drawn yet. Nothing was given; try again in a moment.',
       );
     if (before && (await this.sheets.existsBy({ assignmentId: before.id })))
       throw new Problem(
