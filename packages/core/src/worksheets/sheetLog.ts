@@ -6,8 +6,8 @@
 import { micros, type Micros } from '../clock/index.ts';
 import { logEnd, logHeaderText, logText, readLog, type TakeEvent } from '../log/index.ts';
 
-/** Letters of one part at most. */
-export const MOST_PART_LETTERS = 256 * 1024;
+/** Letters of one part at most: nine thousand strokes that are moved at once are one line. */
+export const MOST_PART_LETTERS = 700_000;
 /** Letters of what one learner writes on one worksheet at most: some ten thousand strokes. */
 export const MOST_SHEET_LETTERS = 8 * 1024 * 1024;
 /** Pages of a worksheet at most. */
@@ -30,7 +30,7 @@ export const isSheetEvent = (event: TakeEvent): event is SheetEvent =>
 export type ReadPart =
   | { readonly ok: true; readonly events: readonly SheetEvent[] }
   /**
-   * `empty`: nothing happened. `too-large`: over 262,144 letters. `bad-line`: a line that is no event of a sheet, lies too
+   * `empty`: nothing happened. `too-large`: over 700,000 letters. `bad-line`: a line that is no event of a sheet, lies too
    * far ahead or has no end.
    * `other-page`: something on a page that this worksheet does not have. `other-picture`: a picture not brought to it.
    */

@@ -8,6 +8,9 @@ import { sendKeptParts } from './keptParts.ts';
 import { learned, OpenSheet } from './openSheet.ts';
 import { SheetDesk } from './SheetDesk.tsx';
 
+/** Addresses of pictures are good for much longer. */
+const STALE_MS = 30 * 60_000;
+
 /** A learner's sheet: the pages of the worksheet, and what they write on them. */
 export function SheetPage() {
   const { assignment: id = '' } = useParams();
@@ -18,8 +21,8 @@ export function SheetPage() {
       await sendKeptParts(id).catch(() => []);
       return call(client.GET('/api/assignments/{id}/sheet', { params: { path: { id } } })).then(learned);
     },
-    // It is shown as it was opened: what is written here is newer than any answer.
-    staleTime: Infinity,
+    // It is shown as it was opened: a later answer brings fresh addresses, and whether it may still be written on.
+    staleTime: STALE_MS,
     gcTime: 0,
     refetchOnMount: 'always',
   });
