@@ -37,7 +37,7 @@ test('files go with what is given, are saved by a learner on a phone, and are le
   });
 
   await test.step('two files go with it', async () => {
-    await sheet.locator('input[type=file]').setInputFiles([
+    await sheet.getByRole('group', { name: 'Files' }).locator('input[type=file]').setInputFiles([
       { name: 'Tide table.pdf', mimeType: 'application/pdf', buffer: await readFile(TABLE) },
       { name: 'Chart of the quay.pdf', mimeType: 'application/pdf', buffer: await readFile(TABLE) },
     ]);

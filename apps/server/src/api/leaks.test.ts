@@ -178,18 +178,24 @@ describe('a teacher’s notes', () => {
       const found = (await teacher!.get(`/api/lessons/${feedbackLessonId}`)).body as Whole;
       return found.pages.length > 0 ? found.pages : null;
     });
+    const note = {
+      ...{ id: 'n', kind: 'text', x: 9, y: 9, width: 400, height: 50 },
+      text: 'PLANTED note',
+      size: 38,
+      colour: '#26221b',
+    };
     await teacher!
       .put(`/api/lessons/${feedbackLessonId}/pages/${pages[0]!.id}/cues`)
       .send({ cues: '<p>PLANTED doubt</p>' })
       .expect(200);
     await teacher!
       .put(`/api/lessons/${feedbackLessonId}/pages/${pages[0]!.id}/things`)
-      .send({ things: [] })
+      .send({ things: [note] })
       .expect(200);
     const mine = await learner!.get(`/api/assignments/${assignment}/hand-in`).expect(200);
     expect(JSON.stringify(mine.body)).not.toContain('PLANTED');
     expect((mine.body as { pages: object[] }).pages.map((one) => Object.keys(one).sort())).toEqual([
-      ['height', 'id', 'picture', 'smallPicture'],
+      ['backdrop', 'clip', 'height', 'id', 'kind', 'picture', 'smallPicture', 'things'],
     ]);
   });
 });

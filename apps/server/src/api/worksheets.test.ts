@@ -228,6 +228,20 @@ describe('a sheet that is handed in', () => {
     expect(row).toMatchObject({ kind: 'worksheet', learnerName: 'tam' });
     const feedback = (await co!.get(`/api/lessons/${row!.feedbackLessonId}`).expect(200)).body as Sheet;
     expect(feedback.pages[0]!.things).toEqual(pages[0]!.things);
+    // What the teacher places there while marking is theirs, until it is handed back.
+    const note = {
+      ...{ id: 'n', kind: 'text', x: 9, y: 9, width: 400, height: 50 },
+      text: 'Why?',
+      size: 38,
+      colour: '#26221b',
+    };
+    const at = `/api/lessons/${row!.feedbackLessonId}/pages/${feedback.pages[0]!.id}/things`;
+    await ilse!
+      .put(at)
+      .send({ things: [...feedback.pages[0]!.things, note] })
+      .expect(200);
+    const mine = (await tam!.get(`/api/assignments/${assignment}/hand-in`).expect(200)).body as Sheet;
+    expect(mine.pages[0]!.things).toEqual(pages[0]!.things);
     // From here on it is being marked.
     await record(ilse!, row!.feedbackLessonId, 1);
     const late = await write(tam!, assignment, [strokeOn(on, 'c', 900)]);

@@ -10,6 +10,7 @@ import { filesOn, PagesService, ShownPageDto, shownPage } from '../pages/index.t
 import { TakesService } from '../takes/index.ts';
 import type { Submission } from './submission.entity.ts';
 import { isLate, LONGEST_TEXT, mayReplace } from './submissions.rules.ts';
+import { WrittenWorks } from './writtenWork.service.ts';
 
 export class HandInDto {
   @Id() id: string;
@@ -40,12 +41,14 @@ export class ShownHandIn {
     private readonly jobs: JobsService,
     private readonly media: MediaService,
     private readonly dueDates: DueDates,
+    private readonly written: WrittenWorks,
   ) {}
 
   async dto(viewer: Viewer, assignment: Assignment, submission: Submission): Promise<HandInDto> {
     const lesson = await this.lessons.forSubmission(submission.id);
     const takes = lesson ? await this.takes.ofLesson(lesson.id) : [];
-    const pages = lesson ? await this.pages.pagesOf(lesson.id) : [];
+    const all = lesson ? await this.pages.pagesOf(lesson.id) : [];
+    const pages = await this.written.ownOf(all, assignment.worksheetId);
     const newest = lesson && (await this.jobs.newestFor(lesson.id, [IMPORT]));
     const { id, learnerId, state, kind, fileNames, text, answerId, handedInAt, times } = submission;
     return {
