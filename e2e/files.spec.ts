@@ -37,10 +37,13 @@ test('files go with what is given, are saved by a learner on a phone, and are le
   });
 
   await test.step('two files go with it', async () => {
-    await sheet.getByRole('group', { name: 'Files' }).locator('input[type=file]').setInputFiles([
-      { name: 'Tide table.pdf', mimeType: 'application/pdf', buffer: await readFile(TABLE) },
-      { name: 'Chart of the quay.pdf', mimeType: 'application/pdf', buffer: await readFile(TABLE) },
-    ]);
+    await sheet
+      .getByRole('group', { name: 'Files' })
+      .locator('input[type=file]')
+      .setInputFiles([
+        { name: 'Tide table.pdf', mimeType: 'application/pdf', buffer: await readFile(TABLE) },
+        { name: 'Chart of the quay.pdf', mimeType: 'application/pdf', buffer: await readFile(TABLE) },
+      ]);
     const files = sheet.getByRole('group', { name: 'Files' });
     await expect(files.getByRole('listitem')).toHaveCount(2);
     await files.getByRole('button', { name: 'Leave out Chart of the quay.pdf' }).click();
