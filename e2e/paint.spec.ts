@@ -125,6 +125,15 @@ test('browser and server paint every kind of thing and every backdrop alike', as
     { ...place(4), kind: 'arrow', colour, stroke: 6, rising: true },
     { ...place(5), kind: 'box', colour, stroke: 5 },
     { ...place(6), kind: 'ellipse', colour, stroke: 5 },
+    { ...place(7), kind: 'field', label: 'Height at eleven' },
+    {
+      ...place(8),
+      kind: 'ink',
+      strokes: [
+        { pen: { colour, width: 8 }, points: [10900, 6200, 140, 0, 12000, 7400, 220, 30, 14000, 6600, 120, 70] },
+        { pen: { colour, width: 30, kind: 'highlighter' }, points: [10900, 7000, 128, 0, 14400, 7000, 128, 40] },
+      ],
+    },
   ];
   const put = (what: string, data: object) =>
     page.request.put(`/api/lessons/${id}/pages/${pages[0]!.id}/${what}`, { data });
