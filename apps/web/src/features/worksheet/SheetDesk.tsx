@@ -5,10 +5,9 @@ import { isStroke } from '@oakbell/core/log';
 import { pictureKey } from '@oakbell/core/media';
 import { PAGE_WIDTH, type Page } from '@oakbell/core/pages';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { useRef, useState, useSyncExternalStore } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { keptTray, type Tool } from '../../kits/ink/index.ts';
-import { loadPageFont } from '../../kits/stage/index.ts';
 import {
   call,
   client,
@@ -55,10 +54,11 @@ export function SheetDesk({ sheet, open }: Props) {
   const [typing, setTyping] = useState<PlaceOnPage | null>(null);
   const [brought, setBrought] = useState<readonly string[]>([]);
   useSyncExternalStore(open.subscribe, open.version);
-  useEffect(() => void loadPageFont(), []);
   const around = useRef<HTMLDivElement>(null);
   const page = present(pages[at]);
-  const { mayWrite } = sheet;
+  const { kind: saving } = useSyncExternalStore(open.subscribe, open.state);
+  // Nobody writes on where it is not taken any more.
+  const mayWrite = sheet.mayWrite && saving !== 'refused';
   const choose = (next: Tool) => {
     setTyping(null);
     setPans(false);

@@ -1,4 +1,5 @@
 import { Button } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -18,7 +19,8 @@ export function SheetPage() {
     queryKey: ['own-sheet', id],
     queryFn: async () => {
       // What was written here before comes first: the sheet is shown with it.
-      await sendKeptParts(id).catch(() => []);
+      for (const message of await sendKeptParts(id).catch(() => []))
+        notifications.show({ title: 'Not saved on your worksheet', message, autoClose: false });
       return call(client.GET('/api/assignments/{id}/sheet', { params: { path: { id } } })).then(learned);
     },
     // It is shown as it was opened: a later answer brings fresh addresses, and whether it may still be written on.

@@ -16,13 +16,14 @@ const strokesIn = (parts: readonly Pick<KeptPart, 'events'>[]) =>
 function atTheDesk({ store = memoryParts() }: { readonly store?: PartStore } = {}) {
   const arrived: KeptPart[] = [];
   const states: SheetState[] = [];
-  const school = { says: 'saved' as PartAnswer };
+  const school = { says: 'saved' as PartAnswer, fails: false };
   let [now, timers] = [0, [] as { readonly at: number; readonly work: () => void }[]];
   const sender = new SheetSender({
     whose: { person: 'wren', assignment: 'a', visit: 'v' },
     store,
     send: (part) => {
-      const { says } = school;
+      const { says, fails } = school;
+      if (fails) return Promise.reject(new SyntaxError('no JSON'));
       if (says === 'saved') arrived.push(part);
       return Promise.resolve(says);
     },
@@ -86,6 +87,17 @@ it('waits while the school is away, says so, and sends everything in its order w
   expect(arrived.map(({ number }) => number)).toEqual([0, 1, 2]);
   expect(await sender.flush()).toBe(true);
   expect(await store.all()).toEqual([]);
+});
+
+it('tries again when what goes wrong is no word of the school', async () => {
+  const { sender, arrived, school, passes } = atTheDesk();
+  school.fails = true;
+  sender.write(stroke('a'));
+  await passes(1100);
+  expect(arrived).toHaveLength(0);
+  school.fails = false;
+  await passes(1000);
+  expect(strokesIn(arrived)).toEqual(['a']);
 });
 
 it('tells what the school refuses, and sends nothing more', async () => {

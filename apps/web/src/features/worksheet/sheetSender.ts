@@ -117,7 +117,8 @@ export class SheetSender {
     if (this.#sending || this.#refused !== null) return;
     this.#sending = true;
     for (let next = this.#waiting[0]; next; next = this.#waiting[0]) {
-      const answer = await this.#parts.send(next);
+      // Whatever else goes wrong on the way is no word of the school: it is tried again.
+      const answer = await this.#parts.send(next).catch(() => 'away' as const);
       if (answer === 'away') {
         this.#waitAWhile();
         break;
