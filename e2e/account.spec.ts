@@ -47,16 +47,23 @@ test('a lesson that its teacher closes is gone from before a learner who watches
   await learner.page.getByRole('link', { name: /From compass to true/ }).click();
   await expect(learner.page.getByRole('slider', { name: 'Time in the lesson' })).toBeVisible();
   const { page } = teacher;
+  await page.clock.install();
   await page.goto('/lessons?words=compass');
   await page.getByRole('link', { name: 'From compass to true', exact: true }).click();
   await page.getByRole('navigation', { name: 'Steps of the lesson' }).getByRole('link', { name: 'Assign' }).click();
   await page.getByRole('radio', { name: 'Only me' }).check();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('Nobody but you can watch it.')).toBeVisible();
+  // An offer stays as long as somebody is at it, by keys or by pointer.
+  const undo = page.getByRole('button', { name: 'Undo' });
+  await undo.focus();
+  await page.clock.fastForward('01:00');
+  await expect(undo).toBeFocused();
+  await undo.hover();
   await expectClean(page);
   await expect(learner.page.getByText('Your teacher has taken this lesson away for now')).toBeVisible();
   await expectClean(learner.page);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await undo.click();
   await expect(page.getByText('Learners it is given to can watch it.')).toBeVisible();
   await expect(learner.page.getByRole('slider', { name: 'Time in the lesson' })).toBeVisible();
   for (const { context } of [teacher, learner]) await context.close();

@@ -102,12 +102,12 @@ test('two lessons are given to some of a class, changed and taken back, and each
 
   await test.step('it is taken back, and given again with Undo', async () => {
     await page.getByRole('button', { name: 'Take back from Seamanship 9c (Anouk Birtle)' }).click();
+    const told = page.getByRole('alert').filter({ hasText: 'no longer has this lesson' });
+    const undo = told.getByRole('button', { name: 'Undo' });
+    // An offer stays while it is pointed at.
+    await undo.hover();
     await expect(anouk.page.getByRole('heading', { name: 'This is not on your desk' })).toBeVisible();
-    await page
-      .getByRole('alert')
-      .filter({ hasText: 'no longer has this lesson' })
-      .getByRole('button', { name: 'Undo' })
-      .click();
+    await undo.click();
     await anouk.page.goto('/desk');
     await expect(onDesk(anouk.page, title)).toBeVisible();
   });
