@@ -160,26 +160,26 @@ const ROUTES: Readonly<Record<string, Right>> = {
   },
   'post /api/lessons/{id}/changes': maker,
   'get /api/lessons/{id}/changes': maker,
-  'post /api/lessons/{id}/boards': owner,
+  'post /api/lessons/{id}/boards': maker,
   'post /api/lessons/{id}/windows': owner,
   'get /api/lessons/{id}/clips/{digest}': owner,
-  'put /api/lessons/{id}/pages': owner,
-  'delete /api/lessons/{id}/pages/{page}': owner,
-  'post /api/lessons/{id}/pages/{page}/restore': owner,
+  'put /api/lessons/{id}/pages': maker,
+  'delete /api/lessons/{id}/pages/{page}': maker,
+  'post /api/lessons/{id}/pages/{page}/restore': maker,
   'put /api/lessons/{id}/pages/{page}/cues': owner,
   'post /api/lessons/{id}/split': owner,
   'post /api/lessons/{id}/join': owner,
   'get /api/lessons/{id}/excerpt': owner,
   'post /api/lessons/{id}/sounds': owner,
-  'post /api/lessons/{id}/imports': owner,
+  'post /api/lessons/{id}/imports': maker,
   'post /api/lessons/{id}/pages/copies': owner,
   'post /api/lessons/{id}/pages/{page}/duplicate': owner,
   'put /api/lessons/{id}/pages/{page}/backdrop': owner,
   'put /api/lessons/{id}/pages/{page}/things': owner,
   'put /api/lessons/{id}/pages/{page}/picture': owner,
-  'post /api/lessons/{id}/uploads': owner,
-  'get /api/lessons/{id}/uploads/{upload}': owner,
-  'get /api/lessons/{id}/uploads/{upload}/pages/{number}': owner,
+  'post /api/lessons/{id}/uploads': maker,
+  'get /api/lessons/{id}/uploads/{upload}': maker,
+  'get /api/lessons/{id}/uploads/{upload}/pages/{number}': maker,
   'post /api/lessons/{id}/picked-pages': owner,
   'post /api/lessons/{id}/cut-outs': owner,
   'post /api/lessons/{id}/assets': owner,
@@ -212,7 +212,7 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'get /api/takes/{id}/log': maker,
   'get /api/takes/{id}/peaks': maker,
   'get /api/takes/{id}/analysis': owner,
-  'get /api/takes/{id}/films/{run}': owner,
+  'get /api/takes/{id}/films/{run}': maker,
   // Given to 10a, which co teaches as well; the learner who moved away sees it no more.
   'get /api/editions/{id}': { roles: MAKERS, may: ['owner', 'coTeacher', 'colleague', 'learner', 'classmate'] },
   'put /api/editions/{id}/withdrawn': owner,
@@ -264,6 +264,14 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'put /api/assignments/{id}/hand-in/text': classLearners,
   'put /api/assignments/{id}/answer': classLearners,
   'put /api/assignments/{id}/hand-in/spoken': classLearners,
+  'put /api/assignments/{id}/answer/code': classLearners,
+  'put /api/assignments/{id}/answer/with': classLearners,
+  'delete /api/assignments/{id}/answer/with': classLearners,
+  'get /api/assignments/{id}/answers': classLearners,
+  // Of a learner of the class, which its teacher has shown to it.
+  'get /api/answers/{id}': classLearners,
+  'put /api/marking/hand-ins/{id}/approval': classTeachers,
+  'delete /api/marking/hand-ins/{id}/approval': classTeachers,
   'get /api/assignments/{id}/hand-in': ownWork,
   'get /api/assignments/{id}/feedback': ownWork,
   'get /api/marking': { roles: TEACHERS },
@@ -310,7 +318,7 @@ async function world(): Promise<Readonly<Record<string, string>>> {
     .expect(201);
   const attachment = (files.body as [{ id: string }])[0].id;
   const worksheet = await boardSheet(ilse);
-  const terms = { answerLimitMs: 60_000, attachmentIds: [attachment], worksheetId: worksheet.id };
+  const terms = { answerLimitMs: 60_000, attachmentIds: [attachment], worksheetId: worksheet.id, answersSeen: 'class' };
   const assignment = await assign(ilse, lesson.id, ids['10a']!, terms);
   await write(tam, assignment, [strokeOn(worksheet.pages[0]!.id, 'a')]).expect(201);
   await tam.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'My plan' }).expect(200);
@@ -322,6 +330,10 @@ async function world(): Promise<Readonly<Record<string, string>>> {
     .post(`/api/marking/hand-ins/${of('moved').submissionId}/hand-back`)
     .send({ points: 3, comment: 'Good', times: 1, revision: 0 })
     .expect(200);
+  await ilse
+    .put(`/api/marking/hand-ins/${of('tam').submissionId}/approval`)
+    .send({ named: false, times: 1 })
+    .expect(204);
   const opened = await visit(tam, edition.id);
   const course = (await ilse.post('/api/courses').send({ name: 'Tides' }).expect(201)).body as { id: string };
   const unit = (await ilse.post(`/api/courses/${course.id}/units`).send({ name: 'Springs' }).expect(201)).body as {
@@ -367,6 +379,7 @@ function idFor(path: string): string {
     ['/api/watching/assignments/', 'assignment'],
     ['/api/watching/lessons/', 'lesson'],
     ['/api/marking/hand-ins/', 'submission'],
+    ['/api/answers/', 'submission'],
     ['/api/marking/', 'assignment'],
     ['/api/desk/', 'assignment'],
     ['/api/assignments/', 'assignment'],
@@ -429,7 +442,7 @@ async function answerTo(who: Who, route: string): Promise<string> {
     / (lesson|take|edition|visit|worksheet|class|assignment|course|unit|job|person|roster|template) for you/.test(
       detail ?? '',
     );
-  if (status === 404 && route.includes('/marking/hand-ins/')) return 'not-there';
+  if (status === 404 && /\/(marking\/hand-ins|answers)\//.test(route)) return 'not-there';
   return status === 404 && isThing ? 'not-there' : 'open';
 }
 
@@ -486,6 +499,7 @@ describe('rights', () => {
       // What was handed in before gives way to it.
       'put /api/assignments/{id}/hand-in/sheet',
       'post /api/marking/hand-ins/{id}/hand-back',
+      'delete /api/marking/hand-ins/{id}/approval',
       'post /api/jobs/{id}/cancel',
       'delete /api/lessons/{id}/pages/{page}',
     ];

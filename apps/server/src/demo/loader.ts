@@ -168,6 +168,8 @@ export class DemoLoader {
         ...{ unit: present(world.lessons.find((one) => one.key === lesson)).unit, day },
         instructions: paragraphsOf(instructions),
         watchedPercent: USUAL_WATCHED,
+        answersSeen: terms.answersSeen ?? ('teacher' as const),
+        makers: terms.makers ?? null,
         workOpens: watchFirst ? ('once-watched' as const) : ('at-once' as const),
       };
       const learners = only.map((one) => present(this.#people.get(one)));

@@ -37,6 +37,10 @@ export interface World {
     readonly handIn: boolean;
     /** The longest a spoken answer may be, in ms; none is asked for when left out. */
     readonly answerLimitMs?: number;
+    /** How many make a small lesson of it. */
+    readonly makers?: number;
+    /** Only who teaches them when left out. */
+    readonly answersSeen?: 'teacher' | 'class';
     /** Further lessons, in their order. */
     readonly then?: readonly string[];
     /** Work opens once they were watched. */

@@ -7,6 +7,7 @@ import { once } from 'node:events';
 import supertest, { type agent, type Response } from 'supertest';
 import { DataSource } from 'typeorm';
 import { PeopleService } from '../modules/people/index.ts';
+import { ClassesService } from '../modules/classes/index.ts';
 import { TakesService } from '../modules/takes/index.ts';
 import type { ActDataSource } from '../platform/database/index.ts';
 import { endsWith, JobHandlers, JobsService } from '../platform/jobs/index.ts';
@@ -148,8 +149,8 @@ async function watchable(): Promise<string> {
   return (await givenLesson()).edition;
 }
 const assigned = async (terms: object = {}) => assign(ilse!, (await givenLesson()).lesson, ids['10a']!, terms);
-async function handedIn(): Promise<{ submission: string; feedback: string; assignment: string }> {
-  const assignment = await assigned();
+async function handedIn(terms: object = {}): Promise<{ submission: string; feedback: string; assignment: string }> {
+  const assignment = await assigned(terms);
   await tam!.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'My plan' }).expect(200);
   const { body } = await ilse!.get(`/api/marking/${assignment}`).expect(200);
   const [row] = (body as { queue: { submissionId: string; feedbackLessonId: string }[] }).queue;
@@ -186,11 +187,19 @@ async function madeGroup(): Promise<string> {
   return made(`classes/${ids['10a']}/groups`, { name: 'Watch', members: [ids['tam']] });
 }
 /** Another learner each time: nobody may try many codes. */
-async function somebodyElse(): Promise<string> {
+async function somebodyElse(inClass?: string): Promise<string> {
   const signInName = randomUUID();
   const people = test.app.get(PeopleService, { strict: false });
-  await people.add({ signInName, name: 'Somebody', role: 'learner', password: PASSWORD });
+  const { id } = await people.add({ signInName, name: 'Somebody', role: 'learner', password: PASSWORD });
+  if (inClass) await test.app.get(ClassesService, { strict: false }).join(ids[inClass]!, id, 'learner');
   return signInName;
+}
+const FOR_TWO = { answerLimitMs: 60_000, makers: 2 };
+/** A small lesson of tam's that a classmate may come to. */
+async function openedToOne(): Promise<{ assignment: string; code: string }> {
+  const assignment = await assigned(FOR_TWO);
+  const { body } = await tam!.put(`/api/assignments/${assignment}/answer/code`).expect(200);
+  return { assignment, code: (body as { code: string }).code };
 }
 const attach = (bytes: Buffer, name: string) => (request: ReturnType<Agent['post']>) =>
   request.attach('files', bytes, name);
@@ -743,6 +752,34 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
       ...{ lessonId, byId: ids['tam']!, voice: sound.ogg, log: logText([]), frames: sound.frames },
     });
     return { path: `/api/assignments/${assignment}/hand-in/spoken`, by: tam!, inTheEnd: editionsOf(lessonId, 1) };
+  },
+  'put /api/assignments/{id}/answer/code': async () => ({
+    path: `/api/assignments/${await assigned(FOR_TWO)}/answer/code`,
+    by: tam!,
+  }),
+  'put /api/assignments/{id}/answer/with': async () => {
+    const { assignment, code } = await openedToOne();
+    const by = await test.signedIn(await somebodyElse('10a'));
+    const inTheEnd = async () =>
+      expect(await count('SELECT COUNT(partnerId) AS n FROM answer_pair WHERE assignmentId = ?', [assignment])).toBe(1);
+    // The code is used up, but whoever came in by it is in.
+    return { path: `/api/assignments/${assignment}/answer/with`, by, body: { code }, again: 404, inTheEnd };
+  },
+  'delete /api/assignments/{id}/answer/with': async () => {
+    const { assignment, code } = await openedToOne();
+    const by = await test.signedIn(await somebodyElse('10a'));
+    await by.put(`/api/assignments/${assignment}/answer/with`).send({ code }).expect(200);
+    return { path: `/api/assignments/${assignment}/answer/with`, by };
+  },
+  'put /api/marking/hand-ins/{id}/approval': async () => ({
+    path: `/api/marking/hand-ins/${(await handedIn({ answersSeen: 'class' })).submission}/approval`,
+    body: { named: true, times: 1 },
+  }),
+  'delete /api/marking/hand-ins/{id}/approval': async () => {
+    const { submission } = await handedIn({ answersSeen: 'class' });
+    const path = `/api/marking/hand-ins/${submission}/approval`;
+    await ilse!.put(path).send({ named: false, times: 1 }).expect(204);
+    return { path };
   },
   'put /api/marking/hand-ins/{id}': async () => ({
     path: `/api/marking/hand-ins/${(await handedIn()).submission}`,

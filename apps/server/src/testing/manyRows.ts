@@ -45,8 +45,22 @@ export async function giveMany(run: Run, { teacherId, learnerId, classId }: Crow
   await insertAll(
     run,
     'assignment',
-    'id, classId, byId, toAll, instructions, dueAt, points, handIn, watchedPercent, workOpens, place, createdAt',
-    all.map(({ assignment }, i) => [assignment, classId, teacherId, 1, '', now, 20, 1, 90, 'at-once', i, now]),
+    'id, classId, byId, toAll, instructions, dueAt, points, handIn, watchedPercent, workOpens, answersSeen, place, createdAt',
+    all.map(({ assignment }, i) => [
+      assignment,
+      classId,
+      teacherId,
+      1,
+      '',
+      now,
+      20,
+      1,
+      90,
+      'at-once',
+      'teacher',
+      i,
+      now,
+    ]),
   );
   await insertAll(
     run,
@@ -57,7 +71,7 @@ export async function giveMany(run: Run, { teacherId, learnerId, classId }: Crow
   await insertAll(
     run,
     'submission',
-    'id, assignmentId, learnerId, state, kind, fileNames, text, handedInAt, times',
+    'id, assignmentId, learnerId, state, kind, fileNames, text, handedInAt, times, named',
     all.map(({ submission, assignment }) => [
       submission,
       assignment,
@@ -68,6 +82,7 @@ export async function giveMany(run: Run, { teacherId, learnerId, classId }: Crow
       'x',
       now,
       1,
+      0,
     ]),
   );
   await insertAll(
@@ -129,8 +144,8 @@ export async function fillClass(
   await insertAll(
     run,
     'submission',
-    'id, assignmentId, learnerId, state, kind, fileNames, text, handedInAt, times',
-    people.map(({ id, submission }) => [submission, assignment, id, 'handed-in', 'text', '[]', 'x', now, 1]),
+    'id, assignmentId, learnerId, state, kind, fileNames, text, handedInAt, times, named',
+    people.map(({ id, submission }) => [submission, assignment, id, 'handed-in', 'text', '[]', 'x', now, 1, 0]),
   );
   await insertAll(
     run,

@@ -54,9 +54,9 @@ describe('work that opens once its lessons were watched', () => {
 
 describe('an assignment as a sentence', () => {
   const EMPTY: Told = {
-    ...{ classes: [], lessons: [], handIn: false, answerLimitMs: null, points: null, due: null },
+    ...{ classes: [], lessons: [], handIn: false, answerLimitMs: null, makers: null, points: null, due: null },
     worksheet: false,
-    ...{ workOpens: 'at-once', unit: null, day: null },
+    ...{ workOpens: 'at-once', answersSeen: 'teacher', unit: null, day: null },
   };
   const text = (told: Partial<Told>) =>
     assignmentSentence({ ...EMPTY, ...told })
@@ -78,11 +78,31 @@ describe('an assignment as a sentence', () => {
     );
   });
 
+  it('asks for a small lesson by one, or by two', () => {
+    const told = { classes: [{ name: '10a', whom: '' }], lessons: ['Tides'], due: 'Friday' };
+    const small = { ...told, handIn: true, answerLimitMs: 180_000 };
+    expect(text({ ...small, makers: 1 })).toBe(
+      '10a is to watch “Tides” and to make a small lesson, up to 3:00 by Friday',
+    );
+    expect(text({ ...small, makers: 2 })).toMatch(/ to make a small lesson, alone or in twos, up to 3:00 by Friday$/);
+  });
+
   it('says where it stands on the class page, where that is said', () => {
     const told = { classes: [{ name: '10a', whom: '' }], lessons: ['Tides'], due: 'Friday' };
     expect(text({ ...told, unit: 'Springs' })).toMatch(/by Friday \(on the class page in “Springs”\)$/);
     expect(text({ ...told, unit: 'Springs', day: 'Tue, 3 Mar' })).toMatch(/ in “Springs” for Tue, 3 Mar\)$/);
     expect(text({ ...told, day: 'Tue, 3 Mar' })).toMatch(/\(on the class page for Tue, 3 Mar\)$/);
+  });
+
+  it('says who sees the answers, where there are any', () => {
+    const told = {
+      classes: [{ name: '10a', whom: '' }],
+      lessons: ['Tides'],
+      due: 'Friday',
+      answersSeen: 'class',
+    } as const;
+    expect(text(told)).toMatch(/by Friday$/);
+    expect(text({ ...told, handIn: true })).toMatch(/by Friday – the class sees the answers that you approve$/);
   });
 
   it('names several classes and lessons', () => {

@@ -15,6 +15,8 @@ export const MOST_POINTS = 1000;
 /** A spoken answer: ten seconds to fifteen minutes, in ms. */
 export const SHORTEST_ANSWER_MS = 10_000;
 export const LONGEST_ANSWER_MS = 900_000;
+/** How many learners make a small lesson together, at most. */
+export const MOST_MAKERS = 2;
 
 /** From how much of each lesson on it counts as watched, in per cent: the last breath of a lesson is often not played. */
 export const LEAST_WATCHED = 50;
@@ -24,6 +26,10 @@ export const USUAL_WATCHED = 90;
 /** When something can be handed in: at once, or once what belongs to it was watched. */
 export const WORK_OPENS = ['at-once', 'once-watched'] as const;
 export type WorkOpens = (typeof WORK_OPENS)[number];
+
+/** Who sees what learners hand in: who teaches them, or their class as well, each after the teacher's yes. */
+export const ANSWERS_SEEN = ['teacher', 'class'] as const;
+export type AnswersSeen = (typeof ANSWERS_SEEN)[number];
 
 /** Templates of one teacher, and the letters of a name. */
 export const MOST_TEMPLATES = 40;

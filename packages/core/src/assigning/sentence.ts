@@ -1,5 +1,5 @@
 import { fromMillis, timeText } from '../clock/index.ts';
-import type { WorkOpens } from './limits.ts';
+import type { AnswersSeen, WorkOpens } from './limits.ts';
 import { listed } from './whom.ts';
 
 /** What an assignment says, as far as it is filled in. */
@@ -9,12 +9,15 @@ export interface Told {
   readonly lessons: readonly string[];
   readonly handIn: boolean;
   readonly answerLimitMs: number | null;
+  /** How many make a small lesson together, as long as an answer may be; null where none is asked for. */
+  readonly makers: number | null;
   /** Whether there is a worksheet to write on. */
   readonly worksheet: boolean;
   readonly points: number | null;
   /** By when, in words; null while no such moment is chosen. */
   readonly due: string | null;
   readonly workOpens: WorkOpens;
+  readonly answersSeen: AnswersSeen;
   /** The unit of the class page, and the day in words; null for none. */
   readonly unit: string | null;
   readonly day: string | null;
@@ -40,6 +43,7 @@ export function assignmentSentence(told: Told): readonly Piece[] {
     said(`${workWords(told)}${worth} by`.trim()),
     due === null ? toChoose('a day and a time') : said(due),
     ...placeWords(told),
+    ...(told.handIn && told.answersSeen === 'class' ? [said('– the class sees the answers that you approve')] : []),
   ];
 }
 
@@ -49,9 +53,10 @@ function placeWords({ unit, day }: Told): readonly Piece[] {
   return inUnit === '' && forDay === '' ? [] : [said(`(on the class page${inUnit}${forDay})`)];
 }
 
-function workWords({ handIn, answerLimitMs, worksheet, workOpens }: Told): string {
+function workWords({ handIn, answerLimitMs, makers, worksheet, workOpens }: Told): string {
   const then = workOpens === 'once-watched' ? 'and, once that is watched, to' : 'and to';
-  const aloud = answerLimitMs === null ? '' : `answer aloud, up to ${timeText(fromMillis(answerLimitMs))}`;
+  const what = makers === null ? 'answer aloud' : `make a small lesson${makers > 1 ? ', alone or in twos' : ''}`;
+  const aloud = answerLimitMs === null ? '' : `${what}, up to ${timeText(fromMillis(answerLimitMs))}`;
   if (worksheet) return `${then} write on the worksheet${aloud === '' ? '' : ` or ${aloud}`}`;
   if (aloud !== '') return `${then} ${aloud}`;
   return handIn ? `${then} hand something in` : '';

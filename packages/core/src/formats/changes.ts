@@ -11,6 +11,7 @@ export const CHANGED = [
   'edition',
   'hand-in',
   'sheet',
+  'answers',
   'assignment',
   'watched',
 ] as const;

@@ -51,4 +51,5 @@ const SAID: Readonly<Record<Exclude<NewsKind, 'handed-in'>, string>> = {
   changed: 'Changed',
   due: 'Due soon',
   'handed-back': 'Feedback for you',
+  approved: 'Your class can see your answer',
 };

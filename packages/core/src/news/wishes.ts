@@ -1,5 +1,5 @@
-/** What somebody can be told of. `given` stands for what was changed later too. */
-export const NEWS_KINDS = ['given', 'changed', 'due', 'handed-back', 'handed-in'] as const;
+/** What somebody can be told of. `approved`: an answer of theirs is shown to their class. */
+export const NEWS_KINDS = ['given', 'changed', 'due', 'handed-back', 'approved', 'handed-in'] as const;
 export type NewsKind = (typeof NEWS_KINDS)[number];
 
 /** What can be wished for by mail, by who one is: a kind that is not named here goes with the one it belongs to. */
@@ -30,9 +30,10 @@ export const plainWishes = (reader: Reader): NewsWishes => ({
   ...{ way: 'daily', kinds: WISHED[reader], dailyAt: 16 * 60, quietFrom: 20 * 60, quietUntil: 7 * 60 },
 });
 
+const GOES_WITH: Readonly<Partial<Record<NewsKind, NewsKind>>> = { changed: 'given', approved: 'handed-back' };
 /** Whether a kind is wished for by mail. */
 export const isWished = ({ kinds }: Pick<NewsWishes, 'kinds'>, kind: NewsKind): boolean =>
-  kinds.includes(kind === 'changed' ? 'given' : kind);
+  kinds.includes(GOES_WITH[kind] ?? kind);
 
 /** Whether a minute of the day lies in the quiet hours, which may go over midnight. */
 export function isQuiet({ quietFrom, quietUntil }: NewsWishes, minute: number): boolean {

@@ -14,10 +14,10 @@ const isLesson = ({ kind }: LessonFacts): boolean => kind === 'slides' || kind =
 
 /**
  * Whose hands a lesson is in. A teacher's own, and one of a course they share where its maker lets them; feedback is in the hands of all who teach the class, whoever assigned
- * the work; an answer is the learner's who gives it, for as long as they are in the class.
+ * the work; an answer is in the hands of the learner who gives it, or of the two who do, for as long as they are in the class.
  */
 function mayMake(role: Role, lesson: LessonFacts): boolean {
-  if (role === 'learner') return lesson.kind === 'answer' && lesson.owns && lesson.learnsAnswer;
+  if (role === 'learner') return lesson.kind === 'answer' && (lesson.owns || lesson.partner) && lesson.learnsAnswer;
   if (role !== 'teacher') return false;
   if (isLesson(lesson)) return lesson.owns || (lesson.shares && lesson.open);
   return lesson.kind === 'feedback' && lesson.teachesWork;
@@ -34,7 +34,11 @@ function mayWatch(role: Role, edition: EditionFacts): Decision {
   if (edition.kind === 'feedback')
     return edition.ownWork ? when(edition.handedBack, 'not-handed-back') : no('not-yours');
   if (edition.kind === 'answer')
-    return when(role === 'learner' ? edition.owns : role === 'teacher' && edition.teachesAnswer);
+    return when(
+      role === 'learner'
+        ? edition.owns || edition.partner || edition.shownAnswer
+        : role === 'teacher' && edition.teachesAnswer,
+    );
   return isFor(role, edition);
 }
 
@@ -66,6 +70,9 @@ export const ACTS = {
   lesson: {
     /** To work on it: its pages, its takes, its edits, publishing. */
     make: (role: Role, lesson: FactsOf['lesson']) => when(mayMake(role, lesson)),
+    /** To choose its pages: whoever makes it, but an answer is given on the page that was asked for. */
+    arrange: (role: Role, lesson: FactsOf['lesson']) =>
+      when(mayMake(role, lesson) && (role === 'teacher' || lesson.small)),
     see: (role: Role, lesson: FactsOf['lesson']) => when(mayUse(role, lesson)),
     /** To let learners write on it: whoever made it, and who teaches a class that has it already. */
     'hand-out': (role: Role, { kind, owns, teachesSheet }: FactsOf['lesson']) =>
@@ -120,7 +127,11 @@ export const ACTS = {
     'see-own-work': (role: Role, { learns, handedIn }: FactsOf['assignment']) =>
       when(role === 'learner' && (learns || handedIn)),
   },
-  submission: { mark: (role: Role, { teaches }: FactsOf['submission']) => when(role === 'teacher' && teaches) },
+  submission: {
+    mark: (role: Role, { teaches }: FactsOf['submission']) => when(role === 'teacher' && teaches),
+    /** To see a classmate's answer, or one's own as the class sees it. */
+    'look-at': (role: Role, { shown }: FactsOf['submission']) => when(role === 'learner' && shown),
+  },
   course: { teach: (role: Role, { teaches }: FactsOf['course']) => when(role === 'teacher' && teaches) },
   unit: { teach: (role: Role, { teaches }: FactsOf['unit']) => when(role === 'teacher' && teaches) },
   roster: { keep: (role: Role) => when(role === 'keeper') },

@@ -35,7 +35,7 @@ export class AccessService {
 
   /** Everybody who may change a lesson: its maker, and the other teachers of its course where they may. */
   async makersOf(lessonId: string): Promise<readonly string[]> {
-    const rows = (await this.database.query(MAKERS, [lessonId, lessonId])) as { id: string }[];
+    const rows = (await this.database.query(MAKERS, Array(3).fill(lessonId))) as { id: string }[];
     return rows.map((row) => row.id);
   }
 
@@ -47,7 +47,7 @@ export class AccessService {
 
   /** Everybody before whom something changes when a lesson does: its maker, and whoever it was given to or is about. */
   async audience(lessonId: string): Promise<readonly string[]> {
-    const rows = (await this.database.query(AUDIENCE, Array(8).fill(lessonId))) as { id: string }[];
+    const rows = (await this.database.query(AUDIENCE, Array(10).fill(lessonId))) as { id: string }[];
     return rows.map((row) => row.id);
   }
 

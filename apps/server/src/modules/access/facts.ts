@@ -24,9 +24,15 @@ export interface LessonFacts {
   readonly ownWork: boolean;
   readonly handedBack: boolean;
   readonly teachesWork: boolean;
+  /** For an answer: makes it with whose it is. */
+  readonly partner: boolean;
+  /** It is a small lesson, with pages that its makers choose. */
+  readonly small: boolean;
   /** For a spoken answer: a learner who has what it answers still; a teacher of the class, once it was handed in. */
   readonly learnsAnswer: boolean;
   readonly teachesAnswer: boolean;
+  /** A learner who has what it answers, once a teacher has shown it to the class. */
+  readonly shownAnswer: boolean;
   /** For a worksheet: teaches a class that has it. */
   readonly teachesSheet: boolean;
 }
@@ -58,6 +64,8 @@ export interface AssignmentFacts {
 }
 export interface SubmissionFacts {
   readonly teaches: boolean;
+  /** A learner who has its assignment, while a teacher's yes stands that the class may see it. */
+  readonly shown: boolean;
 }
 export interface OwnedFacts {
   readonly owns: boolean;
@@ -97,6 +105,12 @@ const teachesClassOf = (assignment: string, more = ''): string =>
 /** Whether this learner has an assignment. */
 const has = (assignment: string, more = ''): string =>
   `EXISTS(SELECT 1 FROM assigned d${more} WHERE d.learnerId = me.id AND ${assignment})`;
+/** Whether this learner has an assignment whose class sees what was handed in for it, and a teacher's yes stands for this. */
+const isShown = (submission: string): string =>
+  has(
+    submission,
+    " JOIN submission x ON x.assignmentId = d.assignmentId AND x.approvedAt IS NOT NULL JOIN assignment a ON a.id = d.assignmentId AND a.answersSeen = 'class'",
+  );
 
 /** Whether somebody has this part in a class on whose page a lesson stands for the day. */
 const wordFor = (part: 'teacher' | 'learner', more = ' AND w.until > UTC_TIMESTAMP(3)'): string =>
@@ -115,10 +129,13 @@ const LESSON = `l.kind AS kind, l.ownerId = me.id AS owns,
   ${teachesClassOf('al.lessonId = l.id', ' JOIN assignment_lesson al ON al.assignmentId = a.id')}
     OR ${wordFor('teacher')} AS teachesGiven,
   ${wordFor('learner', '')} AS wasWord,
-  COALESCE(s.learnerId = me.id, 0) AS ownWork, COALESCE(s.state = 'handed-back', 0) AS handedBack,
+  COALESCE(s.learnerId = me.id, 0) OR COALESCE(s.partnerId = me.id, 0) AS ownWork, COALESCE(s.state = 'handed-back', 0) AS handedBack,
   ${teachesClassOf('a.id = s.assignmentId')} AS teachesWork,
+  EXISTS(SELECT 1 FROM answer_pair p WHERE p.lessonId = l.id AND p.partnerId = me.id) AS partner,
+  EXISTS(SELECT 1 FROM assignment a WHERE a.id = l.answersId AND a.makers IS NOT NULL) AS small,
   ${has('d.assignmentId = l.answersId')} AS learnsAnswer,
   ${teachesClassOf('x.answerId = l.id', ' JOIN submission x ON x.assignmentId = a.id')} AS teachesAnswer,
+  ${isShown('x.answerId = l.id')} AS shownAnswer,
   ${teachesClassOf('a.worksheetId = l.id')} AS teachesSheet`;
 const WORK = 'LEFT JOIN submission s ON s.id = l.submissionId';
 const EDITION = "e.state = 'ready' AS ready, e.withdrawnAt IS NOT NULL AS editionWithdrawn";
@@ -145,9 +162,9 @@ export const QUERIES: Readonly<Record<Thing, string>> = {
   assignment: `SELECT STRAIGHT_JOIN me.n,
     EXISTS(SELECT 1 FROM membership m WHERE m.classId = b.classId AND m.personId = me.id AND m.part = 'teacher') AS teaches,
     ${has('d.assignmentId = b.id')} AS learns,
-    EXISTS(SELECT 1 FROM submission x WHERE x.assignmentId = b.id AND x.learnerId = me.id) AS handedIn
+    EXISTS(SELECT 1 FROM submission x WHERE x.assignmentId = b.id AND (x.learnerId = me.id OR x.partnerId = me.id)) AS handedIn
     FROM ${ME} JOIN assignment b WHERE b.id = me.thing`,
-  submission: `SELECT STRAIGHT_JOIN me.n, ${teachesClassOf('a.id = x0.assignmentId')} AS teaches FROM ${ME} JOIN submission x0 WHERE x0.id = me.thing`,
+  submission: `SELECT STRAIGHT_JOIN me.n, ${teachesClassOf('a.id = x0.assignmentId')} AS teaches, ${isShown('x.id = x0.id')} AS shown FROM ${ME} JOIN submission x0 WHERE x0.id = me.thing`,
   course: `SELECT STRAIGHT_JOIN me.n, ${teachesCourse('c.id')} FROM ${ME} JOIN course c WHERE c.id = me.thing`,
   unit: `SELECT STRAIGHT_JOIN me.n, ${teachesCourse('u.courseId')} FROM ${ME} JOIN unit u WHERE u.id = me.thing`,
   template: `SELECT STRAIGHT_JOIN me.n, t.ownerId = me.id AS owns FROM ${ME} JOIN assignment_template t ON t.id = me.thing`,
@@ -159,15 +176,17 @@ const HAVE = `SELECT d.learnerId AS id FROM assignment_lesson al JOIN assigned d
 const TEACHES = " AND m.part = 'teacher'";
 const TEACH_GIVEN = `SELECT m.personId AS id FROM assignment_lesson al JOIN assignment a ON a.id = al.assignmentId JOIN membership m ON m.classId = a.classId${TEACHES} WHERE al.lessonId = ?`;
 const ABOUT = `SELECT m.personId AS id FROM lesson l JOIN submission s ON s.id = l.submissionId JOIN assignment a ON a.id = s.assignmentId JOIN membership m ON m.classId = a.classId${TEACHES} WHERE l.id = ?`;
-/** In whose hands a lesson is to be changed. Its parameter, twice: the lesson. */
-export const MAKERS = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION SELECT t.personId FROM lesson l
+const PARTNER = 'SELECT p.partnerId AS id FROM answer_pair p WHERE p.lessonId = ? AND p.partnerId IS NOT NULL';
+/** In whose hands a lesson is to be changed. Its parameter, three times: the lesson. */
+export const MAKERS = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION ${PARTNER} UNION SELECT t.personId FROM lesson l
   JOIN unit u ON u.id = l.unitId JOIN course_teacher t ON t.courseId = u.courseId WHERE l.id = ? AND l.courseMay = 'change'`;
 /** Who has lessons by their course alone. Its parameter: the lessons. */
 export const SHARERS = `SELECT DISTINCT t.personId AS id FROM lesson l JOIN unit u ON u.id = l.unitId
   JOIN course_teacher t ON t.courseId = u.courseId AND t.personId <> l.ownerId WHERE l.id IN (?)`;
-/** Who is told of a lesson, among them whoever watched it within a day. Its parameter, eight times: the lesson. */
-export const AUDIENCE = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION ${HAVE} UNION ${TEACH_GIVEN}
-  UNION SELECT s.learnerId FROM lesson l JOIN submission s ON s.id = l.submissionId WHERE l.id = ? UNION ${ABOUT}
+/** Who is told of a lesson, among them whoever watched it within a day. Its parameter, ten times: the lesson. */
+export const AUDIENCE = `SELECT ownerId AS id FROM lesson WHERE id = ? UNION ${PARTNER} UNION ${HAVE} UNION ${TEACH_GIVEN}
+  UNION SELECT s.learnerId FROM lesson l JOIN submission s ON s.id = l.submissionId WHERE l.id = ?
+  UNION SELECT s.partnerId FROM lesson l JOIN submission s ON s.id = l.submissionId AND s.partnerId IS NOT NULL WHERE l.id = ? UNION ${ABOUT}
   UNION SELECT m.personId FROM lesson l JOIN assignment a ON a.id = l.answersId JOIN membership m ON m.classId = a.classId${TEACHES} WHERE l.id = ?
   UNION SELECT m.personId FROM quick_word w JOIN membership m ON m.classId = w.classId WHERE w.lessonId = ?
   UNION SELECT v.learnerId FROM visit v WHERE v.lessonId = ? AND v.lastAt > UTC_TIMESTAMP(3) - INTERVAL 1 DAY`;

@@ -1,4 +1,4 @@
-import { LONGEST_TEMPLATE, type WorkOpens } from '@oakbell/core/assigning';
+import { LONGEST_TEMPLATE, type AnswersSeen, type WorkOpens } from '@oakbell/core/assigning';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { moment } from '../../platform/database/index.ts';
 
@@ -12,9 +12,15 @@ export abstract class Terms {
   @Column({ type: 'boolean' }) handIn: boolean;
   /** The longest a spoken answer may be, in ms; null when none is asked for. */
   @Column({ type: 'int', nullable: true }) answerLimitMs: number | null;
+  /**
+   * How many learners make a small lesson together, with pages of their own and no longer than an answer; a spoken
+   * answer on one page is asked for when null.
+   */
+  @Column({ type: 'int', nullable: true }) makers: number | null;
   /** From how much of each lesson on it counts as watched, in per cent. */
   @Column({ type: 'int' }) watchedPercent: number;
   @Column({ type: 'varchar', length: 12 }) workOpens: WorkOpens;
+  @Column({ type: 'varchar', length: 8 }) answersSeen: AnswersSeen;
 }
 
 /**

@@ -22,7 +22,17 @@ export type Copied = Terms &
   };
 const COPIED = [
   ...(['id', 'classId', 'byId', 'toAll', 'dueAt', 'answerPage', 'createdAt', 'unitId', 'day', 'place'] as const),
-  ...(['copyId', 'instructions', 'points', 'handIn', 'answerLimitMs', 'watchedPercent', 'workOpens'] as const),
+  ...([
+    'copyId',
+    'instructions',
+    'points',
+    'handIn',
+    'answerLimitMs',
+    'makers',
+    'watchedPercent',
+    'workOpens',
+    'answersSeen',
+  ] as const),
   'worksheetId' as const,
 ];
 

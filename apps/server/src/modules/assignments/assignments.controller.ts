@@ -28,7 +28,8 @@ const askedIn = (body: AskedDto): Asked => ({
   ...(body.worksheetId ? { handIn: true } : {}),
   worksheetId: body.worksheetId ?? null,
   dueAt: new Date(body.dueAt),
-  answerPage: body.answerLimitMs == null ? null : (body.answerPage ?? null),
+  // On a page of the teacher's an answer is given; a small lesson has pages of its own.
+  answerPage: body.answerLimitMs == null || body.makers != null ? null : (body.answerPage ?? null),
   lessonIds: body.lessonIds,
   attachmentIds: body.attachmentIds ?? [],
   unit: body.unit ?? null,
@@ -124,20 +125,34 @@ export class AssignmentsController {
     const said = await this.whom.saidOf(all);
     const files = await this.attachments.of(all.map(({ id }) => id));
     const units = await this.outline.namesOf(all.flatMap(({ unitId }) => unitId ?? []));
-    return all.map(({ id, classId, lessonIds, dueAt, instructions, points, handIn, answerLimitMs, ...more }) => {
-      const { title, className, learners } = present(heads.get(id));
-      const { all: toAll, groups, learners: named, but } = present(said.get(id));
-      const { answerPage, worksheetId, watchedPercent, workOpens, unitId, day } = more;
-      const attachments = (files.get(id) ?? []).map(attachmentDto);
-      return {
-        ...{ id, classId, className, title, learners, instructions, points, handIn, answerLimitMs, answerPage },
-        worksheetId,
-        ...{ watchedPercent, workOpens, lessonIds: [...lessonIds], dueAt: dueAt.toISOString() },
-        ...{ unit: unitId === null ? null : (units.get(unitId) ?? null), day },
-        ...{ attachments, attachmentIds: attachments.map((one) => one.id) },
-        lessons: lessonIds.map((of) => ({ id: of, title: lessons.get(of)?.title ?? '' })),
-        whom: { all: toAll, groups: [...groups], learners: [...named], but: [...but] },
-      };
-    });
+    return all.map(
+      ({ id, classId, lessonIds, dueAt, instructions, points, handIn, answerLimitMs, makers, ...more }) => {
+        const { title, className, learners } = present(heads.get(id));
+        const { all: toAll, groups, learners: named, but } = present(said.get(id));
+        const { answerPage, worksheetId, watchedPercent, workOpens, answersSeen, unitId, day } = more;
+        const attachments = (files.get(id) ?? []).map(attachmentDto);
+        return {
+          ...{
+            id,
+            classId,
+            className,
+            title,
+            learners,
+            instructions,
+            points,
+            handIn,
+            answerLimitMs,
+            makers,
+            answerPage,
+          },
+          worksheetId,
+          ...{ watchedPercent, workOpens, answersSeen, lessonIds: [...lessonIds], dueAt: dueAt.toISOString() },
+          ...{ unit: unitId === null ? null : (units.get(unitId) ?? null), day },
+          ...{ attachments, attachmentIds: attachments.map((one) => one.id) },
+          lessons: lessonIds.map((of) => ({ id: of, title: lessons.get(of)?.title ?? '' })),
+          whom: { all: toAll, groups: [...groups], learners: [...named], but: [...but] },
+        };
+      },
+    );
   }
 }

@@ -1,4 +1,5 @@
 import {
+  ANSWERS_SEEN,
   LEAST_WATCHED,
   MOST_ATTACHMENTS,
   LONGEST_ANSWER_MS,
@@ -6,11 +7,13 @@ import {
   LONGEST_TEMPLATE,
   MOST_CLASSES,
   MOST_LESSONS,
+  MOST_MAKERS,
   MOST_NAMED,
   MOST_POINTS,
   MOST_WATCHED,
   SHORTEST_ANSWER_MS,
   WORK_OPENS,
+  type AnswersSeen,
   type WorkOpens,
 } from '@oakbell/core/assigning';
 import { LONGEST_UNIT } from '@oakbell/core/outline';
@@ -34,10 +37,14 @@ export class AssignmentTermsDto {
   /** The longest a spoken answer may be, in ms; none is asked for when null. */
   @Whole({ min: SHORTEST_ANSWER_MS, max: LONGEST_ANSWER_MS, nullable: true, optional: true })
   answerLimitMs?: number | null;
+  /** How many learners make a small lesson together, no longer than an answer; null for a spoken answer on one page. */
+  @Whole({ min: 1, max: MOST_MAKERS, nullable: true, optional: true }) makers?: number | null;
   /** From how much of each lesson on it counts as watched, in per cent. */
   @Whole({ min: LEAST_WATCHED, max: MOST_WATCHED }) watchedPercent: number;
   /** When something can be handed in. */
   @Choice(WORK_OPENS) workOpens: WorkOpens;
+  /** Whether the class sees what was handed in too, each after a teacher's yes; only who teaches it when left out. */
+  @Choice(ANSWERS_SEEN, { optional: true }) answersSeen?: AnswersSeen;
 }
 export class AskedDto extends AssignmentTermsDto {
   /** In the order in which they are to be watched. */
@@ -97,9 +104,18 @@ export class TemplateDto extends TemplateFactsDto {
 
 /** A spoken answer is handed in, so one that is asked for makes it an assignment with a hand-in. */
 export function termsOf(body: AssignmentTermsDto): Terms {
-  const { points, handIn, answerLimitMs = null, watchedPercent, workOpens } = body;
+  const { points, handIn, answerLimitMs = null, watchedPercent, workOpens, answersSeen = 'teacher' } = body;
+  const makers = answerLimitMs === null ? null : (body.makers ?? null);
   return {
-    ...{ instructions: cleanWords(body.instructions), points, answerLimitMs, watchedPercent, workOpens },
+    ...{
+      instructions: cleanWords(body.instructions),
+      points,
+      answerLimitMs,
+      makers,
+      watchedPercent,
+      workOpens,
+      answersSeen,
+    },
     handIn: handIn || answerLimitMs !== null,
   };
 }

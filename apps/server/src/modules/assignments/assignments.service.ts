@@ -174,7 +174,9 @@ export class AssignmentsService {
       await this.whom.write(before, whom);
       await this.#tell(before, [...new Set([...before.lessonIds, ...lessonIds])], had);
       const have = new Set(await this.whom.learnersOf(before.id));
-      const isTakenAway = before.lessonIds.some((one) => !lessonIds.includes(one));
+      const isTakenAway =
+        before.lessonIds.some((one) => !lessonIds.includes(one)) ||
+        (before.answersSeen === 'class' && terms.answersSeen === 'teacher');
       await this.#cut(isTakenAway ? had : had.filter((learner) => !have.has(learner)));
     });
   }

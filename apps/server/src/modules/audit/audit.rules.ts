@@ -57,6 +57,8 @@ export const TOLD: Readonly<Record<string, Told>> = {
   'put /api/marking/hand-ins/:id': told('marked a hand-in of', 'submission'),
   'put /api/marking/hand-ins/:id/correction': told('corrected the marks of', 'submission'),
   'post /api/marking/hand-ins/:id/hand-back': told('handed work back to', 'submission'),
+  'put /api/marking/hand-ins/:id/approval': told('showed to their class an answer of', 'submission'),
+  'delete /api/marking/hand-ins/:id/approval': told('took away from their class an answer of', 'submission'),
   'get /api/lessons/:id': told('opened work of', 'lesson'),
   'get /api/editions/:id': told('watched what was recorded by or for', 'edition'),
 };
@@ -77,6 +79,7 @@ export const NOT_TOLD: Readonly<Record<string, string>> = {
   '/api/worksheets': 'a teacher’s own pages, before anybody writes on them',
   '/api/assignment-templates': 'a teacher’s own',
   '/api/own-classes': 'a learner’s own',
+  '/api/answers': 'what a class sees of each other, by its teacher’s yes',
   'get /api/classes/:id/page': 'what a class was given, and how many did it; who did is told where it is opened',
   'post /api/classes/:id/units': 'the order of a class page',
   'put /api/classes/:id/units': 'the order of a class page',

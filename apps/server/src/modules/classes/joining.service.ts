@@ -3,12 +3,11 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { JOIN_CODE_DAYS, joinCodeOf, readJoinCode } from '@oakbell/core/people';
 import type { Redis } from 'ioredis';
 import { randomBytes } from 'node:crypto';
-import { RateLimiterMemory, RateLimiterRedis, RateLimiterRes } from 'rate-limiter-flexible';
 import { Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { CONFIG, type Config } from '../../platform/config/index.ts';
 import { Events } from '../../platform/events/index.ts';
-import { notFound, Problem } from '../../platform/http/index.ts';
+import { Guesses, notFound, Problem } from '../../platform/http/index.ts';
 import { REDIS } from '../../platform/redis/index.ts';
 import { ClassAskingEntity, SchoolClassEntity } from './class.entity.ts';
 import { ClassesService } from './classes.service.ts';
@@ -28,14 +27,12 @@ export interface AskedFor {
   readonly at: Date;
 }
 
-/** Codes that a learner may try within an hour: who has the right one needs one. */
-const MOST_GUESSES = 10;
 const DAY_MS = 86_400_000;
 
 /** Learners ask to join a class by its code, and come in by the yes of whoever runs it. */
 @Injectable()
 export class JoiningService {
-  readonly #guesses: RateLimiterRedis;
+  readonly #guesses: Guesses;
 
   constructor(
     @InjectRepository(ClassAskingEntity) private readonly askings: Repository<ClassAskingEntity>,
@@ -46,8 +43,7 @@ export class JoiningService {
     @Inject(REDIS) redis: Redis,
     @Inject(CONFIG) { queue }: Config,
   ) {
-    const how = { keyPrefix: `${queue}:join`, points: MOST_GUESSES, duration: 3600 };
-    this.#guesses = new RateLimiterRedis({ ...how, storeClient: redis, insuranceLimiter: new RateLimiterMemory(how) });
+    this.#guesses = new Guesses(redis, `${queue}:join`);
   }
 
   /** A new code for a class; the one before opens nothing any more. */
@@ -74,7 +70,7 @@ export class JoiningService {
    * @throws Problem `no-such-code`, `too-many-codes`
    */
   async ask(personId: string, typed: string): Promise<void> {
-    await this.#count(personId);
+    await this.#guesses.count(personId);
     await this.acts.do(async () => {
       const joinCode = readJoinCode(typed);
       const found = joinCode ? await this.rows.findOneBy({ joinCode }) : null;
@@ -119,14 +115,5 @@ export class JoiningService {
   async #tell(classId: string, others: readonly string[] = []): Promise<void> {
     const teachers = await this.classes.teacherIds(classId);
     await this.events.tell([...others, ...teachers], { kind: 'class', id: classId });
-  }
-
-  async #count(personId: string): Promise<void> {
-    try {
-      await this.#guesses.consume(personId);
-    } catch (failure) {
-      if (!(failure instanceof RateLimiterRes)) throw failure;
-      throw new Problem(429, 'too-many-codes', 'Too many codes were tried. Wait an hour, or ask your teacher.');
-    }
   }
 }

@@ -38,7 +38,7 @@ export class KnownService {
       `SELECT (SELECT MAX(lastAt) FROM session WHERE personId = p.id AND expiresAt > NOW(3)) AS lastAt,
         (SELECT COUNT(*) FROM session WHERE personId = p.id AND expiresAt > NOW(3)) AS devices,
         (SELECT COUNT(*) FROM lesson WHERE ownerId = p.id AND kind IN ('slides', 'worked')) AS lessons,
-        (SELECT COUNT(*) FROM submission WHERE learnerId = p.id) AS handIns,
+        (SELECT COUNT(*) FROM submission WHERE learnerId = p.id OR partnerId = p.id) AS handIns,
         (SELECT COUNT(*) FROM sheet WHERE learnerId = p.id) AS worksheets,
         (SELECT COUNT(DISTINCT lessonId) FROM visit WHERE learnerId = p.id) AS watched,
         (SELECT COALESCE(SUM(bytes), 0) FROM storage_use WHERE personId = p.id) AS bytes

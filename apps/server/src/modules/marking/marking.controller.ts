@@ -1,3 +1,4 @@
+import { ANSWERS_SEEN, type AnswersSeen } from '@oakbell/core/assigning';
 import { present } from '@oakbell/core/present';
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
@@ -9,7 +10,14 @@ import { AssignmentHeads, AssignmentsService, DueDates } from '../assignments/in
 import { EditionsService } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
-import { isLate, SubmissionsService } from '../submissions/index.ts';
+import {
+  isLate,
+  makersOf,
+  namesOf,
+  SUBMISSION_KINDS,
+  SubmissionsService,
+  type Submission,
+} from '../submissions/index.ts';
 import { WorksheetsService } from '../worksheets/index.ts';
 import { MarkingService, marksFor } from './marking.service.ts';
 
@@ -29,11 +37,13 @@ export class SavedMarksDto {
 export class QueueRowDto extends MarkingDto {
   @Id() submissionId: string;
   @Id() learnerId: string;
+  /** Whose work it is: of two, where two made it. */
   @Text() learnerName: string;
+  @Flag() byTwo: boolean;
   @Choice(['handed-in', 'handed-back']) state: 'handed-in' | 'handed-back';
   @When() handedInAt: string;
   @Flag() late: boolean;
-  @Choice(['file', 'text', 'spoken', 'worksheet']) kind: 'file' | 'text' | 'spoken' | 'worksheet';
+  @Choice(SUBMISSION_KINDS) kind: Submission['kind'];
   /** What was answered aloud; null while it is being made and for everything else. */
   @Id({ nullable: true }) answerEditionId: string | null;
   @Id({ nullable: true }) feedbackLessonId: string | null;
@@ -46,6 +56,9 @@ export class QueueRowDto extends MarkingDto {
   @When({ nullable: true }) handedBackAt: string | null;
   @Decimal({ max: 1, nullable: true }) heardShare: number | null;
   @When({ nullable: true }) heardAt: string | null;
+  /** Since when a teacher has said that the class may see it, and whether the class is told whose it is. */
+  @When({ nullable: true }) approvedAt: string | null;
+  @Flag() named: boolean;
 }
 export class MarkingDeskDto {
   @Id() assignmentId: string;
@@ -55,6 +68,8 @@ export class MarkingDeskDto {
   @Whole() learners: number;
   /** Whether learners write on a worksheet: who has begun can be looked on. */
   @Flag() worksheet: boolean;
+  /** Whether the class sees answers as well, each after a teacher's yes. */
+  @Choice(ANSWERS_SEEN) answersSeen: AnswersSeen;
   @Parts(() => QueueRowDto) queue: QueueRowDto[];
 }
 export class MarkingPileDto {
@@ -114,7 +129,7 @@ export class MarkingController {
         waiting,
         handedBack: own.length - waiting,
         writing: (begun.get(assignment.id) ?? []).filter(
-          ({ learnerId }) => !own.some((one) => one.learnerId === learnerId),
+          ({ learnerId }) => !own.some((one) => makersOf(one).includes(learnerId)),
         ).length,
       };
     });
@@ -127,7 +142,7 @@ export class MarkingController {
   async desk(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<MarkingDeskDto> {
     const assignment = await this.assignments.get(id);
     const submissions = await this.submissions.ofAssignments([id]);
-    const learnerIds = submissions.map((one) => one.learnerId);
+    const learnerIds = submissions.flatMap(makersOf);
     const people = await this.people.byIds(learnerIds);
     const dueFor = await this.dueDates.of(learnerIds);
     const marks = await this.marking.marksOf(submissions.map((one) => one.id));
@@ -141,10 +156,14 @@ export class MarkingController {
       return {
         submissionId: submission.id,
         learnerId: submission.learnerId,
-        learnerName: people.get(submission.learnerId)?.name ?? '',
+        byTwo: submission.partnerId !== null,
+        learnerName: namesOf(submission, people),
         state: submission.state,
         handedInAt: submission.handedInAt.toISOString(),
-        late: isLate(submission.handedInAt, dueFor(submission.learnerId, assignment)),
+        late: isLate(
+          submission.handedInAt,
+          makersOf(submission).map((maker) => dueFor(maker, assignment)),
+        ),
         kind: submission.kind,
         answerEditionId: answers.get(submission.answerId ?? '')?.id ?? null,
         feedbackLessonId: feedback.get(submission.id)?.id ?? null,
@@ -157,10 +176,13 @@ export class MarkingController {
         handedBackAt: mark?.handedBackAt?.toISOString() ?? null,
         heardShare: share,
         heardAt: at?.toISOString() ?? null,
+        approvedAt: submission.approvedAt?.toISOString() ?? null,
+        named: submission.named,
       };
     });
-    const { points, worksheetId } = assignment;
-    return { ...present((await this.heads.of([assignment])).get(id)), points, worksheet: worksheetId !== null, queue };
+    const { points, worksheetId, answersSeen } = assignment;
+    const head = present((await this.heads.of([assignment])).get(id));
+    return { ...head, points, worksheet: worksheetId !== null, answersSeen, queue };
   }
 
   @Put('marking/hand-ins/:id')

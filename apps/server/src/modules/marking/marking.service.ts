@@ -10,7 +10,7 @@ import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { LessonsService, type Lesson } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
-import { SubmissionsService, type Submission } from '../submissions/index.ts';
+import { makersOf, namesOf, SubmissionsService, type Submission } from '../submissions/index.ts';
 import { pairKey, WatchCounts } from '../watching/index.ts';
 import { MarkEntity } from './mark.entity.ts';
 import { nextWaiting, pointsFault } from './marking.rules.ts';
@@ -59,7 +59,7 @@ export class MarkingService {
     return (await this.marks.query(
       `SELECT * FROM (
          SELECT s.id AS submissionId, s.assignmentId, GREATEST(m.handedBackAt, COALESCE(m.correctedAt, m.handedBackAt)) AS at
-         FROM submission s JOIN mark m ON m.submissionId = s.id WHERE s.learnerId = ? AND s.state = 'handed-back'
+         FROM submission s JOIN mark m ON m.submissionId = s.id WHERE ? IN (s.learnerId, s.partnerId) AND s.state = 'handed-back'
        ) back WHERE at > ?`,
       [learnerId, since],
     )) as HandedBack[];
@@ -84,8 +84,8 @@ export class MarkingService {
   async correct(person: Person, submissionId: string, given: Given): Promise<number> {
     return this.acts.do(async () => {
       const { revision, submission } = await this.#write(person, submissionId, given, 'once handed back');
-      const { learnerId, assignmentId } = submission;
-      await this.events.tell([learnerId], { kind: 'hand-in', id: submissionId, of: assignmentId });
+      const { assignmentId } = submission;
+      await this.events.tell(makersOf(submission), { kind: 'hand-in', id: submissionId, of: assignmentId });
       return revision;
     });
   }
@@ -104,7 +104,7 @@ export class MarkingService {
       const editionId = spoken ? (await this.editions.publish(person.id, lesson.id)).id : null;
       await this.marks.update({ submissionId }, { handedBackAt: new Date(), editionId, correctedAt: null });
       await this.submissions.setHandedBack(submissionId);
-      await this.events.tell([submission.learnerId], { kind: 'hand-in', id: submissionId, of: assignment.id });
+      await this.events.tell(makersOf(submission), { kind: 'hand-in', id: submissionId, of: assignment.id });
       const queue = (await this.submissions.ofAssignments([assignment.id])).map((one) => ({
         ...one,
         submissionId: one.id,
@@ -137,11 +137,11 @@ export class MarkingService {
     when: 'while marking' | 'once handed back',
   ): Promise<void> {
     if (submission.times !== times) {
-      const learner = await this.#nameOf(submission.learnerId);
+      const learner = namesOf(submission, await this.people.byIds(makersOf(submission)));
       throw new Problem(
         409,
         'handed-in-again',
-        `${learner} has handed in something else meanwhile. Look at it first; what you wrote is still here.`,
+        `Something else was handed in meanwhile (${learner}). Look at it first; what you wrote is still here.`,
       );
     }
     const isBack = submission.state === 'handed-back';
@@ -170,8 +170,8 @@ export class MarkingService {
   }
 
   /**
-   * How much of the feedback each learner has heard, by hand-in: a share and the last moment. Nothing where nothing was
-   * spoken or heard.
+   * How much of the feedback each learner has heard, by hand-in: a share and the last moment; of two makers, of whoever
+   * heard more. Nothing where nothing was spoken or heard.
    */
   async heard(
     submissions: readonly Submission[],
@@ -185,15 +185,18 @@ export class MarkingService {
     const editions = await this.editions.newestReadyOf(spoken.map((one) => one.lessonId));
     const pairs = spoken.flatMap(({ submission, lessonId }) => {
       const edition = editions.get(lessonId);
-      return edition ? [{ learnerId: submission.learnerId, edition, submissionId: submission.id }] : [];
+      return edition
+        ? makersOf(submission).map((learnerId) => ({ learnerId, edition, submissionId: submission.id }))
+        : [];
     });
     const watched = await this.counts.ofPairs(pairs);
-    return new Map(
-      pairs.flatMap(({ learnerId, edition, submissionId }) => {
-        const { share = 0, lastAt = null } = watched.get(pairKey(learnerId, edition.lessonId)) ?? {};
-        return lastAt ? [[submissionId, { share, at: lastAt }] as const] : [];
-      }),
-    );
+    const heard = new Map<string, { share: number; at: Date }>();
+    for (const { learnerId, edition, submissionId } of pairs) {
+      const { share = 0, lastAt = null } = watched.get(pairKey(learnerId, edition.lessonId)) ?? {};
+      const there = heard.get(submissionId);
+      if (lastAt && share >= (there?.share ?? 0)) heard.set(submissionId, { share, at: lastAt });
+    }
+    return heard;
   }
 }
 

@@ -4,7 +4,7 @@ import type { Person } from '../../platform/sessions/index.ts';
 import { DueDates, RecentAssignments, type Assignment } from '../assignments/index.ts';
 import { MarkingService } from '../marking/index.ts';
 import { SchoolService } from '../school/index.ts';
-import { SubmissionsService } from '../submissions/index.ts';
+import { Approvals, SubmissionsService } from '../submissions/index.ts';
 import { DeskItems } from '../today/index.ts';
 import { soonAround } from './news.rules.ts';
 
@@ -29,6 +29,7 @@ export class NewsService {
     private readonly dueDates: DueDates,
     private readonly marking: MarkingService,
     private readonly submissions: SubmissionsService,
+    private readonly approvals: Approvals,
     private readonly desk: DeskItems,
     private readonly school: SchoolService,
   ) {}
@@ -37,7 +38,11 @@ export class NewsService {
   async of({ person, since, now }: Asking): Promise<readonly NewsThing[]> {
     if (person.role === 'teacher') return this.#handedIn(person.id, since);
     if (person.role !== 'learner') return [];
-    return [...(await this.#given({ person, since, now })), ...(await this.#handedBack(person.id, since))];
+    return [
+      ...(await this.#given({ person, since, now })),
+      ...(await this.#handedBack(person.id, since)),
+      ...(await this.#approved(person.id, since)),
+    ];
   }
 
   async #handedIn(teacherId: string, since: Date): Promise<readonly NewsThing[]> {
@@ -51,6 +56,13 @@ export class NewsService {
     const back = await this.marking.handedBackTo(learnerId, since);
     return back.map(({ submissionId, assignmentId, at }) => ({
       ...{ kind: 'handed-back', assignmentId, thingId: submissionId, at: at.getTime() },
+    }));
+  }
+
+  async #approved(learnerId: string, since: Date): Promise<readonly NewsThing[]> {
+    const shown = await this.approvals.ofLearner(learnerId, since);
+    return shown.map(({ submissionId, assignmentId, at }) => ({
+      ...{ kind: 'approved', assignmentId, thingId: submissionId, at: at.getTime() },
     }));
   }
 

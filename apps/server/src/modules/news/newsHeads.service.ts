@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { groupedNews, newsWords, type NewsGroup, type NewsThing } from '@oakbell/core/news';
+import { groupedNews, newsWords, type NewsGroup, type NewsKind, type NewsThing } from '@oakbell/core/news';
 import type { Person } from '../../platform/sessions/index.ts';
 import { AssignmentHeads, AssignmentsService, DueDates } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
@@ -48,9 +48,11 @@ export class NewsHeads {
     const timeZone = await this.school.timeZone();
     const form = new Intl.DateTimeFormat('en-GB', { ...DAY, timeZone });
     return (await this.of(id, things, things.length)).map((one) => {
-      const due = role === 'learner' && one.kind !== 'handed-back' ? `, due ${form.format(one.dueAt)}` : '';
+      const due = role === 'learner' && !IN_THE_PAST.has(one.kind) ? `, due ${form.format(one.dueAt)}` : '';
       return { words: newsWords(one, one.title), detail: `${one.className}${due}` };
     });
   }
 }
+/** What is said of work that is done: its day says nothing any more. */
+const IN_THE_PAST: ReadonlySet<NewsKind> = new Set(['handed-back', 'approved']);
 const DAY = { weekday: 'long', day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' } as const;

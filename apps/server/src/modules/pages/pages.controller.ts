@@ -33,8 +33,8 @@ export class PagesController {
   ) {}
 
   @Post('boards')
-  @For('teacher')
-  @May('make', 'lesson')
+  @For('teacher', 'learner')
+  @May('arrange', 'lesson')
   @ApiCreatedResponse({ type: PageDto })
   async addBoard(
     @By() person: SignedIn,
@@ -74,8 +74,8 @@ export class PagesController {
 
   @Put('pages')
   @HttpCode(204)
-  @For('teacher')
-  @May('make', 'lesson')
+  @For('teacher', 'learner')
+  @May('arrange', 'lesson')
   @ApiNoContentResponse()
   async order(
     @By() person: SignedIn,
@@ -102,8 +102,8 @@ export class PagesController {
 
   @Delete('pages/:page')
   @HttpCode(204)
-  @For('teacher')
-  @May('make', 'lesson')
+  @For('teacher', 'learner')
+  @May('arrange', 'lesson')
   @ApiNoContentResponse()
   async remove(
     @By() person: SignedIn,
@@ -115,8 +115,8 @@ export class PagesController {
 
   @Post('pages/:page/restore')
   @HttpCode(204)
-  @For('teacher')
-  @May('make', 'lesson')
+  @For('teacher', 'learner')
+  @May('arrange', 'lesson')
   @ApiNoContentResponse()
   async restore(
     @By() person: SignedIn,

@@ -1,9 +1,9 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { Redis } from 'ioredis';
 import { createHash } from 'node:crypto';
-import { RateLimiterMemory, RateLimiterRedis, RateLimiterRes } from 'rate-limiter-flexible';
+import { type RateLimiterRedis, RateLimiterRes } from 'rate-limiter-flexible';
 import { CONFIG, type Config } from '../../platform/config/index.ts';
-import { Problem } from '../../platform/http/index.ts';
+import { limiterOf, Problem } from '../../platform/http/index.ts';
 import { REDIS } from '../../platform/redis/index.ts';
 
 export const WINDOW_MINUTES = 10;
@@ -33,7 +33,7 @@ export class SignInLimits {
     this.#prefix = `${queue}:sign-in`;
     const limit = (name: Counted) => {
       const how = { keyPrefix: `${this.#prefix}:${name}`, points: MOST_TRIES[name], duration: WINDOW_MINUTES * 60 };
-      return new RateLimiterRedis({ ...how, storeClient: redis, insuranceLimiter: new RateLimiterMemory(how) });
+      return limiterOf(redis, how);
     };
     this.#limits = { pair: limit('pair'), name: limit('name'), address: limit('address') };
   }

@@ -12,7 +12,7 @@ import { ClassesService } from '../classes/index.ts';
 import type { UploadedFile } from '../files/index.ts';
 import { shownPage } from '../pages/index.ts';
 import { PeopleService } from '../people/index.ts';
-import { SubmissionsService, type Submission } from '../submissions/index.ts';
+import { makersOf, SubmissionsService, type Submission } from '../submissions/index.ts';
 import { SheetsService, WorksheetsService, type SentPart, type Whose } from '../worksheets/index.ts';
 import type { BegunSheetDto, SheetDto, SheetPictureDto } from './sheets.dto.ts';
 
@@ -105,7 +105,7 @@ export class LearnerSheets {
   async begun(assignment: Assignment): Promise<BegunSheetDto[]> {
     const sheets = (await this.worksheets.begunFor([assignment.id])).get(assignment.id) ?? [];
     const people = await this.people.byIds(sheets.map(({ learnerId }) => learnerId));
-    const handedIn = new Set((await this.submissions.ofAssignments([assignment.id])).map((one) => one.learnerId));
+    const handedIn = new Set((await this.submissions.ofAssignments([assignment.id])).flatMap(makersOf));
     return sheets
       .map(({ learnerId, begunAt, changedAt }) => ({
         ...{ learnerId, learnerName: people.get(learnerId)?.name ?? '' },

@@ -4,8 +4,9 @@ import { timeText, fromMillis, micros, ZERO } from '@oakbell/core/clock';
 import { Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { AssignmentHeads, AssignmentsService, type Assignment } from '../assignments/index.ts';
-import { LessonsService, type Lesson } from '../lessons/index.ts';
+import { LessonsService, type AnswerLesson } from '../lessons/index.ts';
 import { PagesService, PageEditing } from '../pages/index.ts';
+import { Pairs } from './pairs.service.ts';
 import type { Submission } from './submission.entity.ts';
 import { isTooLong } from './submissions.rules.ts';
 import { SubmissionsService } from './submissions.service.ts';
@@ -20,14 +21,15 @@ export class AnswersService {
     private readonly submissions: SubmissionsService,
     private readonly assignments: AssignmentsService,
     private readonly heads: AssignmentHeads,
+    private readonly pairs: Pairs,
   ) {}
 
   /** The learner's own recording for an assignment; begun when it is first asked for. @throws Problem `no-answer`, `being-marked` */
-  async begin(person: Person, assignment: Assignment): Promise<Lesson> {
+  async begin(person: Person, assignment: Assignment): Promise<AnswerLesson> {
     const limitMs = this.#limitOf(assignment);
     await this.submissions.ensureOpen(assignment, person.id);
     await this.assignments.lock(assignment.id);
-    const there = await this.lessons.forAnswer(assignment.id, person.id);
+    const there = await this.#ofMaker(person, assignment);
     if (there) return there;
     const title = (await this.heads.titlesOf([assignment])).get(assignment.id)?.slice(0, LONGEST_TITLE) ?? '';
     const answersId = assignment.id;
@@ -44,7 +46,7 @@ export class AnswersService {
   /** Hands in what was recorded. @throws Problem `no-answer`, `nothing-recorded`, `answer-too-long`, `being-marked` */
   async handIn(person: Person, assignment: Assignment): Promise<Submission> {
     const limitMs = this.#limitOf(assignment);
-    const answer = await this.lessons.forAnswer(assignment.id, person.id);
+    const answer = await this.#ofMaker(person, assignment);
     const length = answer ? micros(answer.length) : ZERO;
     if (!answer || length === 0)
       throw new Problem(409, 'nothing-recorded', 'Nothing is recorded yet. Record your answer first.');
@@ -59,8 +61,14 @@ export class AnswersService {
     return this.submissions.handIn(person, assignment, { answer });
   }
 
+  /** What somebody makes for an assignment: with a classmate, where they have come together, or alone. */
+  async #ofMaker(person: Person, { id }: Assignment): Promise<AnswerLesson | null> {
+    const pair = await this.pairs.of(id, person.id);
+    return this.lessons.forAnswer(id, pair?.ownerId ?? person.id);
+  }
+
   #limitOf({ answerLimitMs }: Assignment): number {
-    if (answerLimitMs === null) throw new Problem(409, 'no-answer', 'No spoken answer is asked for here.');
+    if (answerLimitMs === null) throw new Problem(409, 'no-answer', 'No answer is recorded for this one.');
     return answerLimitMs;
   }
 }

@@ -7,15 +7,16 @@ import { EditionsService } from '../editions/index.ts';
 import { IMPORT } from '../imports/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { filesOn, PagesService, ShownPageDto, shownPage } from '../pages/index.ts';
+import { PeopleService } from '../people/index.ts';
 import { TakesService } from '../takes/index.ts';
-import type { Submission } from './submission.entity.ts';
+import { KINDS, makersOf, namesOf, type Submission } from './submission.entity.ts';
 import { isLate, LONGEST_TEXT, mayReplace } from './submissions.rules.ts';
 import { WrittenWorks } from './writtenWork.service.ts';
 
 export class HandInDto {
   @Id() id: string;
   @Choice(['handed-in', 'handed-back']) state: Submission['state'];
-  @Choice(['file', 'text', 'spoken', 'worksheet']) kind: Submission['kind'];
+  @Choice(KINDS) kind: Submission['kind'];
   @Texts() fileNames: string[];
   @Text({ max: LONGEST_TEXT }) text: string;
   @When() handedInAt: string;
@@ -24,6 +25,10 @@ export class HandInDto {
   @Id({ nullable: true }) answerEditionId: string | null;
   @Whole() times: number;
   @Flag() mayReplace: boolean;
+  /** Whether its class sees it now. */
+  @Flag() shown: boolean;
+  /** Who made it together; one's own name where nobody else did. */
+  @Text() makers: string;
   /** Its sheets: what teachers note on them is theirs. */
   @Parts(() => ShownPageDto) pages: ShownPageDto[];
   @Part(() => MediaDto) media: MediaDto;
@@ -42,6 +47,7 @@ export class ShownHandIn {
     private readonly media: MediaService,
     private readonly dueDates: DueDates,
     private readonly written: WrittenWorks,
+    private readonly people: PeopleService,
   ) {}
 
   async dto(viewer: Viewer, assignment: Assignment, submission: Submission): Promise<HandInDto> {
@@ -50,7 +56,10 @@ export class ShownHandIn {
     const all = lesson ? await this.pages.pagesOf(lesson.id) : [];
     const pages = await this.written.ownOf(all, assignment.worksheetId);
     const newest = lesson && (await this.jobs.newestFor(lesson.id, [IMPORT]));
-    const { id, learnerId, state, kind, fileNames, text, answerId, handedInAt, times } = submission;
+    const makers = makersOf(submission);
+    const dueFor = await this.dueDates.of(makers);
+    const due = makers.map((maker) => dueFor(maker, assignment));
+    const { id, state, kind, fileNames, text, answerId, handedInAt, times } = submission;
     return {
       id,
       state,
@@ -58,10 +67,12 @@ export class ShownHandIn {
       fileNames: [...fileNames],
       text,
       handedInAt: handedInAt.toISOString(),
-      late: isLate(handedInAt, (await this.dueDates.of([learnerId]))(learnerId, assignment)),
+      late: isLate(handedInAt, due),
       answerEditionId: answerId ? ((await this.editions.newestReady(answerId))?.id ?? null) : null,
       times,
       mayReplace: mayReplace(submission, takes.length),
+      shown: assignment.answersSeen === 'class' && submission.approvedAt !== null,
+      makers: namesOf(submission, await this.people.byIds(makers)),
       pages: pages.map(shownPage),
       media: await this.media.give(viewer, [`hand-in:${id}`], filesOn(pages)),
       importing: newest ? jobDto(newest) : null,

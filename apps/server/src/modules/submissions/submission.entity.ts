@@ -1,15 +1,22 @@
+import { listed } from '@oakbell/core/assigning';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { moment } from '../../platform/database/index.ts';
+
+export const KINDS = ['file', 'text', 'spoken', 'worksheet'] as const;
 
 /** What a learner handed in for an assignment. */
 @Entity('submission')
 @Index(['assignmentId', 'learnerId'], { unique: true })
+@Index(['assignmentId', 'partnerId'], { unique: true })
+@Index(['partnerId'])
 export class SubmissionEntity {
   @PrimaryColumn('uuid') id: string;
   @ForeignKey('assignment') @Column('uuid') assignmentId: string;
   @ForeignKey('person') @Index() @Column('uuid') learnerId: string;
+  /** Who made it with them; nobody when null. */
+  @ForeignKey('person') @Column({ type: 'uuid', nullable: true }) partnerId: string | null;
   @Column({ type: 'varchar', length: 12 }) state: 'handed-in' | 'handed-back';
-  @Column({ type: 'varchar', length: 10 }) kind: 'file' | 'text' | 'spoken' | 'worksheet';
+  @Column({ type: 'varchar', length: 10 }) kind: (typeof KINDS)[number];
   /** Names of the files as the learner chose them, or nothing for typed text. */
   @Column({ type: 'json' }) fileNames: readonly string[];
   @Column({ type: 'mediumtext' }) text: string;
@@ -18,7 +25,24 @@ export class SubmissionEntity {
   @Column(moment) handedInAt: Date;
   /** How often it was handed in: 1 for the first time. */
   @Column({ type: 'int' }) times: number;
+  /** Since when a teacher has said that the class may see it; null while nobody has. For what is there now. */
+  @Column({ ...moment, nullable: true }) approvedAt: Date | null;
+  /** Whether its class is told whose it is. */
+  @Column({ type: 'boolean' }) named: boolean;
 }
+
+/** Whose work it is. */
+export const makersOf = ({
+  learnerId,
+  partnerId,
+}: Pick<SubmissionEntity, 'learnerId' | 'partnerId'>): readonly string[] =>
+  partnerId === null ? [learnerId] : [learnerId, partnerId];
+
+/** The same by name: `Tam Oriel and Wren Calloway`. */
+export const namesOf = (
+  submission: Pick<SubmissionEntity, 'learnerId' | 'partnerId'>,
+  people: ReadonlyMap<string, { readonly name: string }>,
+): string => listed(makersOf(submission).flatMap((id) => people.get(id)?.name ?? []));
 
 type SubmissionFacts = Omit<SubmissionEntity, 'kind' | 'fileNames' | 'text' | 'answerId'>;
 /** What it holds depends on its kind: files by name, typed text, the lesson that a spoken answer is, or a worksheet as pages. */

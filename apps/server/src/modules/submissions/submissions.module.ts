@@ -8,8 +8,12 @@ import { PeopleModule } from '../people/index.ts';
 import { TakesModule } from '../takes/index.ts';
 import { WatchingModule } from '../watching/index.ts';
 import { AnswersController } from './answers.controller.ts';
+import { Approvals } from './approvals.service.ts';
 import { AnswersService } from './answers.service.ts';
+import { ClassAnswersController } from './classAnswers.controller.ts';
 import { ShownHandIn } from './shownHandIn.ts';
+import { AnswerPairEntity } from './answerPair.entity.ts';
+import { Pairs } from './pairs.service.ts';
 import { SubmissionEntity } from './submission.entity.ts';
 import { SubmissionsController } from './submissions.controller.ts';
 import { SubmissionsService } from './submissions.service.ts';
@@ -20,7 +24,7 @@ import { ImportsModule } from '../imports/index.ts';
 
 @Module({
   imports: [
-    TypeOrmModule.forFeature([SubmissionEntity]),
+    TypeOrmModule.forFeature([SubmissionEntity, AnswerPairEntity]),
     AssignmentsModule,
     ClassesModule,
     EditionsModule,
@@ -32,8 +36,8 @@ import { ImportsModule } from '../imports/index.ts';
     TakesModule,
     WatchingModule,
   ],
-  controllers: [SubmissionsController, AnswersController],
-  providers: [SubmissionsService, AnswersService, ShownHandIn, WrittenWorks],
-  exports: [SubmissionsService, ShownHandIn],
+  controllers: [SubmissionsController, AnswersController, ClassAnswersController],
+  providers: [SubmissionsService, AnswersService, Approvals, Pairs, ShownHandIn, WrittenWorks],
+  exports: [SubmissionsService, Approvals, ShownHandIn],
 })
 export class SubmissionsModule {}

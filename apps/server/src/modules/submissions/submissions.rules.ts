@@ -6,7 +6,8 @@ export function mayReplace(
   return submission.state === 'handed-in' && feedbackTakes === 0;
 }
 
-export const isLate = (handedInAt: Date, dueAt: Date): boolean => handedInAt > dueAt;
+/** Whether it came after the last of the moments by which its makers were to hand it in: one of them may have extra time. */
+export const isLate = (handedInAt: Date, dueAt: readonly Date[]): boolean => dueAt.every((due) => handedInAt > due);
 
 /** The longest text that can be typed as a hand-in, in characters. */
 export const LONGEST_TEXT = 40_000;

@@ -19,7 +19,9 @@ import { PageEditing } from '../pages/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { TakesService } from '../takes/index.ts';
 import { DeskLessons } from '../watching/index.ts';
-import { SubmissionEntity, type Submission } from './submission.entity.ts';
+import { Approvals } from './approvals.service.ts';
+import { Pairs } from './pairs.service.ts';
+import { makersOf, SubmissionEntity, type Submission } from './submission.entity.ts';
 import { mayReplace } from './submissions.rules.ts';
 import { WrittenWorks, type WrittenWork } from './writtenWork.service.ts';
 
@@ -55,6 +57,8 @@ export class SubmissionsService {
     private readonly lessons: LessonsService,
     private readonly editing: PageEditing,
     private readonly written: WrittenWorks,
+    private readonly approvals: Approvals,
+    private readonly pairs: Pairs,
     private readonly people: PeopleService,
     private readonly takes: TakesService,
     private readonly classes: ClassesService,
@@ -83,17 +87,23 @@ export class SubmissionsService {
       await this.assignments.lock(assignment.id);
       await this.ensureOpen(assignment, person.id);
       const before = await this.ofLearner(assignment.id, person.id);
+      const pair = await this.pairs.of(assignment.id, person.id);
       const spokenOn = before && (await this.lessons.forSubmission(before.id));
       const submission: Submission = {
         id: before?.id ?? randomUUID(),
         assignmentId: assignment.id,
-        learnerId: person.id,
+        // What one of two makers hands in counts for both.
+        learnerId: before?.learnerId ?? pair?.ownerId ?? person.id,
+        partnerId: before ? before.partnerId : (pair?.partnerId ?? null),
         state: 'handed-in',
         ...heldBy(handed),
         handedInAt: at,
         times: (before?.times ?? 0) + 1,
+        // A yes was said to what was there before.
+        ...{ approvedAt: null, named: false },
       };
       await this.submissions.save(submission);
+      if (before?.approvedAt) await this.approvals.cut(before);
       if (spokenOn) await this.lessons.remove(spokenOn.id);
       const lesson = await this.#feedbackLesson(assignment, submission);
       const to = { lessonId: lesson.id, ownerId: person.id, as: 'document' } as const;
@@ -103,8 +113,9 @@ export class SubmissionsService {
         await this.editions.publish(person.id, handed.answer.id);
       } else if ('events' in handed) await this.written.layInto(lesson.id, handed);
       else await this.imports.beginText(to, handed.text);
-      const concerned = [person.id, ...(await this.classes.teacherIds(assignment.classId))];
+      const concerned = [...makersOf(submission), ...(await this.classes.teacherIds(assignment.classId))];
       await this.events.tell(concerned, { kind: 'hand-in', id: submission.id, of: assignment.id });
+      if (before?.approvedAt) await this.approvals.tell(submission);
       return submission;
     });
   }
@@ -135,13 +146,20 @@ export class SubmissionsService {
   }
 
   async ofLearner(assignmentId: string, learnerId: string): Promise<Submission | null> {
-    return this.submissions.findOneBy({ assignmentId, learnerId });
+    return this.submissions.findOneBy([
+      { assignmentId, learnerId },
+      { assignmentId, partnerId: learnerId },
+    ]);
   }
 
   /** What a learner handed in for each of these assignments. */
   async ofLearnerIn(assignmentIds: readonly string[], learnerId: string): Promise<ReadonlyMap<string, Submission>> {
     if (assignmentIds.length === 0) return new Map();
-    const found = await this.submissions.findBy({ learnerId, assignmentId: In([...assignmentIds]) });
+    const among = { assignmentId: In([...assignmentIds]) };
+    const found = await this.submissions.findBy([
+      { ...among, learnerId },
+      { ...among, partnerId: learnerId },
+    ]);
     return new Map(found.map((one) => [one.assignmentId, one]));
   }
 
@@ -184,9 +202,10 @@ export class SubmissionsService {
   }
 
   async #feedbackLesson(assignment: Assignment, submission: Submission): Promise<Lesson> {
-    const learner = await this.people.one(submission.learnerId);
+    const makers = makersOf(submission);
+    const people = await this.people.byIds(makers);
     const work = (await this.heads.titlesOf([assignment])).get(assignment.id) ?? '';
-    const title = `${learner?.name ?? ''} · ${work}`.slice(0, LONGEST_TITLE);
+    const title = `${makers.map((id) => people.get(id)?.name ?? '').join(', ')} · ${work}`.slice(0, LONGEST_TITLE);
     return this.lessons.addFeedback({ ownerId: assignment.byId, title, submissionId: submission.id });
   }
 }

@@ -215,7 +215,7 @@ export class TakesController {
   }
 
   @Get('takes/:id/films/:run')
-  @For('teacher')
+  @For('teacher', 'learner')
   @May('hear', 'take')
   @Redirected('a film of the camera or of a live window, as WebM or MP4')
   async film(

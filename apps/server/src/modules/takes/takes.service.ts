@@ -84,7 +84,7 @@ export class TakesService implements OnModuleInit {
       throw new Problem(
         409,
         'recorded-by-another',
-        'Another teacher is recording this lesson now. You can record once they have stopped; what you have here is kept.',
+        'Somebody else is recording this lesson now. You can record once they have stopped; what you have here is kept.',
       );
     if (elsewhere && !takeOver) {
       throw new Problem(

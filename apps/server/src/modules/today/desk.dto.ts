@@ -1,3 +1,4 @@
+import { ANSWERS_SEEN, type AnswersSeen } from '@oakbell/core/assigning';
 import { STANDINGS, type Standing } from '@oakbell/core/opening';
 import { Choice, Decimal, Flag, Id, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { AttachmentDto } from '../attachments/index.ts';
@@ -27,6 +28,8 @@ export class DeskItemDto {
   @Flag() handIn: boolean;
   /** The longest a spoken answer may be, in ms; null when none is asked for. */
   @Whole({ nullable: true }) answerLimitMs: number | null;
+  /** How many make a small lesson together; a spoken answer on one page is asked for when null. */
+  @Whole({ nullable: true }) makers: number | null;
   /** Whether there is a worksheet to write on, and whether its learner has begun. */
   @Choice(['none', 'to-begin', 'begun']) worksheet: 'none' | 'to-begin' | 'begun';
   @Choice(['to-do', 'handed-in', 'finished', 'feedback']) state: DeskState;
@@ -44,6 +47,8 @@ export class DeskItemDto {
 export class DeskWorkDto extends DeskItemDto {
   /** HTML, with formulas as MathML: drawn for one, never for a list. */
   @Text() instructions: string;
+  /** Whether its learners see each other's answers, each after a teacher's yes. */
+  @Choice(ANSWERS_SEEN) answersSeen: AnswersSeen;
   /** The files that go with it. */
   @Parts(() => AttachmentDto) attachments: AttachmentDto[];
 }

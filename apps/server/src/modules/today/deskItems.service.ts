@@ -37,7 +37,7 @@ export class DeskItems {
     const dueFor = await this.dueDates.of([person.id]);
     return assignments.map(({ id, classId, byId, ...terms }) => {
       const dueAt = dueFor(person.id, terms);
-      const { points, handIn, answerLimitMs, watchedPercent, workOpens, worksheetId } = terms;
+      const { points, handIn, answerLimitMs, makers, watchedPercent, workOpens, worksheetId } = terms;
       const submission = submissions.get(id);
       const lessons = present(met.get(id));
       const handedBack = Boolean(submission && marks.get(submission.id)?.handedBackAt);
@@ -47,7 +47,7 @@ export class DeskItems {
         title: titleOf(lessons.map(({ title }) => title)),
         className: classes.get(classId)?.name ?? '',
         teacherName: people.get(byId)?.name ?? '',
-        ...{ points, handIn, answerLimitMs, watchedPercent },
+        ...{ points, handIn, answerLimitMs, makers, watchedPercent },
         dueAt: dueAt.toISOString(),
         extraTime: dueAt > terms.dueAt,
         worksheet: worksheetId === null ? 'none' : begun.has(id) ? 'begun' : 'to-begin',

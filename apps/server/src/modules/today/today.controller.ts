@@ -9,7 +9,7 @@ import { attachmentDto, AttachmentsService } from '../attachments/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { QuickWordsService } from '../quickwords/index.ts';
-import { SubmissionsService } from '../submissions/index.ts';
+import { makersOf, namesOf, SubmissionsService } from '../submissions/index.ts';
 import { takeDto, TakeDto, TakesService } from '../takes/index.ts';
 import { WatchCounts } from '../watching/index.ts';
 import { DeskItemDto, DeskWorkDto } from './desk.dto.ts';
@@ -105,8 +105,9 @@ export class TodayController {
   async deskOne(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<DeskWorkDto> {
     const assignment = await this.assignments.get(id);
     const [item] = await this.desk.of(person, [assignment]);
+    const { answersSeen } = assignment;
     const attachments = ((await this.attachments.of([id])).get(id) ?? []).map(attachmentDto);
-    return { ...present(item), instructions: shownWords(assignment.instructions), attachments };
+    return { ...present(item), instructions: shownWords(assignment.instructions), answersSeen, attachments };
   }
 
   async #toFinish(person: SignedIn): Promise<TodayLessonDto[]> {
@@ -124,15 +125,15 @@ export class TodayController {
 
   async #waiting(assignments: readonly Assignment[]): Promise<TodayHandInDto[]> {
     const waiting = await this.submissions.waitingOf(assignments.map((one) => one.id));
-    const people = await this.people.byIds(waiting.map((one) => one.learnerId));
+    const people = await this.people.byIds(waiting.flatMap(makersOf));
     const to = new Set(waiting.map((one) => one.assignmentId));
     const titles = await this.heads.titlesOf(assignments.filter((one) => to.has(one.id)));
-    return waiting.map(({ id, assignmentId, learnerId, handedInAt }) => ({
-      submissionId: id,
-      assignmentId,
-      learnerName: people.get(learnerId)?.name ?? '',
-      title: titles.get(assignmentId) ?? '',
-      handedInAt: handedInAt.toISOString(),
+    return waiting.map((one) => ({
+      submissionId: one.id,
+      assignmentId: one.assignmentId,
+      learnerName: namesOf(one, people),
+      title: titles.get(one.assignmentId) ?? '',
+      handedInAt: one.handedInAt.toISOString(),
     }));
   }
 

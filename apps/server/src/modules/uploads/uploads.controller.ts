@@ -48,8 +48,8 @@ export class UploadsController {
 
   @Post('uploads')
   @ReceivesFiles()
-  @For('teacher')
-  @May('make', 'lesson')
+  @For('teacher', 'learner')
+  @May('arrange', 'lesson')
   @ApiCreatedResponse({ type: [UploadDto] })
   async receive(
     @By() person: SignedIn,
@@ -63,8 +63,8 @@ export class UploadsController {
   }
 
   @Get('uploads/:upload')
-  @For('teacher')
-  @May('make', 'lesson')
+  @For('teacher', 'learner')
+  @May('arrange', 'lesson')
   @ApiOkResponse({ type: UploadDto })
   async one(
     @By() person: SignedIn,
@@ -75,8 +75,8 @@ export class UploadsController {
   }
 
   @Get('uploads/:upload/pages/:number')
-  @For('teacher')
-  @May('make', 'lesson')
+  @For('teacher', 'learner')
+  @May('arrange', 'lesson')
   @Redirected('a preview in WebP')
   async preview(
     @By() person: SignedIn,
@@ -154,8 +154,8 @@ export class UploadsController {
 
   @Post('imports')
   @ReceivesFiles()
-  @For('teacher')
-  @May('make', 'lesson')
+  @For('teacher', 'learner')
+  @May('arrange', 'lesson')
   @ApiCreatedResponse({ type: JobDto })
   async import(
     @By() person: SignedIn,

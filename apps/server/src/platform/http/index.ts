@@ -7,3 +7,4 @@ export * from './jsonDepth.ts';
 export * from './connections.ts';
 export * from './rate.guard.ts';
 export { isPassing, problemOfFault } from './faults.ts';
+export * from './limits.ts';

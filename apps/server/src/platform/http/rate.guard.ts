@@ -1,9 +1,10 @@
 import { Inject, Injectable, type CanActivate, type ExecutionContext } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import type { Redis } from 'ioredis';
-import { RateLimiterMemory, RateLimiterRedis, RateLimiterRes } from 'rate-limiter-flexible';
+import { type RateLimiterRedis, RateLimiterRes } from 'rate-limiter-flexible';
 import { CONFIG, type Config } from '../config/index.ts';
 import { REDIS } from '../redis/index.ts';
+import { limiterOf } from './limits.ts';
 import { Problem } from './problem.ts';
 
 /** Requests of one signed-in browser, and of everybody behind one address who is not, in a minute. */
@@ -19,7 +20,7 @@ export class RateGuard implements CanActivate {
   constructor(@Inject(REDIS) redis: Redis, @Inject(CONFIG) { queue }: Config) {
     const limit = (name: keyof typeof REQUESTS_A_MINUTE) => {
       const how = { keyPrefix: `${queue}:rate:${name}`, points: REQUESTS_A_MINUTE[name], duration: 60 };
-      return new RateLimiterRedis({ ...how, storeClient: redis, insuranceLimiter: new RateLimiterMemory(how) });
+      return limiterOf(redis, how);
     };
     this.#limits = { session: limit('session'), address: limit('address') };
   }

@@ -17,7 +17,8 @@ const KINDS: Readonly<Record<NewsKind, string>> = {
   given: 'What I am given, and what of it is changed',
   changed: '',
   due: 'What is due tomorrow and not done yet',
-  'handed-back': 'What I get back',
+  'handed-back': 'What I get back, and what of mine my class can see',
+  approved: '',
   'handed-in': 'What waits to be marked in my classes',
 };
 

@@ -70,7 +70,14 @@ function List({ title, items }: { readonly title: string; readonly items: readon
 
 /** Where a thing of this kind is worked on. */
 const PLACES: Readonly<Record<Api['NewsItemDto']['kind'], string>> = {
-  ...{ given: '/desk', changed: '/desk', due: '/desk', 'handed-back': '/feedback', 'handed-in': '/marking' },
+  ...{
+    given: '/desk',
+    changed: '/desk',
+    due: '/desk',
+    'handed-back': '/feedback',
+    approved: '/desk',
+    'handed-in': '/marking',
+  },
 };
 /** Whether its day is still to come for whoever reads it. */
 const IS_DUE: readonly Api['NewsItemDto']['kind'][] = ['given', 'changed', 'due'];

@@ -2385,6 +2385,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{id}/answer/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["answers_open"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/answer/with": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["answers_join"];
+        post?: never;
+        delete: operations["answers_end"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments/{id}/hand-in/spoken": {
         parameters: {
             query?: never;
@@ -2394,6 +2426,54 @@ export interface paths {
         };
         get?: never;
         put: operations["answers_handIn"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/approval": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["classanswers_approve"];
+        post?: never;
+        delete: operations["classanswers_withdraw"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["classanswers_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/answers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["classanswers_one"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -2785,9 +2865,12 @@ export interface components {
             points: number | null;
             handIn: boolean;
             answerLimitMs?: number | null;
+            makers?: number | null;
             watchedPercent: number;
             /** @enum {string} */
             workOpens: "at-once" | "once-watched";
+            /** @enum {string} */
+            answersSeen?: "teacher" | "class";
             lessonIds: string[];
             /** Format: date-time */
             dueAt: string;
@@ -2817,9 +2900,12 @@ export interface components {
             points: number | null;
             handIn: boolean;
             answerLimitMs?: number | null;
+            makers?: number | null;
             watchedPercent: number;
             /** @enum {string} */
             workOpens: "at-once" | "once-watched";
+            /** @enum {string} */
+            answersSeen?: "teacher" | "class";
             lessonIds: string[];
             /** Format: date-time */
             dueAt: string;
@@ -2847,9 +2933,12 @@ export interface components {
             points: number | null;
             handIn: boolean;
             answerLimitMs?: number | null;
+            makers?: number | null;
             watchedPercent: number;
             /** @enum {string} */
             workOpens: "at-once" | "once-watched";
+            /** @enum {string} */
+            answersSeen?: "teacher" | "class";
             lessonIds: string[];
             /** Format: date-time */
             dueAt: string;
@@ -2876,9 +2965,12 @@ export interface components {
             points: number | null;
             handIn: boolean;
             answerLimitMs?: number | null;
+            makers?: number | null;
             watchedPercent: number;
             /** @enum {string} */
             workOpens: "at-once" | "once-watched";
+            /** @enum {string} */
+            answersSeen?: "teacher" | "class";
             name: string;
             /** Format: uuid */
             id: string;
@@ -2888,9 +2980,12 @@ export interface components {
             points: number | null;
             handIn: boolean;
             answerLimitMs?: number | null;
+            makers?: number | null;
             watchedPercent: number;
             /** @enum {string} */
             workOpens: "at-once" | "once-watched";
+            /** @enum {string} */
+            answersSeen?: "teacher" | "class";
             name: string;
         };
         ClassDto: {
@@ -3878,7 +3973,7 @@ export interface components {
         };
         NewsItemDto: {
             /** @enum {string} */
-            kind: "given" | "changed" | "due" | "handed-back" | "handed-in";
+            kind: "given" | "changed" | "due" | "handed-back" | "approved" | "handed-in";
             /** Format: uuid */
             assignmentId: string;
             title: string;
@@ -3901,7 +3996,7 @@ export interface components {
         NewsWishesDto: {
             /** @enum {string} */
             way: "never" | "daily" | "soon";
-            kinds: ("given" | "changed" | "due" | "handed-back" | "handed-in")[];
+            kinds: ("given" | "changed" | "due" | "handed-back" | "approved" | "handed-in")[];
             dailyAt: number;
             quietFrom: number;
             quietUntil: number;
@@ -3930,6 +4025,7 @@ export interface components {
             /** Format: uuid */
             learnerId: string;
             learnerName: string;
+            byTwo: boolean;
             /** @enum {string} */
             state: "handed-in" | "handed-back";
             /** Format: date-time */
@@ -3951,6 +4047,9 @@ export interface components {
             heardShare: number | null;
             /** Format: date-time */
             heardAt: string | null;
+            /** Format: date-time */
+            approvedAt: string | null;
+            named: boolean;
         };
         MarkingDeskDto: {
             /** Format: uuid */
@@ -3960,6 +4059,8 @@ export interface components {
             points: number | null;
             learners: number;
             worksheet: boolean;
+            /** @enum {string} */
+            answersSeen: "teacher" | "class";
             queue: components["schemas"]["QueueRowDto"][];
         };
         GivenMarksDto: {
@@ -4004,6 +4105,8 @@ export interface components {
             answerEditionId: string | null;
             times: number;
             mayReplace: boolean;
+            shown: boolean;
+            makers: string;
             pages: components["schemas"]["ShownPageDto"][];
             media: components["schemas"]["MediaDto"];
             importing: components["schemas"]["JobDto"] | null;
@@ -4014,6 +4117,43 @@ export interface components {
         AnswerDto: {
             /** Format: uuid */
             lessonId: string;
+            own: boolean;
+            with: string | null;
+            code: string | null;
+        };
+        MakerCodeDto: {
+            code: string;
+        };
+        ApprovalDto: {
+            named: boolean;
+            times: number;
+        };
+        ClassAnswerRowDto: {
+            /** Format: uuid */
+            id: string;
+            name: string | null;
+            own: boolean;
+            /** @enum {string} */
+            kind: "file" | "text" | "spoken" | "worksheet";
+            /** Format: date-time */
+            approvedAt: string;
+        };
+        ClassAnswerDto: {
+            /** Format: uuid */
+            id: string;
+            name: string | null;
+            own: boolean;
+            /** @enum {string} */
+            kind: "file" | "text" | "spoken" | "worksheet";
+            /** Format: date-time */
+            approvedAt: string;
+            /** Format: uuid */
+            assignmentId: string;
+            title: string;
+            /** Format: uuid */
+            editionId: string | null;
+            pages: components["schemas"]["ShownPageDto"][];
+            media: components["schemas"]["MediaDto"];
         };
         TodayLessonDto: {
             /** Format: uuid */
@@ -4082,6 +4222,7 @@ export interface components {
             points: number | null;
             handIn: boolean;
             answerLimitMs: number | null;
+            makers: number | null;
             /** @enum {string} */
             worksheet: "none" | "to-begin" | "begun";
             /** @enum {string} */
@@ -4104,6 +4245,7 @@ export interface components {
             points: number | null;
             handIn: boolean;
             answerLimitMs: number | null;
+            makers: number | null;
             /** @enum {string} */
             worksheet: "none" | "to-begin" | "begun";
             /** @enum {string} */
@@ -4114,6 +4256,8 @@ export interface components {
             share: number;
             lessons: components["schemas"]["DeskLessonDto"][];
             instructions: string;
+            /** @enum {string} */
+            answersSeen: "teacher" | "class";
             attachments: components["schemas"]["AttachmentDto"][];
         };
         SheetDto: {
@@ -8468,6 +8612,73 @@ export interface operations {
             };
         };
     };
+    answers_open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswerDto"];
+                };
+            };
+        };
+    };
+    answers_join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MakerCodeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswerDto"];
+                };
+            };
+        };
+    };
+    answers_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswerDto"];
+                };
+            };
+        };
+    };
     answers_handIn: {
         parameters: {
             query?: never;
@@ -8488,6 +8699,90 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HandInDto"];
+                };
+            };
+        };
+    };
+    classanswers_approve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ApprovalDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    classanswers_withdraw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    classanswers_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassAnswerRowDto"][];
+                };
+            };
+        };
+    };
+    classanswers_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassAnswerDto"];
                 };
             };
         };

@@ -20,6 +20,7 @@ import { SafeHouse1764400000000 } from './1764400000000-safeHouse.ts';
 import { SharedTakes1764300000000 } from './1764300000000-sharedTakes.ts';
 import { PagesWhole1764100000000 } from './1764100000000-pagesWhole.ts';
 import { Attachments1766300000000 } from './1766300000000-attachments.ts';
+import { AnswersOfClasses1766500000000 } from './1766500000000-answersOfClasses.ts';
 import { Worksheets1766400000000 } from './1766400000000-worksheets.ts';
 import { News1766200000000 } from './1766200000000-news.ts';
 import { ClassPages1766100000000 } from './1766100000000-classPages.ts';
@@ -51,4 +52,5 @@ export const MIGRATIONS = [
   News1766200000000,
   Attachments1766300000000,
   Worksheets1766400000000,
+  AnswersOfClasses1766500000000,
 ];
