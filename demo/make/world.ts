@@ -217,6 +217,7 @@ export function world(frames: Readonly<Record<string, number>>) {
         dueInHours: 27,
         points: 20,
         handIn: true,
+        answersSeen: 'class',
       },
       {
         key: 'twelfths-10a',
@@ -240,6 +241,19 @@ export function world(frames: Readonly<Record<string, number>>) {
         dueInHours: 99,
         points: null,
         handIn: false,
+      },
+      {
+        key: 'wind-makers-10b',
+        lesson: 'wind',
+        class: '10b',
+        instructions:
+          'Explain to a crew that has never met it why wind against tide is rough. Make it alone or with a classmate; use your own log.',
+        dueInHours: 123,
+        points: 8,
+        handIn: true,
+        answerLimitMs: 180_000,
+        makers: 2,
+        answersSeen: 'class',
       },
       {
         key: 'night-11a',
@@ -330,11 +344,19 @@ export function world(frames: Readonly<Record<string, number>>) {
         fileName: 'passage plan.pdf',
       },
       { assignment: 'steer-10a', learner: 'idris.penhale', hoursAgo: 16, file: 'chart.jpg', fileName: 'my chart.jpg' },
-      { assignment: 'steer-10a', learner: 'tam.oriel', hoursAgo: 5, file: 'plan-tam.pdf', fileName: 'plan Tam.pdf' },
+      {
+        assignment: 'steer-10a',
+        learner: 'tam.oriel',
+        hoursAgo: 5,
+        shown: 'named',
+        file: 'plan-tam.pdf',
+        fileName: 'plan Tam.pdf',
+      },
       {
         assignment: 'steer-10a',
         learner: 'kit.larkspur',
         hoursAgo: 3,
+        shown: 'unnamed',
         text: 'Track 075. The stream sets 180 at 1.8 knots.\nI drew the triangle and measured 055 for the course to steer.\nOver the ground we make about 4.2 knots, so two and a half miles take 36 minutes.\n\nI was not sure whether to draw the stream first or the boat first.',
       },
     ],

@@ -28,7 +28,6 @@ interface Row {
   readonly answerEditionId: string | null;
   readonly feedbackLessonId: string;
   readonly late: boolean;
-  readonly byTwo: boolean;
 }
 const queueOf = async (assignment: string): Promise<readonly Row[]> =>
   ((await ilse!.get(`/api/marking/${assignment}`).expect(200)).body as { queue: Row[] }).queue;
@@ -73,7 +72,7 @@ describe('answers before the class', () => {
     expect(await answersFor(tam!, assignment)).toMatchObject([{ name: 'tam', own: true }]);
     const { body } = await wren!.get(`/api/answers/${row.submissionId}`).expect(200);
     const shown = body as { pages: unknown[]; media: { base: string; files: string[] } };
-    expect(shown).toMatchObject({ name: null, kind: 'text', editionId: null, pages: [expect.anything()] });
+    expect(shown).toMatchObject({ name: null, kind: 'text', text: 'Slack at ten', editionId: null, pages: [expect.anything()] });
     expect(JSON.stringify(shown)).not.toMatch(/springs|points|comment|"tam"/);
     await wren!.get(`${shown.media.base}/${shown.media.files[0]}`).expect(200);
     await approve(row.submissionId, { named: true, times: 1 }).expect(204);
@@ -184,7 +183,7 @@ describe('a small lesson', () => {
     for (const by of [tam!, wren!])
       expect((await by.get(`/api/assignments/${assignment}/hand-in`).expect(200)).body).toMatchObject({ times: 1 });
     const queue = await queueOf(assignment);
-    expect(queue).toMatchObject([{ learnerName: 'tam and wren', byTwo: true }]);
+    expect(queue).toMatchObject([{ learnerName: 'tam and wren', makers: [{ name: 'tam' }, { name: 'wren' }] }]);
     expect((await tam!.delete(`/api/assignments/${assignment}/answer/with`).expect(409)).body).toMatchObject({
       code: 'handed-in-together',
     });

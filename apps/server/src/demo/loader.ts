@@ -18,7 +18,7 @@ import { LessonsService, type Lesson } from '../modules/lessons/index.ts';
 import { MarkingService } from '../modules/marking/index.ts';
 import { PeopleService } from '../modules/people/index.ts';
 import { SchoolService } from '../modules/school/index.ts';
-import { SubmissionsService } from '../modules/submissions/index.ts';
+import { Approvals, SubmissionsService } from '../modules/submissions/index.ts';
 import { TakesService } from '../modules/takes/index.ts';
 import { ReportsService } from '../modules/watching/index.ts';
 import { SheetsService, WorksheetsService } from '../modules/worksheets/index.ts';
@@ -55,6 +55,7 @@ export class DemoLoader {
     private readonly attachments: AttachmentsService,
     private readonly outline: OutlineService,
     private readonly submissions: SubmissionsService,
+    private readonly approvals: Approvals,
     private readonly marking: MarkingService,
     private readonly watching: ReportsService,
     private readonly worksheets: WorksheetsService,
@@ -252,7 +253,7 @@ export class DemoLoader {
     // Their pages are drawn while the next ones are handed in.
     const drawn: string[] = [];
     const copies = await mkdtemp(join(tmpdir(), 'oakbell-demo-'));
-    for (const { assignment, learner, hoursAgo, file, fileName, text } of world.handIns) {
+    for (const { assignment, learner, hoursAgo, file, fileName, text, shown } of world.handIns) {
       const person = { id: present(this.#people.get(learner)), role: 'learner' } as const;
       const at = new Date(Date.now() - hoursAgo * HOUR_MS);
       const to = present(this.#assignments.get(assignment));
@@ -260,6 +261,7 @@ export class DemoLoader {
         ? await this.#files(person, to, { from: join(folder, file), to: join(copies, file), name: fileName ?? file })
         : { text: text ?? '' };
       const submission = await this.submissions.handIn(person, to, handed, at);
+      if (shown) await this.approvals.approve(submission.id, { named: shown === 'named', times: 1 });
       drawn.push(present(await this.lessons.forSubmission(submission.id)).id);
     }
     for (const lessonId of drawn) await this.#imported(lessonId);

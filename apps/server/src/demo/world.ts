@@ -81,6 +81,8 @@ export interface World {
     readonly file?: string;
     readonly fileName?: string;
     readonly text?: string;
+    /** Its class sees it, by name or without one. */
+    readonly shown?: 'named' | 'unnamed';
   }[];
   /** Work that was marked without speaking on it, and handed back. */
   readonly marks: readonly {

@@ -20,6 +20,10 @@ const learner: RouteObject[] = [
     ...place(async () => ({ Component: (await import('../features/watch/index.ts')).WatchPage })),
   },
   {
+    path: 'desk/:assignment/answers/:answer',
+    ...place(async () => ({ Component: (await import('../features/watch/index.ts')).ClassAnswerPage })),
+  },
+  {
     path: 'answer/:assignment',
     ...place(async () => ({ Component: (await import('../features/answer/index.ts')).AnswerPage })),
   },

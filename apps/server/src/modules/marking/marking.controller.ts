@@ -34,12 +34,16 @@ export class GivenMarksDto extends MarkingDto {
 export class SavedMarksDto {
   @Whole() revision: number;
 }
+export class MakerDto {
+  @Id() id: string;
+  @Text() name: string;
+}
 export class QueueRowDto extends MarkingDto {
   @Id() submissionId: string;
   @Id() learnerId: string;
   /** Whose work it is: of two, where two made it. */
   @Text() learnerName: string;
-  @Flag() byTwo: boolean;
+  @Parts(() => MakerDto) makers: MakerDto[];
   @Choice(['handed-in', 'handed-back']) state: 'handed-in' | 'handed-back';
   @When() handedInAt: string;
   @Flag() late: boolean;
@@ -66,6 +70,8 @@ export class MarkingDeskDto {
   @Text() className: string;
   @Whole({ nullable: true }) points: number | null;
   @Whole() learners: number;
+  /** How many make a small lesson together; null where none is asked for. */
+  @Whole({ nullable: true }) makers: number | null;
   /** Whether learners write on a worksheet: who has begun can be looked on. */
   @Flag() worksheet: boolean;
   /** Whether the class sees answers as well, each after a teacher's yes. */
@@ -156,7 +162,7 @@ export class MarkingController {
       return {
         submissionId: submission.id,
         learnerId: submission.learnerId,
-        byTwo: submission.partnerId !== null,
+        makers: makersOf(submission).map((maker) => ({ id: maker, name: people.get(maker)?.name ?? '' })),
         learnerName: namesOf(submission, people),
         state: submission.state,
         handedInAt: submission.handedInAt.toISOString(),
@@ -180,9 +186,9 @@ export class MarkingController {
         named: submission.named,
       };
     });
-    const { points, worksheetId, answersSeen } = assignment;
+    const { points, makers, worksheetId, answersSeen } = assignment;
     const head = present((await this.heads.of([assignment])).get(id));
-    return { ...head, points, worksheet: worksheetId !== null, answersSeen, queue };
+    return { ...head, points, makers, worksheet: worksheetId !== null, answersSeen, queue };
   }
 
   @Put('marking/hand-ins/:id')

@@ -10,6 +10,7 @@ import { filesOn, PagesService, ShownPageDto, shownPage } from '../pages/index.t
 import { PeopleService } from '../people/index.ts';
 import { Approvals } from './approvals.service.ts';
 import { KINDS, makersOf, namesOf, type Submission } from './submission.entity.ts';
+import { LONGEST_TEXT } from './submissions.rules.ts';
 import { SubmissionsService } from './submissions.service.ts';
 import { WrittenWorks } from './writtenWork.service.ts';
 
@@ -30,6 +31,8 @@ export class ClassAnswerRowDto {
 export class ClassAnswerDto extends ClassAnswerRowDto {
   @Id() assignmentId: string;
   @Text() title: string;
+  /** What was typed; empty for everything else. */
+  @Text({ max: LONGEST_TEXT }) text: string;
   /** What was spoken; null for everything else. */
   @Id({ nullable: true }) editionId: string | null;
   /** Its pages as they were handed in: nothing of what teachers put on them. */
@@ -102,6 +105,7 @@ export class ClassAnswersController {
       ...row,
       assignmentId: assignment.id,
       title: (await this.heads.titlesOf([assignment])).get(assignment.id) ?? '',
+      text: submission.text,
       editionId: answerId === null ? null : ((await this.editions.newestReady(answerId))?.id ?? null),
       pages: pages.map(shownPage),
       media: await this.media.give(person, [`answer:${id}`], filesOn(pages)),

@@ -91,6 +91,7 @@ export class Pairs {
       await this.pairs.update({ lessonId: found.lessonId }, { partnerId: personId, code: null });
       await this.#tell(assignment, [personId, owner]);
     });
+    await this.#guesses.right(personId);
   }
 
   /** Ends it: the lesson stays with whose it is. @throws Problem `handed-in-together` */

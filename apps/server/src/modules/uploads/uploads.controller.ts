@@ -48,8 +48,8 @@ export class UploadsController {
 
   @Post('uploads')
   @ReceivesFiles()
-  @For('teacher', 'learner')
-  @May('arrange', 'lesson')
+  @For('teacher')
+  @May('make', 'lesson')
   @ApiCreatedResponse({ type: [UploadDto] })
   async receive(
     @By() person: SignedIn,
@@ -63,8 +63,8 @@ export class UploadsController {
   }
 
   @Get('uploads/:upload')
-  @For('teacher', 'learner')
-  @May('arrange', 'lesson')
+  @For('teacher')
+  @May('make', 'lesson')
   @ApiOkResponse({ type: UploadDto })
   async one(
     @By() person: SignedIn,
@@ -75,8 +75,8 @@ export class UploadsController {
   }
 
   @Get('uploads/:upload/pages/:number')
-  @For('teacher', 'learner')
-  @May('arrange', 'lesson')
+  @For('teacher')
+  @May('make', 'lesson')
   @Redirected('a preview in WebP')
   async preview(
     @By() person: SignedIn,

@@ -9,11 +9,12 @@ import type { Asked } from './sheet/terms.ts';
 
 /** What can be given once more. */
 const termsIn = (given: Omit<Api['AssignmentDto'], 'classId' | 'whom' | 'className'>): Asked => {
-  const { instructions, points, handIn, answerLimitMs = null, answerPage = null } = given;
+  const { instructions, points, handIn, answerLimitMs = null, makers = null, answerPage = null } = given;
+  const { answersSeen = 'teacher' } = given;
   const { watchedPercent, workOpens, lessonIds, dueAt, unit = null, day = null } = given;
   const { attachmentIds = [], worksheetId = null } = given;
   return {
-    ...{ instructions, points, handIn, answerLimitMs, answerPage, watchedPercent, workOpens },
+    ...{ instructions, points, handIn, answerLimitMs, makers, answerPage, watchedPercent, workOpens, answersSeen },
     ...{ lessonIds, dueAt, unit, day, attachmentIds, worksheetId },
   };
 };

@@ -7,6 +7,7 @@ import { call, client, Problem, type Api, type Lesson } from '../../shared/api/i
 import { ProblemNote, whenText } from '../../shared/ui/index.ts';
 import classes from './Marking.module.css';
 import { MarkFields } from './MarkSheet.tsx';
+import { ShownToClass } from './ShownToClass.tsx';
 import { pointsIn, type MarkDraft } from './useMarks.ts';
 
 interface Props {
@@ -54,11 +55,10 @@ export function HandedBack({ row, lesson, desk, onCorrected }: Props) {
             <Button variant="default" style={{ alignSelf: 'flex-start' }} onClick={() => setCorrecting(true)}>
               Correct the marks
             </Button>
-            <GuardianLinks
-              assignmentId={desk.assignmentId}
-              learner={{ id: row.learnerId, name: row.learnerName }}
-              lesson={null}
-            />
+            {row.makers.map((learner) => (
+              <GuardianLinks key={learner.id} assignmentId={desk.assignmentId} learner={learner} lesson={null} />
+            ))}
+            <ShownToClass desk={desk} row={row} />
           </>
         )}
         <Text role="status">

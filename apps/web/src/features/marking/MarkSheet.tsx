@@ -4,6 +4,7 @@ import { useEffect, useRef } from 'react';
 import type { Api } from '../../shared/api/index.ts';
 import { clockText, ProblemNote } from '../../shared/ui/index.ts';
 import classes from './Marking.module.css';
+import { ShownToClass } from './ShownToClass.tsx';
 import { pointsIn, type MarkDraft, type Marks } from './useMarks.ts';
 
 interface Props {
@@ -64,6 +65,7 @@ export function MarkSheet({ marks, desk, row, spoken, running, onHandedBack }: P
           Stop and keep the recording first.
         </Text>
       )}
+      <ShownToClass desk={desk} row={row} />
     </Stack>
   );
 }

@@ -3,11 +3,10 @@ import { useState } from 'react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useNavigate, useParams } from 'react-router';
 import { HeardEdition, HeardLesson } from '../../kits/player/index.ts';
-import { Room, useStayInRoom } from '../../kits/recorder/index.ts';
+import { Room, roomPages, useStayInRoom } from '../../kits/recorder/index.ts';
 import {
   call,
   client,
-  corePage,
   lessonKey,
   pictureOf,
   changeLesson,
@@ -17,12 +16,11 @@ import {
 } from '../../shared/api/index.ts';
 import { emptying } from '@oakbell/core/edits';
 import { Empty, Fetching, PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
+import { deskKey } from './deskKey.ts';
 import { HandedBack } from './HandedBack.tsx';
 import { MarkSheet } from './MarkSheet.tsx';
 import { useMarks } from './useMarks.ts';
 import classes from './Marking.module.css';
-
-const deskKey = (id: string) => ['marking', id] as const;
 
 /** The queue on the left, the hand-in with pen and voice in the middle, the marks on the right. */
 export function MarkingDesk() {
@@ -173,7 +171,11 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
           <Waiting what="The spoken answer is being made ready" />
         )}
         <div className={classes.beside}>
-          <Text>A spoken answer. Listen first; then speak on it, or write below.</Text>
+          <Text>
+            {desk.makers === null
+              ? 'A spoken answer. Listen first; then speak on it, or write below.'
+              : 'A small lesson. Watch it first; then speak on it, or write below.'}
+          </Text>
           <Button onClick={() => setListening(false)}>Speak on it</Button>
           {sheet}
         </div>
@@ -185,12 +187,7 @@ function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly 
       <Room
         lessonId={lesson.data.id}
         title={row.learnerName}
-        pages={lesson.data.pages.map((page, i) => ({
-          page: corePage(page),
-          small: page.smallPicture && pictureOf(lesson.data.id)(page.smallPicture),
-          name: `Page ${i + 1}`,
-          cues: '',
-        }))}
+        pages={roomPages(lesson.data)}
         pictureAddress={pictureOf(lesson.data.id)}
         earlierInk={() => []}
         onFinished={() => undefined}

@@ -1,14 +1,13 @@
 import { Button } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { ZERO } from '@oakbell/core/clock';
-import { bringBack, cutFrom, emptying, playedUpTo, sourceOf, type Edit } from '@oakbell/core/edits';
-import { readLog, TakeIndex, type TakeEvent } from '@oakbell/core/log';
+import { bringBack, cutFrom, emptying, sourceOf, type Edit } from '@oakbell/core/edits';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { playableLesson, turnsOf } from '../../kits/player/index.ts';
-import { Room, type RoomPage } from '../../kits/recorder/index.ts';
+import { leftBy, Room, roomPages } from '../../kits/recorder/index.ts';
 import {
   call,
   client,
@@ -146,24 +145,3 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
 }
 
 const listOf = (edit: Edit | null): readonly Edit[] => (edit ? [edit] : []);
-
-const roomPages = (lesson: Lesson): readonly RoomPage[] =>
-  lesson.pages.map((page, i) => ({
-    page: corePage(page),
-    small: page.smallPicture && pictureOf(lesson.id)(page.smallPicture),
-    name: `Page ${i + 1}`,
-    cues: page.cues,
-  }));
-
-/** What the takes of the lesson, in their order, left on its pages: each as far as the lesson plays it. */
-function leftBy(lesson: Lesson, takes: readonly TakeMaterial[]): TakeIndex {
-  const logs = [...playedUpTo(lesson.edits.segments)].map(([id, end]) =>
-    eventsOf(takes.find((take) => take.id === id)?.log ?? '').filter((event) => event.at <= end),
-  );
-  return new TakeIndex([], logs);
-}
-
-function eventsOf(log: string): readonly TakeEvent[] {
-  const read = readLog(log);
-  return read.ok ? read.events : [];
-}

@@ -37,7 +37,7 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
       {!mine.data && !item.workOpen ? (
         <WatchFirst item={item} />
       ) : mine.data && !replacing ? (
-        <Handed id={id} handed={mine.data} onReplace={() => setReplacing(true)} />
+        <Handed item={item} handed={mine.data} onReplace={() => setReplacing(true)} />
       ) : (
         <Giving
           item={item}
@@ -76,14 +76,15 @@ function WatchFirst({ item: { lessons, watchedPercent } }: { readonly item: Api[
 }
 
 function Handed({
-  id,
+  item,
   handed,
   onReplace,
 }: {
-  readonly id: string;
+  readonly item: Api['DeskItemDto'];
   readonly handed: Api['HandInDto'];
   readonly onReplace: () => void;
 }) {
+  const id = item.assignmentId;
   const making = handed.importing && handed.importing.state !== 'done' && handed.importing.state !== 'failed';
   return (
     <Stack gap="xs">
@@ -94,10 +95,13 @@ function Handed({
             ? 'Your text'
             : handed.kind === 'worksheet'
               ? 'Your worksheet'
-              : 'Your spoken answer'}{' '}
+              : item.makers === null
+                ? 'Your spoken answer'
+                : `Your small lesson${item.makers > 1 ? `, by ${handed.makers}` : ''}`}{' '}
         · {whenText(handed.handedInAt)}
         {handed.late && ' · late'}
         {handed.times > 1 && ` · handed in ${handed.times} times`}
+        {handed.shown && ' · your class can see it'}
       </Text>
       {handed.importing?.state === 'failed' && (
         <Group gap="xs" role="alert">

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { call, client, isGone } from '../../shared/api/index.ts';
 import { dueText, PageTitle, Show, Words } from '../../shared/ui/index.ts';
+import { ClassAnswers } from './ClassAnswers.tsx';
 import { Files } from './Files.tsx';
 import { HandIn } from './HandIn.tsx';
 import { Lessons } from './Lessons.tsx';
@@ -55,6 +56,7 @@ export function WatchPage() {
               )}
               {data.attachments.length > 0 && <Files item={data} />}
               {data.handIn && <HandIn item={data} />}
+              {data.handIn && data.answersSeen === 'class' && <ClassAnswers assignmentId={id} />}
             </Stack>
           </>
         )}

@@ -9,5 +9,5 @@ export {
   type RecorderView,
 } from './capture/index.ts';
 export type { RoomPage } from './companion/index.ts';
-export { Room, useStayInRoom } from './room/index.ts';
+export { leftBy, Room, roomPages, useStayInRoom } from './room/index.ts';
 export { microphones, MICROPHONE_WORDS, type MicrophoneFault } from './sound/index.ts';

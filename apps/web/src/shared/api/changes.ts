@@ -13,7 +13,7 @@ const TOUCHED: Readonly<Record<Change['kind'], readonly string[]>> = {
   edition: ['editions', 'library', 'about', 'desk', 'feedback', 'marking', 'hand-in', 'watched', 'class-page'],
   'hand-in': ['hand-in', 'marking', 'today', 'desk', 'feedback', 'class-page', 'news'],
   sheet: ['sheet', 'sheets'],
-  answers: ['answers', 'marking', 'hand-in', 'news'],
+  answers: ['answers', 'answer', 'marking', 'hand-in', 'news'],
   assignment: ['desk', 'news', 'class-page', 'lesson-assignments', 'marking', 'today', 'library', 'about'],
   watched: ['watched', 'today', 'marking', 'class-page'],
 };

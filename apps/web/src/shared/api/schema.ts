@@ -4013,6 +4013,11 @@ export interface components {
             writing: number;
             learners: number;
         };
+        MakerDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
         MarkingDto: {
             points: number | null;
             comment: string;
@@ -4025,7 +4030,7 @@ export interface components {
             /** Format: uuid */
             learnerId: string;
             learnerName: string;
-            byTwo: boolean;
+            makers: components["schemas"]["MakerDto"][];
             /** @enum {string} */
             state: "handed-in" | "handed-back";
             /** Format: date-time */
@@ -4058,6 +4063,7 @@ export interface components {
             className: string;
             points: number | null;
             learners: number;
+            makers: number | null;
             worksheet: boolean;
             /** @enum {string} */
             answersSeen: "teacher" | "class";
@@ -4150,6 +4156,7 @@ export interface components {
             /** Format: uuid */
             assignmentId: string;
             title: string;
+            text: string;
             /** Format: uuid */
             editionId: string | null;
             pages: components["schemas"]["ShownPageDto"][];

@@ -12,7 +12,7 @@ import { Preview } from './Preview.tsx';
 import { Sentence } from './Sentence.tsx';
 import { Templates } from './Templates.tsx';
 import { PlaceFields } from './PlaceFields.tsx';
-import { askedOf, bodyOf, pointsFault, secondsFault, termsOf, unitOf, workOf, type Terms } from './terms.ts';
+import { askedOf, bodyOf, comesBack, pointsFault, secondsFault, termsOf, unitOf, workOf, type Terms } from './terms.ts';
 import { ToClasses } from './ToClasses.tsx';
 import { useMembers } from './useMembers.ts';
 import { useOwnUnit, useUnitNames } from './useUnits.ts';
@@ -90,7 +90,10 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
     due: typeof due === 'string' ? (given ? whenText(given.dueAt) : null) : whenText(due.toISOString()),
     ...askedOf(values),
     worksheet: values.worksheetId !== null,
+    handIn: comesBack(values),
     answerLimitMs: askedOf(values).answerLimitMs ?? null,
+    makers: askedOf(values).makers ?? null,
+    ...{ answersSeen: values.answersSeen, workOpens: values.workOpens },
     unit,
     day: values.day === '' ? null : dayText(values.day),
   };

@@ -4,7 +4,7 @@ import { micros, timeText } from '@oakbell/core/clock';
 import { drawnFormula } from '../../../kits/formula/index.ts';
 import { Words } from '../../../shared/ui/index.ts';
 import classes from '../Assign.module.css';
-import type { Terms } from './terms.ts';
+import { comesBack, type Terms } from './terms.ts';
 
 /** A formula as it is drawn; one that cannot be as it was typed. */
 const draw = (latex: string): string => {
@@ -15,7 +15,8 @@ const draw = (latex: string): string => {
 /** What stands on a learner's desk. @param due in words; null while no such moment is chosen */
 export function Preview({ terms, due }: { readonly terms: Terms; readonly due: string | null }) {
   const isWritten = terms.worksheetId !== null;
-  const { lessons, instructions, spoken, seconds, handIn, graded, points, workOpens } = terms;
+  const { lessons, instructions, records, seconds, handIn, graded, points, workOpens, answersSeen } = terms;
+  const limit = timeText(micros(seconds * 1e6));
   return (
     <aside className={classes.preview} aria-label="What learners will see">
       <Text size="sm" c="dimmed">
@@ -31,9 +32,18 @@ export function Preview({ terms, due }: { readonly terms: Terms; readonly due: s
       )}
       <Text size="sm">
         {isWritten ? 'Write on the worksheet; what you write is saved as you go. ' : ''}
-        {spoken ? `Answer aloud, up to ${timeText(micros(seconds * 1e6))}. ` : ''}
-        {isWritten ? '' : handIn ? 'Hand in a PDF, a picture or text.' : spoken ? '' : 'Nothing to hand in.'}{' '}
-        {(handIn || spoken || isWritten) && workOpens === 'once-watched' ? 'It opens once you have watched. ' : ''}
+        {records === 'answer' ? `Answer aloud, up to ${limit}. ` : ''}
+        {records === 'lesson' ? `Make a small lesson, up to ${limit}. ` : ''}
+        {records === 'lesson-in-twos' ? `Make a small lesson, alone or with a classmate, up to ${limit}. ` : ''}
+        {isWritten
+          ? ''
+          : handIn
+            ? 'Hand in a PDF, a picture or text.'
+            : comesBack(terms)
+              ? ''
+              : 'Nothing to hand in.'}{' '}
+        {comesBack(terms) && answersSeen === 'class' ? 'The class sees what your teacher chooses to show. ' : ''}
+        {comesBack(terms) && workOpens === 'once-watched' ? 'It opens once you have watched. ' : ''}
         {graded ? `Worth up to ${points} points.` : ''}
       </Text>
     </aside>

@@ -9,7 +9,7 @@ import {
 } from '@oakbell/core/assigning';
 import type { Lesson } from '../../../shared/api/index.ts';
 import { AttachedFiles, type Bringing } from './AttachedFiles.tsx';
-import type { Terms } from './terms.ts';
+import { comesBack, type Terms } from './terms.ts';
 import type { Worksheet } from './useWorksheet.ts';
 import { WordsEditor } from './WordsEditor.tsx';
 import { WorksheetField } from './WorksheetField.tsx';
@@ -48,8 +48,17 @@ export function WorkFields({ form, lesson, bringing, worksheet }: Props) {
         {...(isWritten ? { checked: true } : {})}
       />
       <Group align="end">
-        <Switch label="They answer aloud" pb={8} {...form.getInputProps('spoken', { type: 'checkbox' })} />
-        {values.spoken && (
+        <NativeSelect
+          label="They record"
+          data={[
+            { value: 'nothing', label: 'Nothing' },
+            { value: 'answer', label: 'A spoken answer' },
+            { value: 'lesson', label: 'A small lesson, alone' },
+            { value: 'lesson-in-twos', label: 'A small lesson, alone or in twos' },
+          ]}
+          {...form.getInputProps('records')}
+        />
+        {values.records !== 'nothing' && (
           <>
             <NumberInput
               label="Seconds at most"
@@ -59,29 +68,39 @@ export function WorkFields({ form, lesson, bringing, worksheet }: Props) {
               w={150}
               {...form.getInputProps('seconds')}
             />
-            <NativeSelect
-              label="On which page"
-              data={[
-                { value: '', label: 'An empty board' },
-                ...lesson.pages
-                  .filter((page) => page.kind === 'slide' || page.kind === 'board')
-                  .map((page) => ({
-                    value: page.id,
-                    label: `Page ${1 + lesson.pages.indexOf(page)} of this lesson`,
-                  })),
-              ]}
-              {...form.getInputProps('answerPage')}
-            />
+            {values.records === 'answer' && (
+              <NativeSelect
+                label="On which page"
+                data={[
+                  { value: '', label: 'An empty board' },
+                  ...lesson.pages
+                    .filter((page) => page.kind === 'slide' || page.kind === 'board')
+                    .map((page) => ({
+                      value: page.id,
+                      label: `Page ${1 + lesson.pages.indexOf(page)} of this lesson`,
+                    })),
+                ]}
+                {...form.getInputProps('answerPage')}
+              />
+            )}
           </>
         )}
       </Group>
-      {(values.handIn || values.spoken || isWritten) && (
-        <Radio.Group label="When they can hand it in" {...form.getInputProps('workOpens')}>
-          <Stack gap="xs" mt={4}>
-            <Radio value="at-once" label="At any time" />
-            <Radio value="once-watched" label="Once they have watched" />
-          </Stack>
-        </Radio.Group>
+      {comesBack(values) && (
+        <>
+          <Radio.Group label="When they can hand it in" {...form.getInputProps('workOpens')}>
+            <Stack gap="xs" mt={4}>
+              <Radio value="at-once" label="At any time" />
+              <Radio value="once-watched" label="Once they have watched" />
+            </Stack>
+          </Radio.Group>
+          <Radio.Group label="Who sees what they hand in" {...form.getInputProps('answersSeen')}>
+            <Stack gap="xs" mt={4}>
+              <Radio value="teacher" label="Only who teaches this class" />
+              <Radio value="class" label="The class too, each answer after your yes" />
+            </Stack>
+          </Radio.Group>
+        </>
       )}
       <NumberInput
         label="Counts as watched from"

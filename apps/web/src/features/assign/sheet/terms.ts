@@ -5,6 +5,7 @@ import {
   USUAL_WATCHED,
   WHOLE_CLASS,
   type Whom,
+  type AnswersSeen,
   type WorkOpens,
 } from '@oakbell/core/assigning';
 import type { Api, Lesson } from '../../../shared/api/index.ts';
@@ -24,6 +25,24 @@ export interface ChosenLesson {
   readonly title: string;
 }
 
+/** What learners record: nothing, an answer on one page, or a small lesson with pages of their own. */
+export type Recorded = 'nothing' | 'answer' | 'lesson' | 'lesson-in-twos';
+const MAKERS: Readonly<Record<Recorded, number | null>> = {
+  ...{ nothing: null, answer: null, lesson: 1, 'lesson-in-twos': 2 },
+};
+const recordedIn = ({ answerLimitMs, makers }: Pick<AskedWork, 'answerLimitMs' | 'makers'>): Recorded => {
+  if (answerLimitMs == null) return 'nothing';
+  if (makers == null) return 'answer';
+  return makers > 1 ? 'lesson-in-twos' : 'lesson';
+};
+/** Whether something comes back: there is a worksheet, or files, text or a recording are asked for. */
+export const comesBack = ({
+  handIn,
+  records,
+  worksheetId,
+}: Pick<Terms, 'handIn' | 'records' | 'worksheetId'>): boolean =>
+  handIn || records !== 'nothing' || worksheetId !== null;
+
 /** What is asked for, apart from who has it, which lessons and by when: templates keep this. */
 export interface Work {
   instructions: string;
@@ -31,9 +50,10 @@ export interface Work {
   points: number;
   handIn: boolean;
   workOpens: WorkOpens;
-  /** A spoken answer is asked for, of so many seconds at most. */
-  spoken: boolean;
+  /** What learners record, of so many seconds at most. */
+  records: Recorded;
   seconds: number;
+  answersSeen: AnswersSeen;
   watchedPercent: number;
 }
 /** The sheet as it is filled in. */
@@ -55,8 +75,8 @@ export interface Terms extends Work {
 export const NO_CLASS: Chosen = { classId: '', whom: WHOLE_CLASS };
 
 const USUAL: AskedWork = {
-  ...{ instructions: '', points: null, handIn: true, answerLimitMs: null },
-  ...{ watchedPercent: USUAL_WATCHED, workOpens: 'at-once' },
+  ...{ instructions: '', points: null, handIn: true, answerLimitMs: null, makers: null },
+  ...{ watchedPercent: USUAL_WATCHED, workOpens: 'at-once', answersSeen: 'teacher' },
 };
 
 /** What was asked for before, or with a template, as the sheet shows it. */
@@ -66,7 +86,8 @@ export const workOf = (asked: AskedWork = USUAL): Work => ({
   points: asked.points ?? 20,
   handIn: asked.handIn,
   workOpens: asked.workOpens,
-  spoken: asked.answerLimitMs != null,
+  records: recordedIn(asked),
+  answersSeen: asked.answersSeen ?? 'teacher',
   seconds: (asked.answerLimitMs ?? 60_000) / 1000,
   watchedPercent: asked.watchedPercent,
 });
@@ -87,10 +108,13 @@ export const termsOf = (lesson: Lesson, zone: string, given?: Api['AssignmentDto
 export const askedOf = (work: Work): AskedWork => ({
   instructions: work.instructions,
   points: work.graded ? work.points : null,
-  handIn: work.handIn || work.spoken,
-  answerLimitMs: work.spoken ? work.seconds * 1000 : null,
+  handIn: work.handIn || work.records !== 'nothing',
+  answerLimitMs: work.records === 'nothing' ? null : work.seconds * 1000,
+  makers: MAKERS[work.records],
   watchedPercent: work.watchedPercent,
-  workOpens: work.handIn || work.spoken ? work.workOpens : 'at-once',
+  ...(work.handIn || work.records !== 'nothing'
+    ? { workOpens: work.workOpens, answersSeen: work.answersSeen }
+    : { workOpens: 'at-once', answersSeen: 'teacher' }),
 });
 
 /** The unit that it stands in; null for none. @param own the lesson's own, which is taken where nothing else is said */
@@ -110,17 +134,18 @@ export function bodyOf(terms: Terms, zone: string, { ownUnit, until }: Beside): 
     lessonIds: terms.lessons.map(({ id }) => id),
     attachmentIds: terms.files.map(({ id }) => id),
     worksheetId: terms.worksheetId,
-    ...(terms.worksheetId === null ? {} : { handIn: true, workOpens: terms.workOpens }),
+    ...(terms.worksheetId === null ? {} : { handIn: true, workOpens: terms.workOpens, answersSeen: terms.answersSeen }),
     dueAt: typeof moment === 'string' ? (until ?? '') : moment.toISOString(),
-    answerPage: terms.spoken && terms.answerPage !== '' ? terms.answerPage : null,
+    answerPage: terms.records === 'answer' && terms.answerPage !== '' ? terms.answerPage : null,
     unit: unitOf(terms, ownUnit),
     day: terms.day || null,
   };
 }
 
 /** What is wrong with the numbers of it, in words. */
-export const secondsFault = (seconds: unknown, { spoken }: Work): string | null =>
-  spoken && !(Number(seconds) * 1000 >= SHORTEST_ANSWER_MS && Number(seconds) * 1000 <= LONGEST_ANSWER_MS)
+export const secondsFault = (seconds: unknown, { records }: Work): string | null =>
+  records !== 'nothing' &&
+  !(Number(seconds) * 1000 >= SHORTEST_ANSWER_MS && Number(seconds) * 1000 <= LONGEST_ANSWER_MS)
     ? 'From ten seconds to fifteen minutes'
     : null;
 export const pointsFault = (points: unknown, { graded }: Work): string | null =>

@@ -21,7 +21,7 @@ interface Props {
 
 /** Hands in files, put in order first, or typed text, which is kept until then. */
 export function Giving({ item, before, onDone }: Props) {
-  const { assignmentId: id, answerLimitMs, dueAt, worksheet } = item;
+  const { assignmentId: id, answerLimitMs, makers, dueAt, worksheet } = item;
   const queries = useQueryClient();
   const [chosen, setChosen] = useState<readonly Chosen[]>([]);
   const draft = useDraft(id, before?.text ?? '');
@@ -75,10 +75,11 @@ export function Giving({ item, before, onDone }: Props) {
             variant={worksheet === 'none' ? 'filled' : 'default'}
             leftSection={<IconMicrophone size={20} aria-hidden />}
           >
-            Record your answer
+            {makers === null ? 'Record your answer' : 'Make your small lesson'}
           </Button>
           <Text size="sm" c="dimmed">
-            Up to {timeText(fromMillis(answerLimitMs))}. You can record it again until you hand it in.
+            Up to {timeText(fromMillis(answerLimitMs))}
+            {makers !== null && makers > 1 ? ', alone or with a classmate' : ''}. You can record it again until you hand it in.
           </Text>
         </Group>
       )}

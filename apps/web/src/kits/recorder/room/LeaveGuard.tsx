@@ -26,7 +26,7 @@ export function LeaveGuard({ recorder, running, purpose }: Props) {
     <Modal opened={blocker.state === 'blocked'} onClose={stay} title="You are recording">
       <Text>
         It goes on while you decide. If you leave, it is stopped and stays in this browser:{' '}
-        {purpose === 'answer' ? 'it is here when you come back.' : 'Today offers it to you, to be kept.'}
+        {purpose !== 'lesson' ? 'it is here when you come back.' : 'Today offers it to you, to be kept.'}
       </Text>
       <Group mt="md">
         <Button data-autofocus onClick={stay}>

@@ -237,7 +237,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
                 recorder.inkChanged();
               }}
               onUndo={undo}
-              small={purpose === 'answer'}
+              small={purpose !== 'lesson'}
             />
             <RunControls
               recorder={recorder}

@@ -23,6 +23,7 @@ const TOLD_LOSS_MS = 40;
 export function Review(props: Props) {
   const { recorder, taken, onAgain, onTakeOver, onKeep, onRecordAgain, purpose = 'lesson' } = props;
   const isAnswer = purpose === 'answer';
+  const isLearners = purpose !== 'lesson';
   const { state, lostMs } = useRecorderView(recorder);
   if (state.kind === 'failed') {
     return (
@@ -61,14 +62,14 @@ export function Review(props: Props) {
         {lostMs >= TOLD_LOSS_MS && (
           <Text className={classes.lost}>
             {(lostMs / 1000).toFixed(1)} s of your voice were lost, because this computer was too busy.{' '}
-            {isAnswer ? 'Listen to it before you hand it in.' : 'Polish shows where.'}
+            {isLearners ? 'Listen to it before you hand it in.' : 'Polish shows where.'}
           </Text>
         )}
         {next}
         <Button onClick={onKeep} disabled={!taken} variant={next ? 'default' : 'filled'}>
           {isAnswer ? 'Hand it in' : 'Keep it'}
         </Button>
-        {!isAnswer && (
+        {!isLearners && (
           <Button variant="default" onClick={onAgain} disabled={!taken}>
             Keep it and record more
           </Button>
@@ -78,7 +79,7 @@ export function Review(props: Props) {
           Record again
         </Button>
         <Text size="sm" className={classes.dim}>
-          {isAnswer
+          {isLearners
             ? 'Only what you hand in is heard by your teacher.'
             : 'A take that is recorded again stays in the history of the lesson and can be put back.'}
         </Text>

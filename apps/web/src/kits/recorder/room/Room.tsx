@@ -35,7 +35,7 @@ export function Room(props: RoomProps) {
           <Button mt="md" onClick={retry}>
             Try again
           </Button>
-          {held.fault !== 'unsupported' && props.purpose !== 'answer' && (
+          {held.fault !== 'unsupported' && (props.purpose ?? 'lesson') === 'lesson' && (
             <>
               <Text size="sm" mt="lg">
                 Only trying out? A practice voice can speak instead of you.

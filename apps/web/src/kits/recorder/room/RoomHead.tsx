@@ -64,12 +64,12 @@ export function RoomHead({
             recorder={recorder}
             penOnly={penOnly}
             onPenOnly={onPenOnly}
-            small={purpose === 'answer'}
+            small={purpose !== 'lesson'}
             devices={devices.filter((device) => device.here && device.standing === 'in').length}
             companion={<Companion {...companions} />}
             practice={<PracticeHand {...hand} />}
             camera={
-              purpose === 'lesson' && (
+              purpose !== 'answer' && (
                 <CameraSetup control={camera} microphone={recorder.device.id} idle={state.kind === 'listening'} />
               )
             }

@@ -2,8 +2,11 @@ import type { Mark } from '@oakbell/core/log';
 import type { ReactNode } from 'react';
 import type { RoomPage } from '../companion/index.ts';
 
-/** What a room is for: everything, or a learner's spoken answer with fewer things in it. */
-export type RoomFor = 'lesson' | 'answer';
+/**
+ * What a room is for: everything; or, with fewer things in it, a learner's small lesson, or their spoken answer, which
+ * is handed in as it stands.
+ */
+export type RoomFor = 'lesson' | 'small-lesson' | 'answer';
 
 export interface RoomProps {
   readonly lessonId: string;

@@ -1,0 +1,85 @@
+import { Button, Stack, Text, Title } from '@mantine/core';
+import { pictureKey } from '@oakbell/core/media';
+import { useQuery } from '@tanstack/react-query';
+import { Link, useParams } from 'react-router';
+import { useEdition } from '../../kits/player/index.ts';
+import { PagePicture } from '../../kits/stage/index.ts';
+import { call, client, corePage, isGone, learnMedia, mediaAddress, type Api } from '../../shared/api/index.ts';
+import { PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
+import { whoseAnswer } from './ClassAnswers.tsx';
+import { EditionView } from './EditionView.tsx';
+import { NotYours } from './NotOpen.tsx';
+import classes from './Watch.module.css';
+
+/** Sharp where a page is as wide as the widest screen it is read on. */
+const WIDE_PX = 1600;
+
+/** One answer that a teacher has shown to the class: the work itself, and nothing that was said of it. */
+export function ClassAnswerPage() {
+  const { assignment = '', answer: id = '' } = useParams();
+  const answer = useQuery({
+    queryKey: ['answers', assignment, id],
+    queryFn: () => call(client.GET('/api/answers/{id}', { params: { path: { id } } })).then(learnMedia),
+  });
+  const back = (
+    <Button component={Link} to={`/desk/${assignment}`} variant="default" style={{ alignSelf: 'flex-start' }}>
+      Back to the assignment
+    </Button>
+  );
+  if (isGone(answer.error))
+    return (
+      <div className={classes.page}>
+        <NotYours title="This answer is not shown now" action={back}>
+          Your teacher has taken it away, or something else was handed in since.
+        </NotYours>
+      </div>
+    );
+  return (
+    <div className={classes.page}>
+      <Show of={answer} what="Opening the answer">
+        {(data) => (
+          <Stack gap="md">
+            <PageTitle>{`${whoseAnswer(data)} · ${data.title}`}</PageTitle>
+            <Title order={1} className={classes.title}>
+              <bdi>{whoseAnswer(data)}</bdi>
+            </Title>
+            <Text>
+              An answer to <bdi>{data.title}</bdi>
+            </Text>
+            {data.kind === 'spoken' ? <Spoken id={data.editionId} /> : <Written answer={data} />}
+            {back}
+          </Stack>
+        )}
+      </Show>
+    </div>
+  );
+}
+
+function Spoken({ id }: { readonly id: string | null }) {
+  const edition = useEdition(id);
+  if (id === null) return <Waiting what="The answer is being made ready" />;
+  return (
+    <Show of={edition} what="Fetching the answer">
+      {(made) => <EditionView edition={made} linked={false} key={made.id} />}
+    </Show>
+  );
+}
+
+function Written({ answer: { kind, text, pages } }: { readonly answer: Api['ClassAnswerDto'] }) {
+  if (kind === 'text') return <Text className={classes.answerText}>{text}</Text>;
+  if (pages.length === 0) return <Waiting what="Its pages are being drawn" />;
+  return (
+    <>
+      {pages.map((page, i) => (
+        <div key={page.id} role="img" className={classes.answerPage} aria-label={`Page ${i + 1} of ${pages.length}`}>
+          <PagePicture
+            page={corePage(page)}
+            small={null}
+            pictureAddress={(digest) => mediaAddress(pictureKey(digest)) ?? ''}
+            widthPx={WIDE_PX}
+          />
+        </div>
+      ))}
+    </>
+  );
+}
