@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { expectClean } from './support/axe.ts';
 import { noise } from './support/papers.ts';
 import { asPerson, lessonCalled } from './support/people.ts';
-import { draw, lasts, press, record, stopAndSave } from './support/room.ts';
+import { draw, lasts, record, stopAndSave } from './support/room.ts';
 
 const TITLE = 'Wind against tide';
 const RECORDS = { permissions: ['microphone', 'camera'] };
@@ -149,6 +149,18 @@ test(
       await expectClean(class10b);
       const wide = await class10b.evaluate(() => document.documentElement.scrollWidth);
       expect(wide).toBeLessThanOrEqual(390);
+    });
+
+    await test.step('and answers it in words, which the class sees after the teacher’s yes too', async () => {
+      await class10b.getByLabel('Your reply').fill('Does it hold in the bay as well?');
+      await class10b.getByRole('button', { name: 'Send the reply' }).tap();
+      await expect(class10b.getByText('waits for your teacher; only you see it')).toBeVisible();
+      await pia.getByRole('link', { name: /^Yours/ }).click();
+      await expect(pia.getByText('None yet.')).toBeVisible();
+      await ilse.getByRole('button', { name: 'Show the reply of Juno Pike' }).click();
+      await expect(pia.getByText('Does it hold in the bay as well?')).toBeVisible();
+      await expectClean(pia);
+      await expectClean(ilse);
     });
 
     await test.step('it is taken away at once', async () => {

@@ -28,6 +28,7 @@ interface Row {
   readonly answerEditionId: string | null;
   readonly feedbackLessonId: string;
   readonly late: boolean;
+  readonly replies: number;
 }
 const queueOf = async (assignment: string): Promise<readonly Row[]> =>
   ((await ilse!.get(`/api/marking/${assignment}`).expect(200)).body as { queue: Row[] }).queue;
@@ -72,7 +73,13 @@ describe('answers before the class', () => {
     expect(await answersFor(tam!, assignment)).toMatchObject([{ name: 'tam', own: true }]);
     const { body } = await wren!.get(`/api/answers/${row.submissionId}`).expect(200);
     const shown = body as { pages: unknown[]; media: { base: string; files: string[] } };
-    expect(shown).toMatchObject({ name: null, kind: 'text', text: 'Slack at ten', editionId: null, pages: [expect.anything()] });
+    expect(shown).toMatchObject({
+      name: null,
+      kind: 'text',
+      text: 'Slack at ten',
+      editionId: null,
+      pages: [expect.anything()],
+    });
     expect(JSON.stringify(shown)).not.toMatch(/springs|points|comment|"tam"/);
     await wren!.get(`${shown.media.base}/${shown.media.files[0]}`).expect(200);
     await approve(row.submissionId, { named: true, times: 1 }).expect(204);
@@ -100,6 +107,37 @@ describe('answers before the class', () => {
     const refused = await approve(row.submissionId, { named: true, times: 1 }).expect(409);
     expect(refused.body).toMatchObject({ code: 'handed-in-again' });
     await approve(row.submissionId, { named: true, times: 2 }).expect(204);
+  });
+
+  it('are replied to by the class; each reply is seen by it after the teacher’s yes', async () => {
+    const path = `/api/answers/${row.submissionId}`;
+    type Reply = { id: string; text: string; own: boolean; shown: boolean; name: string };
+    const repliesFor = async (by: Agent) => ((await by.get(path).expect(200)).body as { replies: Reply[] }).replies;
+    await wren!.post(`${path}/replies`).send({ text: 'Why at eleven?' }).expect(204);
+    expect(await repliesFor(wren!)).toMatchObject([{ text: 'Why at eleven?', own: true, shown: false }]);
+    expect(await repliesFor(tam!)).toEqual([]);
+    const told = await ilse!.get(`/api/marking/hand-ins/${row.submissionId}/replies`).expect(200);
+    const [{ id, name }] = told.body as [Reply];
+    expect(name).toBe('wren');
+    expect(await queueOf(assignment)).toMatchObject([{ replies: 1 }]);
+    const yes = `/api/marking/hand-ins/${row.submissionId}/replies/${id}`;
+    await ilse!.put(yes).send({ shown: true }).expect(204);
+    expect(await repliesFor(tam!)).toMatchObject([{ text: 'Why at eleven?', own: false, name: 'wren' }]);
+    expect(await queueOf(assignment)).toMatchObject([{ replies: 0 }]);
+    await ilse!.put(yes).send({ shown: false }).expect(204);
+    expect(await repliesFor(tam!)).toEqual([]);
+    // Nobody takes back what another wrote, and nobody writes without end.
+    await tam!.delete(`${path}/replies/${id}`).expect(404);
+    await ola!.post(`${path}/replies`).send({ text: 'From elsewhere' }).expect(404);
+    for (let n = 1; n < 5; n += 1)
+      await wren!
+        .post(`${path}/replies`)
+        .send({ text: `${n}` })
+        .expect(204);
+    const refused = await wren!.post(`${path}/replies`).send({ text: 'more' }).expect(422);
+    expect(refused.body).toMatchObject({ code: 'too-many-replies' });
+    await wren!.delete(`${path}/replies/${id}`).expect(204);
+    expect(await repliesFor(wren!)).toHaveLength(4);
   });
 
   it('are for teachers alone where that is said, also when it is said later', async () => {

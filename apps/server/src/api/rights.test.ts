@@ -270,6 +270,10 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'get /api/assignments/{id}/answers': classLearners,
   // Of a learner of the class, which its teacher has shown to it.
   'get /api/answers/{id}': classLearners,
+  'post /api/answers/{id}/replies': classLearners,
+  'delete /api/answers/{id}/replies/{reply}': classLearners,
+  'get /api/marking/hand-ins/{id}/replies': classTeachers,
+  'put /api/marking/hand-ins/{id}/replies/{reply}': classTeachers,
   'put /api/marking/hand-ins/{id}/approval': classTeachers,
   'delete /api/marking/hand-ins/{id}/approval': classTeachers,
   'get /api/assignments/{id}/hand-in': ownWork,
@@ -421,7 +425,7 @@ async function answerTo(who: Who, route: string): Promise<string> {
     .replace('{page}', things['page']!)
     .replace('{attachment}', things['attachment']!)
     .replace('{learner}', ids['tam']!)
-    .replace(/\{(upload|person|window|group|unit|word|copy|link)\}/, randomUUID())
+    .replace(/\{(upload|person|window|group|unit|word|copy|link|reply)\}/, randomUUID())
     .replace('{from}', things['class']!)
     .replace('{day}', '2026-03-05')
     .replace('{track}', 'voice')
@@ -442,7 +446,9 @@ async function answerTo(who: Who, route: string): Promise<string> {
     / (lesson|take|edition|visit|worksheet|class|assignment|course|unit|job|person|roster|template) for you/.test(
       detail ?? '',
     );
-  if (status === 404 && /\/(marking\/hand-ins|answers)\//.test(route)) return 'not-there';
+  if (status === 404 && route.includes('/marking/hand-ins/')) return 'not-there';
+  if (status === 404 && route.includes('/api/answers/'))
+    return / hand-in for you/.test(detail ?? '') ? 'not-there' : 'open';
   return status === 404 && isThing ? 'not-there' : 'open';
 }
 

@@ -194,6 +194,17 @@ async function somebodyElse(inClass?: string): Promise<string> {
   if (inClass) await test.app.get(ClassesService, { strict: false }).join(ids[inClass]!, id, 'learner');
   return signInName;
 }
+async function shownToClass(): Promise<string> {
+  const { submission } = await handedIn({ answersSeen: 'class' });
+  await ilse!.put(`/api/marking/hand-ins/${submission}/approval`).send({ named: false, times: 1 }).expect(204);
+  return submission;
+}
+async function repliedTo(): Promise<{ submission: string; reply: string }> {
+  const submission = await shownToClass();
+  await tam!.post(`/api/answers/${submission}/replies`).send({ text: 'Why south?' }).expect(204);
+  const { body } = await ilse!.get(`/api/marking/hand-ins/${submission}/replies`).expect(200);
+  return { submission, reply: (body as [{ id: string }])[0].id };
+}
 const FOR_TWO = { answerLimitMs: 60_000, makers: 2 };
 /** A small lesson of tam's that a classmate may come to. */
 async function openedToOne(): Promise<{ assignment: string; code: string }> {
@@ -780,6 +791,20 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     const path = `/api/marking/hand-ins/${submission}/approval`;
     await ilse!.put(path).send({ named: false, times: 1 }).expect(204);
     return { path };
+  },
+  'post /api/answers/{id}/replies': async () => {
+    const submission = await shownToClass();
+    const inTheEnd = async () =>
+      expect(await count('SELECT COUNT(*) AS n FROM class_reply WHERE submissionId = ?', [submission])).toBe(1);
+    return { path: `/api/answers/${submission}/replies`, by: tam!, body: { text: 'Why south?' }, inTheEnd };
+  },
+  'delete /api/answers/{id}/replies/{reply}': async () => {
+    const { submission, reply } = await repliedTo();
+    return { path: `/api/answers/${submission}/replies/${reply}`, by: tam!, again: 404 };
+  },
+  'put /api/marking/hand-ins/{id}/replies/{reply}': async () => {
+    const { submission, reply } = await repliedTo();
+    return { path: `/api/marking/hand-ins/${submission}/replies/${reply}`, body: { shown: true } };
   },
   'put /api/marking/hand-ins/{id}': async () => ({
     path: `/api/marking/hand-ins/${(await handedIn()).submission}`,

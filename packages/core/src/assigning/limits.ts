@@ -31,6 +31,10 @@ export type WorkOpens = (typeof WORK_OPENS)[number];
 export const ANSWERS_SEEN = ['teacher', 'class'] as const;
 export type AnswersSeen = (typeof ANSWERS_SEEN)[number];
 
+/** What a learner writes to an answer that the class sees: so many replies, of so many letters. */
+export const MOST_REPLIES = 5;
+export const LONGEST_REPLY = 1000;
+
 /** Templates of one teacher, and the letters of a name. */
 export const MOST_TEMPLATES = 40;
 export const LONGEST_TEMPLATE = 60;

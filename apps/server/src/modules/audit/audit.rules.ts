@@ -59,6 +59,8 @@ export const TOLD: Readonly<Record<string, Told>> = {
   'post /api/marking/hand-ins/:id/hand-back': told('handed work back to', 'submission'),
   'put /api/marking/hand-ins/:id/approval': told('showed to their class an answer of', 'submission'),
   'delete /api/marking/hand-ins/:id/approval': told('took away from their class an answer of', 'submission'),
+  'get /api/marking/hand-ins/:id/replies': told('looked at what a class said to an answer of', 'submission'),
+  'put /api/marking/hand-ins/:id/replies/:reply': told('chose what a class sees said to an answer of', 'submission'),
   'get /api/lessons/:id': told('opened work of', 'lesson'),
   'get /api/editions/:id': told('watched what was recorded by or for', 'edition'),
 };

@@ -27,6 +27,8 @@ export class KnownDto extends RosterPersonDto {
   @Whole() devices: number;
   @Whole() lessons: number;
   @Whole() handIns: number;
+  /** What they said to answers of classmates. */
+  @Whole() replies: number;
   /** Worksheets that they wrote on. */
   @Whole() worksheets: number;
   /** Lessons that they opened. */

@@ -10,6 +10,7 @@ export interface KnownOfPerson {
   readonly devices: number;
   readonly lessons: number;
   readonly handIns: number;
+  readonly replies: number;
   /** Worksheets that they wrote on. */
   readonly worksheets: number;
   readonly watched: number;
@@ -17,7 +18,7 @@ export interface KnownOfPerson {
   readonly bytes: number;
 }
 
-type Counted = 'devices' | 'lessons' | 'handIns' | 'worksheets' | 'watched' | 'bytes';
+type Counted = 'devices' | 'lessons' | 'handIns' | 'replies' | 'worksheets' | 'watched' | 'bytes';
 
 /** Everything that is known of a person, in numbers: what is in it is not shown here. */
 @Injectable()
@@ -39,16 +40,23 @@ export class KnownService {
         (SELECT COUNT(*) FROM session WHERE personId = p.id AND expiresAt > NOW(3)) AS devices,
         (SELECT COUNT(*) FROM lesson WHERE ownerId = p.id AND kind IN ('slides', 'worked')) AS lessons,
         (SELECT COUNT(*) FROM submission WHERE learnerId = p.id OR partnerId = p.id) AS handIns,
+        (SELECT COUNT(*) FROM class_reply WHERE byId = p.id) AS replies,
         (SELECT COUNT(*) FROM sheet WHERE learnerId = p.id) AS worksheets,
         (SELECT COUNT(DISTINCT lessonId) FROM visit WHERE learnerId = p.id) AS watched,
         (SELECT COALESCE(SUM(bytes), 0) FROM storage_use WHERE personId = p.id) AS bytes
        FROM person p WHERE p.id = ?`,
       [id],
     )) as [Readonly<Record<Counted, string>> & { readonly lastAt: Date | null }];
-    const { lastAt, devices, lessons, handIns, worksheets, watched, bytes } = row;
+    const { lastAt, devices, lessons, handIns, replies, worksheets, watched, bytes } = row;
     return {
       ...{ person, classes, lastAt, devices: Number(devices), lessons: Number(lessons) },
-      ...{ handIns: Number(handIns), worksheets: Number(worksheets), watched: Number(watched), bytes: Number(bytes) },
+      ...{
+        handIns: Number(handIns),
+        replies: Number(replies),
+        worksheets: Number(worksheets),
+        watched: Number(watched),
+        bytes: Number(bytes),
+      },
     };
   }
 }

@@ -14,6 +14,7 @@ import {
   isLate,
   makersOf,
   namesOf,
+  Replies,
   SUBMISSION_KINDS,
   SubmissionsService,
   type Submission,
@@ -63,6 +64,8 @@ export class QueueRowDto extends MarkingDto {
   /** Since when a teacher has said that the class may see it, and whether the class is told whose it is. */
   @When({ nullable: true }) approvedAt: string | null;
   @Flag() named: boolean;
+  /** Replies of the class that wait for a teacher's yes. */
+  @Whole() replies: number;
 }
 export class MarkingDeskDto {
   @Id() assignmentId: string;
@@ -115,6 +118,7 @@ export class MarkingController {
     private readonly lessons: LessonsService,
     private readonly people: PeopleService,
     private readonly submissions: SubmissionsService,
+    private readonly replies: Replies,
     private readonly worksheets: WorksheetsService,
   ) {}
 
@@ -155,6 +159,7 @@ export class MarkingController {
     const feedback = await this.lessons.forSubmissions(submissions.map((one) => one.id));
     const heard = await this.marking.heard(submissions, marks, feedback);
     const answers = await this.editions.newestReadyOf(submissions.flatMap((one) => one.answerId ?? []));
+    const replies = await this.replies.waitingOf(id);
     const queue = submissions.map((submission): QueueRowDto => {
       const last = marks.get(submission.id);
       const mark = marksFor(submission, last);
@@ -184,6 +189,7 @@ export class MarkingController {
         heardAt: at?.toISOString() ?? null,
         approvedAt: submission.approvedAt?.toISOString() ?? null,
         named: submission.named,
+        replies: replies.get(submission.id) ?? 0,
       };
     });
     const { points, makers, worksheetId, answersSeen } = assignment;

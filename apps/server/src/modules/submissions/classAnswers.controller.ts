@@ -9,6 +9,8 @@ import { LessonsService } from '../lessons/index.ts';
 import { filesOn, PagesService, ShownPageDto, shownPage } from '../pages/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { Approvals } from './approvals.service.ts';
+import { repliesFor, ReplyDto } from './replies.controller.ts';
+import { Replies } from './replies.service.ts';
 import { KINDS, makersOf, namesOf, type Submission } from './submission.entity.ts';
 import { LONGEST_TEXT } from './submissions.rules.ts';
 import { SubmissionsService } from './submissions.service.ts';
@@ -38,6 +40,8 @@ export class ClassAnswerDto extends ClassAnswerRowDto {
   /** Its pages as they were handed in: nothing of what teachers put on them. */
   @Parts(() => ShownPageDto) pages: ShownPageDto[];
   @Part(() => MediaDto) media: MediaDto;
+  /** What the class sees of what was said to it, and one's own that waits. */
+  @Parts(() => ReplyDto) replies: ReplyDto[];
 }
 
 /** Answers that a class sees, each after a teacher's yes. */
@@ -46,6 +50,7 @@ export class ClassAnswerDto extends ClassAnswerRowDto {
 export class ClassAnswersController {
   constructor(
     private readonly approvals: Approvals,
+    private readonly replies: Replies,
     private readonly submissions: SubmissionsService,
     private readonly assignments: AssignmentsService,
     private readonly heads: AssignmentHeads,
@@ -109,7 +114,14 @@ export class ClassAnswersController {
       editionId: answerId === null ? null : ((await this.editions.newestReady(answerId))?.id ?? null),
       pages: pages.map(shownPage),
       media: await this.media.give(person, [`answer:${id}`], filesOn(pages)),
+      replies: await this.#replies(person, submission),
     };
+  }
+
+  async #replies({ id: personId }: SignedIn, submission: Submission): Promise<ReplyDto[]> {
+    const all = await this.replies.of(submission);
+    const seen = all.filter(({ approvedAt, byId }) => approvedAt !== null || byId === personId);
+    return repliesFor(personId, seen, await this.people.byIds(seen.map(({ byId }) => byId)));
   }
 
   /** Those that stand before the class, as a learner of it sees them. */

@@ -1,5 +1,6 @@
 export { SubmissionsModule } from './submissions.module.ts';
 export { SubmissionsService } from './submissions.service.ts';
+export { Replies } from './replies.service.ts';
 export { Approvals } from './approvals.service.ts';
 export { isLate } from './submissions.rules.ts';
 export { HandInDto, ShownHandIn } from './shownHandIn.ts';

@@ -11,8 +11,11 @@ import { AnswersController } from './answers.controller.ts';
 import { Approvals } from './approvals.service.ts';
 import { AnswersService } from './answers.service.ts';
 import { ClassAnswersController } from './classAnswers.controller.ts';
+import { RepliesController } from './replies.controller.ts';
+import { Replies } from './replies.service.ts';
 import { ShownHandIn } from './shownHandIn.ts';
 import { AnswerPairEntity } from './answerPair.entity.ts';
+import { ClassReplyEntity } from './classReply.entity.ts';
 import { Pairs } from './pairs.service.ts';
 import { SubmissionEntity } from './submission.entity.ts';
 import { SubmissionsController } from './submissions.controller.ts';
@@ -24,7 +27,7 @@ import { ImportsModule } from '../imports/index.ts';
 
 @Module({
   imports: [
-    TypeOrmModule.forFeature([SubmissionEntity, AnswerPairEntity]),
+    TypeOrmModule.forFeature([SubmissionEntity, AnswerPairEntity, ClassReplyEntity]),
     AssignmentsModule,
     ClassesModule,
     EditionsModule,
@@ -36,8 +39,8 @@ import { ImportsModule } from '../imports/index.ts';
     TakesModule,
     WatchingModule,
   ],
-  controllers: [SubmissionsController, AnswersController, ClassAnswersController],
-  providers: [SubmissionsService, AnswersService, Approvals, Pairs, ShownHandIn, WrittenWorks],
-  exports: [SubmissionsService, Approvals, ShownHandIn],
+  controllers: [SubmissionsController, AnswersController, ClassAnswersController, RepliesController],
+  providers: [SubmissionsService, AnswersService, Approvals, Pairs, Replies, ShownHandIn, WrittenWorks],
+  exports: [SubmissionsService, Approvals, Replies, ShownHandIn],
 })
 export class SubmissionsModule {}

@@ -120,6 +120,7 @@ function MakersRoom({ lesson, takes, title, leftMs, onLeave }: RoomProps) {
   const queries = useQueryClient();
   // What is left when recording begins is the limit: what comes in meanwhile does not move it.
   const [limitMs] = useState(leftMs);
+  const [running, setRunning] = useState(false);
   const { id } = lesson;
   const refresh = () =>
     Promise.all([
@@ -156,10 +157,13 @@ function MakersRoom({ lesson, takes, title, leftMs, onLeave }: RoomProps) {
         onKeep={onLeave}
         onRecordAgain={takeOut}
         onAddBoard={addBoard}
+        onRunning={setRunning}
         beside={
-          <Button variant="subtle" color="var(--ob-hall-text)" onClick={onLeave}>
-            Back to pages and recordings
-          </Button>
+          running ? null : (
+            <Button variant="subtle" color="var(--ob-hall-text)" onClick={onLeave}>
+              Back to your pages
+            </Button>
+          )
         }
       />
     </div>

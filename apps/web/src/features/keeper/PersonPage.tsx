@@ -139,6 +139,7 @@ function factsOf(known: Known): readonly (readonly [string, ReactNode])[] {
     ...(role === 'learner'
       ? ([
           ['Hand-ins', known.handIns.toLocaleString('en')],
+          ['Replies to classmates', known.replies.toLocaleString('en')],
           ['Worksheets written on', known.worksheets.toLocaleString('en')],
           ['Lessons opened', known.watched.toLocaleString('en')],
         ] as const)

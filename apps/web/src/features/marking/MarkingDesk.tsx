@@ -100,6 +100,7 @@ function QueueRow({
           {state}
           {row.late ? ' · late' : ''}
           {row.points === null ? '' : ` · ${row.points} points`}
+          {row.replies === 0 ? '' : ` · ${row.replies === 1 ? 'a reply waits' : `${row.replies} replies wait`}`}
         </Text>
       </Link>
     </li>

@@ -2,6 +2,7 @@ import { Button, Group, Stack, Text } from '@mantine/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { call, client, type Api } from '../../shared/api/index.ts';
 import { offerUndo, ProblemNote, whenText } from '../../shared/ui/index.ts';
+import { RepliesToAnswer } from './RepliesToAnswer.tsx';
 import { deskKey } from './deskKey.ts';
 
 interface Props {
@@ -55,6 +56,7 @@ export function ShownToClass({ desk, row }: Props) {
           </>
         )}
       </Group>
+      {row.approvedAt && <RepliesToAnswer submissionId={row.submissionId} />}
       <ProblemNote failure={save.error} />
     </Stack>
   );

@@ -9,6 +9,7 @@ import { PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
 import { whoseAnswer } from './ClassAnswers.tsx';
 import { EditionView } from './EditionView.tsx';
 import { NotYours } from './NotOpen.tsx';
+import { Replies } from './Replies.tsx';
 import classes from './Watch.module.css';
 
 /** Sharp where a page is as wide as the widest screen it is read on. */
@@ -17,8 +18,9 @@ const WIDE_PX = 1600;
 /** One answer that a teacher has shown to the class: the work itself, and nothing that was said of it. */
 export function ClassAnswerPage() {
   const { assignment = '', answer: id = '' } = useParams();
+  const key = ['answers', assignment, id];
   const answer = useQuery({
-    queryKey: ['answers', assignment, id],
+    queryKey: key,
     queryFn: () => call(client.GET('/api/answers/{id}', { params: { path: { id } } })).then(learnMedia),
   });
   const back = (
@@ -47,6 +49,7 @@ export function ClassAnswerPage() {
               An answer to <bdi>{data.title}</bdi>
             </Text>
             {data.kind === 'spoken' ? <Spoken id={data.editionId} /> : <Written answer={data} />}
+            <Replies answerId={id} replies={data.replies} queryKey={key} />
             {back}
           </Stack>
         )}

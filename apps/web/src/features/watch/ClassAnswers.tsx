@@ -31,20 +31,18 @@ export function ClassAnswers({ assignmentId: id }: { readonly assignmentId: stri
           rows.length === 0 ? (
             <Text c="dimmed">None yet. Your teacher chooses which ones the class sees.</Text>
           ) : (
-            <div className="ob-card">
-              <ManyRows rows={rows}>
-                {(row) => (
-                  <li key={row.id} className="ob-row">
-                    <Link className="ob-link ob-finger" to={`/desk/${id}/answers/${row.id}`}>
-                      <bdi>{whoseAnswer(row)}</bdi>
-                    </Link>
-                    <Text size="sm" c="dimmed">
-                      {KINDS[row.kind]} · {whenText(row.approvedAt)}
-                    </Text>
-                  </li>
-                )}
-              </ManyRows>
-            </div>
+            <ManyRows rows={rows}>
+              {(row) => (
+                <li key={row.id} className="ob-row">
+                  <Link className="ob-link ob-finger" to={`/desk/${id}/answers/${row.id}`}>
+                    <bdi>{whoseAnswer(row)}</bdi>
+                  </Link>
+                  <Text size="sm" c="dimmed">
+                    {KINDS[row.kind]} · {whenText(row.approvedAt)}
+                  </Text>
+                </li>
+              )}
+            </ManyRows>
           )
         }
       </Show>

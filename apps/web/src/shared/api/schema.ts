@@ -2481,6 +2481,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/answers/{id}/replies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["replies_write"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/answers/{id}/replies/{reply}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["replies_takeBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/replies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["replies_all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/replies/{reply}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["replies_setShown"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -3535,6 +3599,7 @@ export interface components {
             devices: number;
             lessons: number;
             handIns: number;
+            replies: number;
             worksheets: number;
             watched: number;
             bytes: number;
@@ -4055,6 +4120,7 @@ export interface components {
             /** Format: date-time */
             approvedAt: string | null;
             named: boolean;
+            replies: number;
         };
         MarkingDeskDto: {
             /** Format: uuid */
@@ -4144,6 +4210,16 @@ export interface components {
             /** Format: date-time */
             approvedAt: string;
         };
+        ReplyDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            own: boolean;
+            text: string;
+            /** Format: date-time */
+            at: string;
+            shown: boolean;
+        };
         ClassAnswerDto: {
             /** Format: uuid */
             id: string;
@@ -4161,6 +4237,13 @@ export interface components {
             editionId: string | null;
             pages: components["schemas"]["ShownPageDto"][];
             media: components["schemas"]["MediaDto"];
+            replies: components["schemas"]["ReplyDto"][];
+        };
+        NewReplyDto: {
+            text: string;
+        };
+        ShownDto: {
+            shown: boolean;
         };
         TodayLessonDto: {
             /** Format: uuid */
@@ -8791,6 +8874,97 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ClassAnswerDto"];
                 };
+            };
+        };
+    };
+    replies_write: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewReplyDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    replies_takeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                reply: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    replies_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReplyDto"][];
+                };
+            };
+        };
+    };
+    replies_setShown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                reply: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShownDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

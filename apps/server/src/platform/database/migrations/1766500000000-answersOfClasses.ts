@@ -4,6 +4,8 @@ const KEYS = [
   ['submission', 'partnerId', 'person', 'FK_0478e2564a6f27969db83c5bb2a', 'NO ACTION'],
   ['answer_pair', 'lessonId', 'lesson', 'FK_4c8657304edc282658aced065fc', 'CASCADE'],
   ['answer_pair', 'partnerId', 'person', 'FK_3ddad449af78b1373428da1e859', 'CASCADE'],
+  ['class_reply', 'submissionId', 'submission', 'FK_fa524ef7ab005699b833f393dc6', 'CASCADE'],
+  ['class_reply', 'byId', 'person', 'FK_dd680ee0e24974beb65d44e2fd0', 'CASCADE'],
 ] as const;
 
 /** Answers that a class may see, and small lessons that learners make, alone or in twos. */
@@ -25,6 +27,7 @@ export class AnswersOfClasses1766500000000 implements MigrationInterface {
       'CREATE INDEX `IDX_0478e2564a6f27969db83c5bb2` ON `submission` (`partnerId`)',
       'ALTER TABLE `submission` ADD CONSTRAINT `CHK_submission_two` CHECK (partnerId IS NULL OR partnerId <> learnerId)',
       'CREATE TABLE `answer_pair` (`lessonId` uuid NOT NULL, `assignmentId` uuid NOT NULL, `partnerId` uuid NULL, `code` char(8) NULL, UNIQUE INDEX `IDX_cf20ec4beeb32dff31d7f8b3b4` (`assignmentId`, `code`), UNIQUE INDEX `IDX_3783591a357730400bb66bee8a` (`assignmentId`, `partnerId`), INDEX `IDX_3ddad449af78b1373428da1e85` (`partnerId`), PRIMARY KEY (`lessonId`)) ENGINE=InnoDB',
+      'CREATE TABLE `class_reply` (`id` uuid NOT NULL, `submissionId` uuid NOT NULL, `times` int NOT NULL, `byId` uuid NOT NULL, `text` text NOT NULL, `at` datetime(3) NOT NULL, `approvedAt` datetime(3) NULL, INDEX `IDX_dd680ee0e24974beb65d44e2fd` (`byId`), INDEX `IDX_107777d2aa40cc773a0d54d1b7` (`submissionId`, `at`), PRIMARY KEY (`id`)) ENGINE=InnoDB',
       ...KEYS.map(
         ([table, column, of, name, gone]) =>
           `ALTER TABLE \`${table}\` ADD CONSTRAINT \`${name}\` FOREIGN KEY (\`${column}\`) REFERENCES \`${of}\`(\`id\`) ON DELETE ${gone} ON UPDATE NO ACTION`,
@@ -35,6 +38,7 @@ export class AnswersOfClasses1766500000000 implements MigrationInterface {
 
   async down(runner: QueryRunner): Promise<void> {
     for (const sql of [
+      'DROP TABLE `class_reply`',
       'DROP TABLE `answer_pair`',
       'ALTER TABLE `submission` DROP FOREIGN KEY `FK_0478e2564a6f27969db83c5bb2a`',
       'ALTER TABLE `submission` DROP CONSTRAINT `CHK_submission_two`',
