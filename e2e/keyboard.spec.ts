@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { asPerson, lessonCalled } from './support/people.ts';
+import { asPerson, give, lessonCalled } from './support/people.ts';
+import { lasts } from './support/room.ts';
 import { frames } from './support/settled.ts';
 
 /** Where the focus is, as a screen reader would name it; `nowhere` on the page as a whole. */
@@ -139,6 +140,82 @@ test('a lesson is given, watched, handed in, marked and corrected with keys alon
   });
   await context.close();
 });
+
+test(
+  'a small lesson is made, and a classmate’s is watched and answered, with keys alone',
+  { tag: '@real-time' },
+  async ({ browser }) => {
+    const { page: ilse, context } = await asPerson(browser, 'ilse.marrow');
+    const { id: classId } = (await list(ilse, '/api/classes')).find(({ name }) => name === 'Weather logs 10b')!;
+    const lesson = await lessonCalled(ilse, 'Wind against tide');
+    const work = { handIn: true, answerLimitMs: 60_000, makers: 2, answersSeen: 'class' };
+    const id = await give(ilse, lesson, classId, work);
+    const records = { permissions: ['microphone'] };
+    const { page: greta, context: one } = await asPerson(browser, 'greta.sands', records);
+    await greta.addInitScript(() => localStorage.setItem('oakbell.countdown', '0'));
+
+    await test.step('its pages', async () => {
+      await greta.goto(`/desk/${id}`);
+      await on(greta, /^Make your small lesson$/);
+      await expect(greta.getByRole('heading', { level: 1, name: /^Your small lesson/ })).toBeVisible();
+      await on(greta, /^Show a code$/);
+      await on(greta, /^Let nobody in$/);
+      await on(greta, /^Add a board$/);
+      await expect.poll(() => here(greta)).toBe('Squared');
+      await press(greta, 'ArrowDown');
+      await press(greta, 'Enter');
+      await expect(greta.getByRole('img', { name: 'Page 2' })).toBeVisible();
+      await on(greta, /^Move page 2$/, 'ArrowUp');
+      await expect(greta.getByText('Page 2 is now page 1 of 2.')).toBeAttached();
+      await on(greta, /^Remove page 2$/);
+      await expect(greta.getByRole('img', { name: 'Page 2' })).toHaveCount(0);
+      await on(greta, /^Undo$/);
+      await expect(greta.getByRole('img', { name: 'Page 2' })).toBeVisible();
+    });
+
+    await test.step('its recording, heard and handed in', async () => {
+      await on(greta, /^Record$/);
+      await expect(greta.getByText('Ready to record')).toBeVisible();
+      await on(greta, /^Record$/);
+      await expect(greta.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
+      await lasts(greta, 1.5);
+      await on(greta, /^Stop$/);
+      await expect(greta.getByText('It is saved.')).toBeVisible();
+      await expect(greta.getByRole('button', { name: 'Keep it', exact: true })).toBeEnabled();
+      await on(greta, /^Keep it$/);
+      await on(greta, /^Play$/);
+      await on(greta, /^Take out recording 1$/);
+      await expect(greta.getByText('Nothing is recorded yet')).toBeVisible();
+      await on(greta, /^Undo$/);
+      await expect(greta.getByRole('button', { name: 'Take out recording 1' })).toBeVisible();
+      await on(greta, /^Hand it in$/);
+      await expect(greta.getByText(/^Your small lesson/)).toBeVisible();
+    });
+
+    await test.step('the teacher says yes', async () => {
+      await ilse.goto(`/marking/${id}`);
+      await on(ilse, /^Show it without its name$/);
+      await expect(ilse.getByText('The class sees this answer, without its name')).toBeVisible();
+    });
+
+    const { page: hugo, context: other } = await asPerson(browser, 'hugo.brill');
+    await test.step('a classmate watches and answers it', async () => {
+      await hugo.goto(`/desk/${id}`);
+      await on(hugo, /^Somebody of the class$/);
+      await on(hugo, /^Watch$/);
+      await expect(hugo.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
+      await tabTo(hugo, /^Your reply$/);
+      await hugo.keyboard.type('I would say the same.');
+      await on(hugo, /^Send the reply$/);
+      await expect(hugo.getByText('waits for your teacher; only you see it')).toBeVisible();
+      await on(ilse, /^Show the reply of Hugo Brill$/);
+      await expect(hugo.getByText('waits for your teacher')).toHaveCount(0);
+      await on(hugo, /^Take it back$/);
+      await expect(hugo.getByText('I would say the same.')).toHaveCount(0);
+    });
+    for (const each of [context, one, other]) await each.close();
+  },
+);
 
 test('dialogs, menus and lists give the focus back to where it came from', async ({ browser }) => {
   const { page, context } = await asPerson(browser, 'ilse.marrow');

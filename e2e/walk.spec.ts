@@ -4,7 +4,7 @@ import { asPerson } from './support/people.ts';
 import { CLASSES } from './walk/classes.ts';
 import { LIBRARY } from './walk/library.ts';
 import { KEEPER } from './walk/keeper.ts';
-import { HANDED_BACK, IN_ORDER, LEARNER } from './walk/learner.ts';
+import { HANDED_BACK, IN_ORDER, LEARNER, MAKER } from './walk/learner.ts';
 import { NOBODY } from './walk/nobody.ts';
 import { PAGES } from './walk/pages.ts';
 import { POLISH } from './walk/polish.ts';
@@ -16,6 +16,7 @@ import { CO_TEACHER, TEACHER } from './walk/teacher.ts';
 const WALKS: readonly (readonly [string, string | null, readonly State[], 'on phones' | 'at a desk'])[] = [
   ['nobody in particular', null, NOBODY, 'on phones'],
   ['a learner', 'maren.voss', LEARNER, 'on phones'],
+  ['a learner who makes a small lesson', 'mila.thorne', MAKER, 'on phones'],
   ['a learner who got work back', 'wren.calloway', HANDED_BACK, 'on phones'],
   ['a learner with lessons in order', 'alma.brandreth', IN_ORDER, 'on phones'],
   ['a teacher', 'ilse.marrow', TEACHER, 'at a desk'],

@@ -1,3 +1,4 @@
+import { expect, type Page } from '@playwright/test';
 import { heading, press, refused, type State } from './state.ts';
 
 export const LEARNER: readonly State[] = [
@@ -93,6 +94,91 @@ export const LEARNER: readonly State[] = [
       await page.getByRole('link', { name: /The rule of twelfths/ }).click();
       await page.getByRole('link', { name: 'Record your answer' }).click();
     },
+    seen: (page) => page.getByText('Ready to record'),
+  },
+  {
+    name: 'answers of the class',
+    at: async (page) => {
+      await page.goto('/desk');
+      await page.getByRole('link', { name: /Course to steer/ }).click();
+    },
+    seen: (page) => page.getByRole('link', { name: 'Tam Oriel' }),
+  },
+  {
+    name: 'an answer on paper, and a reply to it',
+    at: async (page) => {
+      await page.goto('/desk');
+      await page.getByRole('link', { name: /Course to steer/ }).click();
+      await page.getByRole('link', { name: 'Tam Oriel' }).click();
+    },
+    open: async (page) => {
+      await page.getByLabel('Your reply').fill('Why 055?');
+      await page.getByRole('button', { name: 'Send the reply' }).click();
+    },
+    seen: (page) => page.getByText('waits for your teacher; only you see it').first(),
+    after: async (page) => {
+      await page.getByRole('button', { name: 'Take it back' }).first().click();
+      await expect(page.getByRole('button', { name: 'Take it back' })).toHaveCount(0);
+    },
+  },
+  {
+    name: 'an answer in words, without a name',
+    at: async (page) => {
+      await page.goto('/desk');
+      await page.getByRole('link', { name: /Course to steer/ }).click();
+      await page.getByRole('link', { name: 'Somebody of the class' }).click();
+    },
+    seen: heading('Somebody of the class'),
+  },
+];
+
+const smallLesson = async (page: Page): Promise<string> => {
+  const desk = (await (await page.request.get('/api/desk')).json()) as {
+    assignmentId: string;
+    makers: number | null;
+  }[];
+  return desk.find(({ makers }) => makers === 2)!.assignmentId;
+};
+const toMaking = async (page: Page): Promise<void> => {
+  await page.goto(`/answer/${await smallLesson(page)}`);
+};
+
+/** A learner who is asked for a small lesson of their own. */
+export const MAKER: readonly State[] = [
+  {
+    name: 'a small lesson that is asked for',
+    at: async (page) => {
+      await page.goto(`/desk/${await smallLesson(page)}`);
+    },
+    seen: (page) => page.getByRole('link', { name: 'Make your small lesson' }),
+  },
+  {
+    name: 'a small lesson to be made, with a code for a classmate',
+    at: toMaking,
+    open: press('Show a code'),
+    seen: (page) => page.getByText(/^[0-9A-Z]{4}-[0-9A-Z]{4}$/),
+    after: press('Let nobody in'),
+  },
+  {
+    name: 'a code that is none',
+    at: toMaking,
+    open: async (page) => {
+      await refused(/answer\/with$/, 404, 'no-such-code', 'Nobody who makes this has such a code.')(page);
+      await page.getByLabel('Or make it with somebody who has a code').fill('2222-2222');
+      await page.getByRole('button', { name: 'Come in' }).click();
+    },
+    seen: (page) => page.getByText('Nobody who makes this has such a code.'),
+  },
+  {
+    name: 'the boards of a small lesson',
+    at: toMaking,
+    open: press('Add a board'),
+    seen: (page) => page.getByRole('menuitem', { name: 'Number line' }),
+  },
+  {
+    name: 'the room of a small lesson',
+    at: toMaking,
+    open: press(/^Record( more)?$/),
     seen: (page) => page.getByText('Ready to record'),
   },
 ];

@@ -1,7 +1,7 @@
 import { Button, Group, Stack, Text, Textarea, Title } from '@mantine/core';
 import { LONGEST_REPLY, MOST_REPLIES } from '@oakbell/core/assigning';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { call, client, once, type Api } from '../../shared/api/index.ts';
 import { ProblemNote, whenText } from '../../shared/ui/index.ts';
 import classes from './Watch.module.css';
@@ -18,12 +18,17 @@ export function Replies({ answerId: id, replies, queryKey }: Props) {
   const queries = useQueryClient();
   const refresh = () => queries.invalidateQueries({ queryKey });
   const [text, setText] = useState('');
+  const field = useRef<HTMLTextAreaElement>(null);
   const write = useMutation({
     mutationFn: () =>
       once((header) =>
         call(client.POST('/api/answers/{id}/replies', { params: { path: { id }, header }, body: { text } })),
       ),
-    onSuccess: () => setText(''),
+    onSuccess: () => {
+      setText('');
+      // The button is of no use now: where one would go on is the field.
+      field.current?.focus();
+    },
     onSettled: refresh,
   });
   const takeBack = useMutation({
@@ -62,6 +67,7 @@ export function Replies({ answerId: id, replies, queryKey }: Props) {
       >
         <Stack gap="xs" mt="sm">
           <Textarea
+            ref={field}
             label="Your reply"
             description={
               isFull
