@@ -18,7 +18,7 @@ test(
     const before = new Set((await givenNow()).map((one) => one.id));
     await page.getByLabel('Who', { exact: true }).selectOption({ index: 1 });
     await page.getByLabel('What to do').fill('How deep is it at ten? Answer aloud.');
-    await page.getByRole('switch', { name: 'They answer aloud' }).click();
+    await page.getByLabel('They record').selectOption('A spoken answer');
     await page.getByLabel('Seconds at most').fill('10');
     await page.getByLabel('On which page').selectOption({ label: 'Page 4 of this lesson' });
     await expect(page.getByLabel('What learners will see')).toContainText('Answer aloud, up to 0:10.');

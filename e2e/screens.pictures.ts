@@ -190,19 +190,38 @@ for (const [suffix, viewport] of [
   });
 }
 
-test('the sound check, and a pen companion', async ({ page, browser }) => {
+test('a small lesson', async ({ browser }) => {
+  const { page, context } = await asPerson(browser, 'mila.thorne', { permissions: ['microphone'] });
+  await page.addInitScript(() => localStorage.setItem('oakbell.countdown', '0'));
+  const desk = (await (await page.request.get('/api/desk')).json()) as {
+    assignmentId: string;
+    makers: number | null;
+  }[];
+  await page.goto(`/answer/${desk.find(({ makers }) => makers === 2)!.assignmentId}`);
+  await page.getByRole('button', { name: 'Add a board' }).click();
+  await page.getByRole('menuitem', { name: 'Graph axes' }).click();
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(page.getByText('Ready to record')).toBeVisible();
+  await record(page);
+  await draw(page, [0.2, 0.7], [0.6, 0.3]);
+  await draw(page, [0.7, 0.3], [0.3, 0.6]);
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await expect(page.getByText('It is saved.')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep it', exact: true }).click();
+  await page.getByRole('button', { name: 'Show a code' }).click();
+  await expect(page.getByRole('button', { name: 'Let nobody in' })).toBeVisible();
+  await page.getByRole('button', { name: 'Ten seconds on' }).click();
+  await frames(page, 40);
+  await picture(page, 'small-lesson');
+  await context.close();
+});
+
+test('a pen companion', async ({ page, browser }) => {
   await signIn(page, 'ilse.marrow');
   await page.goto('/lessons');
   await page.getByRole('link', { name: 'Three bearings, one position' }).click();
   await page.waitForURL(/lessons\/.+/);
   await openRoom(page, /lessons\/([^/]+)/.exec(page.url())![1]!);
-  await page.getByRole('button', { name: 'Microphone', exact: true }).click();
-  await page.getByRole('button', { name: 'Sound check' }).click();
-  await page.getByRole('button', { name: 'Record ten seconds' }).click();
-  await expect(page.getByText('This sounds good')).toBeVisible();
-  await settled(page);
-  await page.screenshot({ path: join(FOLDER, 'sound-check.png') });
-  await page.getByRole('button', { name: 'Close' }).click();
   await page.getByRole('button', { name: 'Pen', exact: true }).click();
   await page.getByRole('button', { name: 'Show a code' }).click();
   const code = await page.getByLabel(/^Code /).textContent();

@@ -79,7 +79,8 @@ export function Giving({ item, before, onDone }: Props) {
           </Button>
           <Text size="sm" c="dimmed">
             Up to {timeText(fromMillis(answerLimitMs))}
-            {makers !== null && makers > 1 ? ', alone or with a classmate' : ''}. You can record it again until you hand it in.
+            {makers !== null && makers > 1 ? ', alone or with a classmate' : ''}. You can record it again until you hand
+            it in.
           </Text>
         </Group>
       )}
