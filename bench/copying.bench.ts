@@ -48,12 +48,12 @@ async function fullCourse(
       table: 'assignment',
       columns: [
         ...['id', 'classId', 'byId', 'toAll', 'instructions', 'dueAt', 'points', 'handIn', 'watchedPercent'],
-        ...['workOpens', 'unitId', 'day', 'place', 'createdAt'],
+        ...['workOpens', 'answersSeen', 'unitId', 'day', 'place', 'createdAt'],
       ],
     },
     items.map(({ id: item, unit, at }) => [
       ...[item, id, teacherId, 1, '<p>Watch it to the end.</p>', new Date(`${daysAfter(monday, at % 60)}T15:00:00Z`)],
-      ...[20, 1, 90, 'at-once', unit, daysAfter(monday, at % 60), at, new Date()],
+      ...[20, 1, 90, 'at-once', 'teacher', unit, daysAfter(monday, at % 60), at, new Date()],
     ]),
   );
   await insertRows(

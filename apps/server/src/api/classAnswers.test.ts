@@ -280,6 +280,15 @@ describe('a small lesson', () => {
     expect(await begin(tam!, assignment)).toEqual({ lessonId, own: true, with: null, code: null });
   });
 
+  it('has one pair for each of them: whoever comes to another’s lesson lets nobody into their own', async () => {
+    const assignment = await forTwo();
+    const mine = await openTo(wren!, assignment);
+    const { code } = await openTo(tam!, assignment);
+    await comeTo(wren!, assignment, code).expect(200);
+    const moved = await test.signedIn('moved');
+    expect((await comeTo(moved, assignment, mine.code).expect(404)).body).toMatchObject({ code: 'no-such-code' });
+  });
+
   it('is not made by two once one of them has handed in, nor by a code of another class', async () => {
     const assignment = await forTwo();
     const { code } = await openTo(tam!, assignment);

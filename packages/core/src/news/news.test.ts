@@ -1,4 +1,14 @@
-import { groupedNews, isQuiet, isWished, newsKey, newsWords, plainWishes, type NewsThing } from './index.ts';
+import {
+  groupedNews,
+  isQuiet,
+  isWished,
+  NEWS_KINDS,
+  newsKey,
+  newsWords,
+  plainWishes,
+  type NewsKind,
+  type NewsThing,
+} from './index.ts';
 
 const thing = (more: Partial<NewsThing>): NewsThing => ({
   ...{ kind: 'handed-in', assignmentId: 'a', thingId: 'x', at: 10 },
@@ -21,11 +31,11 @@ describe('quiet hours', () => {
   });
 });
 
-it('what was changed goes with what is given, and other kinds by themselves', () => {
-  const wishes = { kinds: ['given'] as const };
-  expect((['given', 'changed', 'due', 'handed-back'] as const).map((kind) => isWished(wishes, kind))).toEqual([
-    ...[true, true, false, false],
-  ]);
+it('what was changed goes with what is given, what the class sees with what comes back, and others by themselves', () => {
+  const wished = (...kinds: readonly NewsKind[]) => NEWS_KINDS.filter((kind) => isWished({ kinds }, kind));
+  expect(wished('given')).toEqual(['given', 'changed']);
+  expect(wished('handed-back')).toEqual(['handed-back', 'approved']);
+  expect(wished('due')).toEqual(['due']);
 });
 
 it('things of one kind about one assignment are one group, and the newest group comes first', () => {

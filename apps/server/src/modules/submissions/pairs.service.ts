@@ -84,10 +84,12 @@ export class Pairs {
       const owner = found && (await this.#ownerOf(found.lessonId));
       if (!found || !owner || owner === personId)
         throw new Problem(404, 'no-such-code', 'Nobody who makes this has such a code. Read it once more.');
-      if ((await this.of(assignment.id, personId))?.partnerId)
-        throw new Problem(409, 'pair-is-full', 'You make this with somebody already.');
+      const own = await this.of(assignment.id, personId);
+      if (own?.partnerId) throw new Problem(409, 'pair-is-full', 'You make this with somebody already.');
       if (await this.#handedIn(assignment.id, personId)) throw handedIn('You have');
       if (await this.#handedIn(assignment.id, owner)) throw handedIn('They have');
+      // Nobody comes to what its maker has left for now.
+      if (own) await this.pairs.delete({ lessonId: own.lessonId });
       await this.pairs.update({ lessonId: found.lessonId }, { partnerId: personId, code: null });
       await this.#tell(assignment, [personId, owner]);
     });
