@@ -117,7 +117,14 @@ export const askedWith = (lessonIds: readonly string[], terms: object = {}) => (
 });
 const WORK = { instructions: 'Watch it.', points: 20, handIn: true, watchedPercent: 90, workOpens: 'at-once' };
 /** What a template keeps of it. */
-export const templateOf = (name: string, terms: object = {}) => ({ ...WORK, answerLimitMs: null, ...terms, name });
+export const templateOf = (name: string, terms: object = {}) => ({
+  ...WORK,
+  answerLimitMs: null,
+  makers: null,
+  answersSeen: 'teacher',
+  ...terms,
+  name,
+});
 /** The same, given to all of a class. */
 export const toClass = (lessonId: string, classId: string, terms: object = {}) => ({
   ...askedWith([lessonId]),
