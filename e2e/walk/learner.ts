@@ -68,6 +68,8 @@ export const LEARNER: readonly State[] = [
       await page.goto('/desk');
       await page.getByRole('link', { name: /The rule of twelfths/ }).click();
       await page.getByRole('link', { name: /the worksheet$/ }).click();
+      // The lesson has keys of its own, until the sheet is here.
+      await page.waitForURL(/\/worksheet\//);
       await page.getByRole('button', { name: /^Keys/ }).click();
     },
     seen: (page) => page.getByRole('dialog', { name: /^Keys/ }),
@@ -84,6 +86,8 @@ export const LEARNER: readonly State[] = [
       await page.goto('/desk');
       await page.getByRole('link', { name: /The rule of twelfths/ }).click();
       await page.getByRole('link', { name: /the worksheet$/ }).click();
+      // The lesson has keys of its own, until the sheet is here.
+      await page.waitForURL(/\/worksheet\//);
     },
     seen: (page) => page.getByText('This was handed back, so nothing more'),
   },

@@ -21,7 +21,7 @@ const learner: RouteObject[] = [
   },
   {
     path: 'desk/:assignment/answers/:answer',
-    ...place(async () => ({ Component: (await import('../features/watch/index.ts')).ClassAnswerPage })),
+    ...place(async () => ({ Component: (await import('../features/watch/answers.ts')).ClassAnswerPage })),
   },
   {
     path: 'answer/:assignment',

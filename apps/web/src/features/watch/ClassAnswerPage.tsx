@@ -6,11 +6,11 @@ import { useEdition } from '../../kits/player/index.ts';
 import { PagePicture } from '../../kits/stage/index.ts';
 import { call, client, corePage, isGone, learnMedia, mediaAddress, type Api } from '../../shared/api/index.ts';
 import { PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
-import { whoseAnswer } from './ClassAnswers.tsx';
 import { EditionView } from './EditionView.tsx';
 import { NotYours } from './NotOpen.tsx';
 import { Replies } from './Replies.tsx';
 import classes from './Watch.module.css';
+import { whoseAnswer } from './whoseAnswer.ts';
 
 /** Sharp where a page is as wide as the widest screen it is read on. */
 const WIDE_PX = 1600;

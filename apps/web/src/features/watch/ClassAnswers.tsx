@@ -2,18 +2,13 @@ import { Text, Title } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { call, client, type Api } from '../../shared/api/index.ts';
-import { ManyRows, Show, whenText } from '../../shared/ui/index.ts';
+import { Show, whenText } from '../../shared/ui/index.ts';
+import { whoseAnswer } from './whoseAnswer.ts';
 
 /** What an answer is, after whose it is. */
 const KINDS: Readonly<Record<Api['ClassAnswerRowDto']['kind'], string>> = {
   ...{ file: 'On paper', text: 'In words', spoken: 'Spoken', worksheet: 'On the worksheet' },
 };
-
-/** Whose an answer is, as far as its class is told. */
-export function whoseAnswer({ name, own }: Pick<Api['ClassAnswerRowDto'], 'name' | 'own'>): string {
-  if (own) return name ? `Yours (${name})` : 'Yours';
-  return name ?? 'Somebody of the class';
-}
 
 /** The answers of the class that a teacher has shown to it. */
 export function ClassAnswers({ assignmentId: id }: { readonly assignmentId: string }) {
@@ -31,8 +26,8 @@ export function ClassAnswers({ assignmentId: id }: { readonly assignmentId: stri
           rows.length === 0 ? (
             <Text c="dimmed">None yet. Your teacher chooses which ones the class sees.</Text>
           ) : (
-            <ManyRows rows={rows}>
-              {(row) => (
+            <ul className="ob-rows ob-card">
+              {rows.map((row) => (
                 <li key={row.id} className="ob-row">
                   <Link className="ob-link ob-finger" to={`/desk/${id}/answers/${row.id}`}>
                     <bdi>{whoseAnswer(row)}</bdi>
@@ -41,8 +36,8 @@ export function ClassAnswers({ assignmentId: id }: { readonly assignmentId: stri
                     {KINDS[row.kind]} · {whenText(row.approvedAt)}
                   </Text>
                 </li>
-              )}
-            </ManyRows>
+              ))}
+            </ul>
           )
         }
       </Show>

@@ -1,14 +1,17 @@
 import { Button, Stack, Text, Title } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
 import { call, client, isGone } from '../../shared/api/index.ts';
 import { dueText, PageTitle, Show, Words } from '../../shared/ui/index.ts';
-import { ClassAnswers } from './ClassAnswers.tsx';
 import { Files } from './Files.tsx';
 import { HandIn } from './HandIn.tsx';
 import { Lessons } from './Lessons.tsx';
 import { NotYours } from './NotOpen.tsx';
 import classes from './Watch.module.css';
+
+/** Where the class sees answers: nothing of it is loaded for all other lessons. */
+const ClassAnswers = lazy(async () => ({ default: (await import('./ClassAnswers.tsx')).ClassAnswers }));
 
 /** One thing on a learner's desk: the lesson first, then what to do. */
 export function WatchPage() {
@@ -56,7 +59,11 @@ export function WatchPage() {
               )}
               {data.attachments.length > 0 && <Files item={data} />}
               {data.handIn && <HandIn item={data} />}
-              {data.handIn && data.answersSeen === 'class' && <ClassAnswers assignmentId={id} />}
+              {data.handIn && data.answersSeen === 'class' && (
+                <Suspense>
+                  <ClassAnswers assignmentId={id} />
+                </Suspense>
+              )}
             </Stack>
           </>
         )}

@@ -1,0 +1,1 @@
+export { ClassAnswerPage } from './ClassAnswerPage.tsx';
