@@ -56,7 +56,10 @@ module.exports = {
       'app-knows-features-by-their-face',
       'A feature is its routes: its index, or another one that loads less.',
       { path: '^apps/web/src/app/' },
-      { path: '^apps/web/src/features/', pathNot: '^apps/web/src/features/([^/]+)/(index|desk|framed|guardian|answers)\\.ts$' },
+      {
+        path: '^apps/web/src/features/',
+        pathNot: '^apps/web/src/features/([^/]+)/(index|desk|framed|guardian|answers)\\.ts$',
+      },
     ),
     rule(
       'shared-is-lowest',
