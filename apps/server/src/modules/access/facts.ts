@@ -107,10 +107,8 @@ const has = (assignment: string, more = ''): string =>
   `EXISTS(SELECT 1 FROM assigned d${more} WHERE d.learnerId = me.id AND ${assignment})`;
 /** Whether this learner has an assignment whose class sees what was handed in for it, and a teacher's yes stands for this. */
 const isShown = (submission: string): string =>
-  has(
-    submission,
-    " JOIN submission x ON x.assignmentId = d.assignmentId AND x.approvedAt IS NOT NULL JOIN assignment a ON a.id = d.assignmentId AND a.answersSeen = 'class'",
-  );
+  `EXISTS(SELECT 1 FROM submission x JOIN assignment a ON a.id = x.assignmentId AND a.answersSeen = 'class'
+    JOIN assigned d ON d.assignmentId = a.id AND d.learnerId = me.id WHERE ${submission} AND x.approvedAt IS NOT NULL)`;
 
 /** Whether somebody has this part in a class on whose page a lesson stands for the day. */
 const wordFor = (part: 'teacher' | 'learner', more = ' AND w.until > UTC_TIMESTAMP(3)'): string =>
@@ -120,6 +118,7 @@ const wordFor = (part: 'teacher' | 'learner', more = ' AND w.until > UTC_TIMESTA
 /** Whether somebody teaches the course that a lesson is part of. */
 const shares = (lesson: string): string =>
   `EXISTS(SELECT 1 FROM unit u JOIN course_teacher ct ON ct.courseId = u.courseId AND ct.personId = me.id WHERE u.id = ${lesson}.unitId)`;
+/** What is asked of one kind of lesson alone is not looked for where it is another one. */
 const LESSON = `l.kind AS kind, l.ownerId = me.id AS owns,
   l.openTo = 'me' AS onlyMine, l.openTo = 'school' AS toSchool,
   l.openTo = 'me' OR COALESCE(l.openFrom > UTC_TIMESTAMP(3), 0) OR COALESCE(l.openUntil <= UTC_TIMESTAMP(3), 0) AS closed,
@@ -130,13 +129,13 @@ const LESSON = `l.kind AS kind, l.ownerId = me.id AS owns,
     OR ${wordFor('teacher')} AS teachesGiven,
   ${wordFor('learner', '')} AS wasWord,
   COALESCE(s.learnerId = me.id, 0) OR COALESCE(s.partnerId = me.id, 0) AS ownWork, COALESCE(s.state = 'handed-back', 0) AS handedBack,
-  ${teachesClassOf('a.id = s.assignmentId')} AS teachesWork,
-  EXISTS(SELECT 1 FROM answer_pair p WHERE p.lessonId = l.id AND p.partnerId = me.id) AS partner,
-  EXISTS(SELECT 1 FROM assignment a WHERE a.id = l.answersId AND a.makers IS NOT NULL) AS small,
-  ${has('d.assignmentId = l.answersId')} AS learnsAnswer,
-  ${teachesClassOf('x.answerId = l.id', ' JOIN submission x ON x.assignmentId = a.id')} AS teachesAnswer,
-  ${isShown('x.answerId = l.id')} AS shownAnswer,
-  ${teachesClassOf('a.worksheetId = l.id')} AS teachesSheet`;
+  l.kind = 'feedback' AND ${teachesClassOf('a.id = s.assignmentId')} AS teachesWork,
+  l.kind = 'answer' AND EXISTS(SELECT 1 FROM answer_pair p WHERE p.lessonId = l.id AND p.partnerId = me.id) AS partner,
+  l.kind = 'answer' AND EXISTS(SELECT 1 FROM assignment a WHERE a.id = l.answersId AND a.makers IS NOT NULL) AS small,
+  l.kind = 'answer' AND ${has('d.assignmentId = l.answersId')} AS learnsAnswer,
+  l.kind = 'answer' AND ${teachesClassOf('x.answerId = l.id', ' JOIN submission x ON x.assignmentId = a.id')} AS teachesAnswer,
+  l.kind = 'answer' AND ${isShown('x.answerId = l.id')} AS shownAnswer,
+  l.kind = 'worksheet' AND ${teachesClassOf('a.worksheetId = l.id')} AS teachesSheet`;
 const WORK = 'LEFT JOIN submission s ON s.id = l.submissionId';
 const EDITION = "e.state = 'ready' AS ready, e.withdrawnAt IS NOT NULL AS editionWithdrawn";
 const BORROWS = `EXISTS(SELECT 1 FROM lesson_source x JOIN lesson d ON d.id = x.lessonId

@@ -59,9 +59,9 @@ export class MarkingService {
     return (await this.marks.query(
       `SELECT * FROM (
          SELECT s.id AS submissionId, s.assignmentId, GREATEST(m.handedBackAt, COALESCE(m.correctedAt, m.handedBackAt)) AS at
-         FROM submission s JOIN mark m ON m.submissionId = s.id WHERE ? IN (s.learnerId, s.partnerId) AND s.state = 'handed-back'
+         FROM submission s JOIN mark m ON m.submissionId = s.id WHERE (s.learnerId = ? OR s.partnerId = ?) AND s.state = 'handed-back'
        ) back WHERE at > ?`,
-      [learnerId, since],
+      [learnerId, learnerId, since],
     )) as HandedBack[];
   }
 

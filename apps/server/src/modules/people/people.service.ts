@@ -152,7 +152,8 @@ export class PeopleService {
          AND NOT EXISTS(SELECT 1 FROM session s WHERE s.personId = p.id)
          AND NOT EXISTS(SELECT 1 FROM lesson l WHERE l.ownerId = p.id)
          AND NOT EXISTS(SELECT 1 FROM course_teacher t WHERE t.personId = p.id)
-         AND NOT EXISTS(SELECT 1 FROM submission u WHERE u.learnerId = p.id OR u.partnerId = p.id)
+         AND NOT EXISTS(SELECT 1 FROM submission u WHERE u.learnerId = p.id)
+         AND NOT EXISTS(SELECT 1 FROM submission u WHERE u.partnerId = p.id)
          AND NOT EXISTS(SELECT 1 FROM visit v WHERE v.learnerId = p.id)
          AND NOT EXISTS(SELECT 1 FROM assignment a WHERE a.byId = p.id)`,
         [lot],
