@@ -78,7 +78,7 @@ async function browser(out) {
         passed: (stats?.expected ?? 0) + (stats?.flaky ?? 0),
         failed: failed === 0 && code !== 0 ? 1 : failed,
       });
-      if (stats?.flaky) say(`${stats.flaky} of the tests ${project} passed when they were tried again.`);
+      if (stats?.flaky) say(`${stats.flaky} of the tests ${project} passed at their second try.`);
     }
     return counts;
   } finally {

@@ -280,6 +280,16 @@ describe('a small lesson', () => {
     expect(await begin(tam!, assignment)).toEqual({ lessonId, own: true, with: null, code: null });
   });
 
+  it('is not left by one while the other records: what is being said stays theirs to send', async () => {
+    const assignment = await forTwo();
+    const { lessonId, code } = await openTo(tam!, assignment);
+    await comeTo(wren!, assignment, code).expect(200);
+    await wren!.put(`/api/takes/${randomUUID()}`).send({ lessonId, windowKey: 'test-window' }).expect(200);
+    expect((await tam!.delete(`/api/assignments/${assignment}/answer/with`).expect(409)).body).toMatchObject({
+      code: 'recording-now',
+    });
+  });
+
   it('has one pair for each of them: whoever comes to another’s lesson lets nobody into their own', async () => {
     const assignment = await forTwo();
     const mine = await openTo(wren!, assignment);

@@ -12,6 +12,7 @@ import { REDIS } from '../../platform/redis/index.ts';
 import { MediaService } from '../access/index.ts';
 import { AssignmentsService, type Assignment } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
+import { TakesService } from '../takes/index.ts';
 import { AnswerPairEntity } from './answerPair.entity.ts';
 import { SubmissionEntity, type Submission } from './submission.entity.ts';
 
@@ -39,6 +40,7 @@ export class Pairs {
     @InjectRepository(SubmissionEntity) private readonly submissions: Repository<Submission>,
     private readonly assignments: AssignmentsService,
     private readonly classes: ClassesService,
+    private readonly takes: TakesService,
     private readonly media: MediaService,
     private readonly acts: Acts,
     private readonly events: Events,
@@ -96,7 +98,7 @@ export class Pairs {
     await this.#guesses.right(personId);
   }
 
-  /** Ends it: the lesson stays with whose it is. @throws Problem `handed-in-together` */
+  /** Ends it: the lesson stays with whose it is. @throws Problem `handed-in-together`, `recording-now` */
   async end(personId: string, assignment: Assignment): Promise<void> {
     await this.acts.do(async () => {
       await this.assignments.lock(assignment.id);
@@ -104,6 +106,9 @@ export class Pairs {
       if (!there) return;
       if (there.partnerId && (await this.#handedIn(assignment.id, there.ownerId)))
         throw new Problem(409, 'handed-in-together', 'It was handed in by both of you, so it stays with both.');
+      // What is being said could be sent no more.
+      if (there.partnerId && (await this.takes.isRecorded(there.lessonId)))
+        throw new Problem(409, 'recording-now', 'One of you is recording. Go on alone once that is stopped and kept.');
       await this.pairs.delete({ lessonId: there.lessonId });
       if (there.partnerId) await this.media.cut(`person:${there.partnerId}`);
       await this.#tell(assignment, [there.ownerId, ...(there.partnerId ? [there.partnerId] : [])]);

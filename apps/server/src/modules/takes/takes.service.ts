@@ -111,6 +111,12 @@ export class TakesService implements OnModuleInit {
     return made;
   }
 
+  /** Whether somebody is recording a lesson at this moment. */
+  async isRecorded(lessonId: string): Promise<boolean> {
+    const open = await this.takes.findBy({ lessonId, state: 'open' });
+    return recordedElsewhere(open, '', new Date()) !== null;
+  }
+
   /** @throws Problem `not-found` */
   async get(id: string): Promise<Take> {
     const take = await this.takes.findOneBy({ id });
