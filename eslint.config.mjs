@@ -155,6 +155,10 @@ export default tseslint.config(
         DEFAULT_EXPORT,
         CAST_TO_MICROS,
         { selector: 'Literal[value=/^#[0-9a-fA-F]{3,8}$/]', message: 'Colours are tokens: name one of app/theme.ts.' },
+        {
+          selector: "Property[key.name='onSuccess'] MemberExpression[property.name='setQueryData']",
+          message: 'An answer that was asked for before would come after it: show it with learn() of shared/api.',
+        },
       ],
     },
   },

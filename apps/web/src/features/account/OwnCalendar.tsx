@@ -1,6 +1,6 @@
 import { Button, Group, Text, TextInput, Title } from '@mantine/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { call, client, useSession } from '../../shared/api/index.ts';
+import { call, client, learn, useSession } from '../../shared/api/index.ts';
 import { copyText, ProblemNote, Show } from '../../shared/ui/index.ts';
 
 const KEY = ['own-calendar'];
@@ -12,11 +12,11 @@ export function OwnCalendar() {
   const calendar = useQuery({ queryKey: KEY, queryFn: () => call(client.GET('/api/own-calendar')) });
   const renew = useMutation({
     mutationFn: () => call(client.POST('/api/own-calendar')),
-    onSuccess: (now) => queries.setQueryData(KEY, now),
+    onSuccess: (now) => learn(queries, KEY, now),
   });
   const end = useMutation({
     mutationFn: () => call(client.DELETE('/api/own-calendar')),
-    onSuccess: () => queries.setQueryData(KEY, { path: null }),
+    onSuccess: () => learn(queries, KEY, { path: null }),
   });
   if (!person || person.role === 'keeper') return null;
   return (

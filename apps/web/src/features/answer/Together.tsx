@@ -1,7 +1,7 @@
 import { Button, Group, Modal, Stack, Text, TextInput, Title } from '@mantine/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { call, client, type Api } from '../../shared/api/index.ts';
+import { call, client, learn, type Api } from '../../shared/api/index.ts';
 import { ProblemNote } from '../../shared/ui/index.ts';
 import { answerKey } from './answerKey.ts';
 import classes from './Answer.module.css';
@@ -15,14 +15,14 @@ interface Props {
 export function Together({ assignment, answer }: Props) {
   const queries = useQueryClient();
   const params = { path: { id: assignment } };
-  const learn = (now: Api['AnswerDto']) => queries.setQueryData(answerKey(assignment), now);
+  const show = (now: Api['AnswerDto']) => learn(queries, answerKey(assignment), now);
   const open = useMutation({
     mutationFn: () => call(client.PUT('/api/assignments/{id}/answer/code', { params })),
-    onSuccess: learn,
+    onSuccess: show,
   });
   const end = useMutation({
     mutationFn: () => call(client.DELETE('/api/assignments/{id}/answer/with', { params })),
-    onSuccess: learn,
+    onSuccess: show,
   });
   if (answer.with !== null) return <With answer={answer} other={answer.with} end={end} />;
   return (
@@ -49,7 +49,7 @@ export function Together({ assignment, answer }: Props) {
             </Button>
           </Stack>
         )}
-        <ComeIn assignment={assignment} onIn={learn} />
+        <ComeIn assignment={assignment} onIn={show} />
       </div>
       <ProblemNote failure={open.error ?? end.error} />
     </section>

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
-import { call, client, once } from '../../shared/api/index.ts';
+import { call, client, learn, once } from '../../shared/api/index.ts';
 
 /** Hands in what was recorded for an assignment, and goes back to it. */
 export function useHandIn(assignment: string) {
@@ -12,7 +12,7 @@ export function useHandIn(assignment: string) {
         call(client.PUT('/api/assignments/{id}/hand-in/spoken', { params: { path: { id: assignment }, header } })),
       ),
     onSuccess: async (handed) => {
-      queries.setQueryData(['hand-in', assignment], handed);
+      learn(queries, ['hand-in', assignment], handed);
       await queries.invalidateQueries({ queryKey: ['desk'] });
       await navigate(`/desk/${assignment}`);
     },

@@ -5,7 +5,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Navigate, useNavigate } from 'react-router';
 import { TimeZoneSelect } from '../../kits/roster/index.ts';
-import { BEGUN_KEY, call, client, Problem, useBegun, useSession, useSignIn } from '../../shared/api/index.ts';
+import { BEGUN_KEY, call, client, learn, Problem, useBegun, useSession, useSignIn } from '../../shared/api/index.ts';
 import { Door, ProblemNote, Waiting } from '../../shared/ui/index.ts';
 
 const filled = (what: string) => (value: string | null) => (value?.trim() ? null : what);
@@ -49,7 +49,7 @@ export function BeginPage() {
     try {
       await call(client.POST('/api/beginning', { body }));
       await signIn(body.signInName, body.password);
-      queries.setQueryData(BEGUN_KEY, { begun: true });
+      learn(queries, BEGUN_KEY, { begun: true });
       await navigate('/people?new', { replace: true });
     } catch (problem) {
       setBusy(false);

@@ -11,7 +11,7 @@ import {
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { TimeZoneSelect } from '../../kits/roster/index.ts';
-import { call, client, Problem, type Api } from '../../shared/api/index.ts';
+import { call, client, learn, Problem, type Api } from '../../shared/api/index.ts';
 import { IconAction, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
 import { Roles } from './Roles.tsx';
 import { SchoolMail } from './SchoolMail.tsx';
@@ -95,7 +95,7 @@ function Fields({ known }: { readonly known: School }) {
   const save = useMutation({
     mutationFn: (body: School) => call(client.PUT('/api/school', { body })),
     onSuccess: async (saved) => {
-      queries.setQueryData(KEY, saved);
+      learn(queries, KEY, saved);
       form.setInitialValues(saved);
       form.setValues(saved);
       form.resetDirty(saved);

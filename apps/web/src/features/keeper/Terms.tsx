@@ -4,7 +4,7 @@ import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { LONGEST_TERM, MOST_TERMS } from '@oakbell/core/people';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { call, client, Problem, type Api } from '../../shared/api/index.ts';
+import { call, client, learn, Problem, type Api } from '../../shared/api/index.ts';
 import { IconAction, ProblemNote, Show } from '../../shared/ui/index.ts';
 
 const KEY = ['terms'];
@@ -77,7 +77,7 @@ function Fields({ known }: { readonly known: readonly Api['TermDto'][] }) {
       );
     },
     onSuccess: (saved) => {
-      queries.setQueryData(KEY, saved);
+      learn(queries, KEY, saved);
       show(saved);
     },
     onError: (problem) => form.setErrors(problem instanceof Problem ? { ...problem.fields } : {}),

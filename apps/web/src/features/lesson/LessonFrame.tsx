@@ -3,7 +3,7 @@ import { Button, Group, Text, TextInput } from '@mantine/core';
 import { LESSON_STEPS, LONGEST_TITLE, type LessonStep } from '@oakbell/core/library';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
-import { call, client, isSaidAnew, lessonKey, useLesson, type Lesson } from '../../shared/api/index.ts';
+import { call, client, isSaidAnew, learn, lessonKey, useLesson, type Lesson } from '../../shared/api/index.ts';
 import { ProblemNote, useDraft, Waiting, wordsOf } from '../../shared/ui/index.ts';
 import classes from './LessonFrame.module.css';
 import { Others } from './Others.tsx';
@@ -119,7 +119,7 @@ function LessonTitle({ lesson }: { readonly lesson: Lesson }) {
           body: { title, was: { title: was } },
         }),
       ),
-    onSuccess: (saved) => queries.setQueryData(lessonKey(lesson.id), saved),
+    onSuccess: (saved) => learn(queries, lessonKey(lesson.id), saved),
     // Somebody else gave it another title meanwhile: that is shown.
     onError: (failure) => isSaidAnew(failure) && queries.invalidateQueries({ queryKey: lessonKey(lesson.id) }),
   });

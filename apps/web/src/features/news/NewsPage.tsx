@@ -3,7 +3,7 @@ import { newsWords } from '@oakbell/core/news';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { call, client, NEWS, unseenOf, useNews, type Api } from '../../shared/api/index.ts';
+import { call, client, learn, NEWS, unseenOf, useNews, type Api } from '../../shared/api/index.ts';
 import { dueDistance, Empty, ManyRows, PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
 
 /** What is new for a learner or a teacher: what was not seen yet before what was. */
@@ -36,7 +36,7 @@ function NewsLists({ news }: { readonly news: Api['NewsDto'] }) {
   const { mutate, error } = useMutation({
     mutationFn: (until: string) => call(client.POST('/api/own-news/seen', { body: { until } })),
     onSuccess: (_, seenAt) =>
-      queries.setQueryData<Api['NewsDto']>(NEWS, (there) => there && { ...there, seenAt: max(seenAt, there.seenAt) }),
+      learn<Api['NewsDto']>(queries, NEWS, (there) => there && { ...there, seenAt: max(seenAt, there.seenAt) }),
   });
   const newest = news.items[0]?.at ?? news.seenAt;
   useEffect(() => {

@@ -11,6 +11,7 @@ import { keptTray, type Tool } from '../../kits/ink/index.ts';
 import {
   call,
   client,
+  learn,
   corePage,
   learnMedia,
   mediaAddress,
@@ -204,7 +205,7 @@ function HandInSheet({ sheet, open }: Props) {
       );
     },
     onSuccess: async (handed) => {
-      queries.setQueryData(['hand-in', id], handed);
+      learn(queries, ['hand-in', id], handed);
       await queries.invalidateQueries({ queryKey: ['desk'] });
       await navigate(`/desk/${id}`);
     },

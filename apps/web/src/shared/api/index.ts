@@ -1,5 +1,6 @@
 export * from './client.ts';
 export * from './session.ts';
+export { learn } from './learn.ts';
 export * from './lessons.ts';
 export * from './library.ts';
 export * from './media.ts';

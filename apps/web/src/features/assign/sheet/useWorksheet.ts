@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { call, client, learnMedia, once, sendFiles, type Api } from '../../../shared/api/index.ts';
+import { call, client, learn, learnMedia, once, sendFiles, type Api } from '../../../shared/api/index.ts';
 
 /** What a worksheet is made of. */
 export type MadeOf =
@@ -40,7 +40,7 @@ export function useWorksheet(id: string | null, onChange: (id: string | null) =>
   const making = useMutation({
     mutationFn: make,
     onSuccess: (made) => {
-      queries.setQueryData(['worksheet', made.id], learnMedia(made));
+      learn(queries, ['worksheet', made.id], learnMedia(made));
       onChange(made.id);
     },
   });

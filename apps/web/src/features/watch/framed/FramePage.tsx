@@ -3,7 +3,7 @@ import { watchPath } from '@oakbell/core/opening';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { useParams } from 'react-router';
-import { call, client, useServerEvents, useSession, type Api } from '../../../shared/api/index.ts';
+import { call, client, learn, useServerEvents, useSession, type Api } from '../../../shared/api/index.ts';
 import { PageTitle, ProblemNote, setSchoolZone, Waiting } from '../../../shared/ui/index.ts';
 import { LinkedLesson } from '../LinkedLesson.tsx';
 import classes from './Frame.module.css';
@@ -70,7 +70,7 @@ function Foot({ id, person }: { readonly id: string; readonly person: Api['MeDto
   const leave = useMutation({
     mutationFn: () => call(client.DELETE('/api/frames/session')),
     onSuccess: () => {
-      queries.setQueryData(['session'], null);
+      learn(queries, ['session'], null);
       queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'session' });
     },
   });
