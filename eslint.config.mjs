@@ -140,6 +140,19 @@ export default tseslint.config(
   },
   {
     files: ['apps/web/src/**/*.{ts,tsx}'],
+    ignores: ['apps/web/src/shared/ui/notice.tsx', 'apps/web/src/shared/ui/Notices.tsx'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          name: '@mantine/notifications',
+          message: 'It is loaded when there is something to say: notice() of shared/ui.',
+        },
+      ],
+    },
+  },
+  {
+    files: ['apps/web/src/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': hooks },
     rules: {
       'react-hooks/rules-of-hooks': 'error',

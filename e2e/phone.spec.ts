@@ -80,7 +80,7 @@ test('a lesson that is opened by its link asks little of the line before its fir
       .reduce((sum, entry) => sum + (entry as PerformanceResourceTiming).encodedBodySize / 1000, 0),
   );
   expect(kilobytes).toBeGreaterThan(100);
-  expect(kilobytes).toBeLessThanOrEqual(250);
+  expect(kilobytes).toBeLessThanOrEqual(212);
   await context.close();
 });
 

@@ -34,9 +34,9 @@ const TOGETHER = [
     name: 'frame',
     test: inside(
       'core/src/present/',
-      'react-router/',
-      'react-dom/',
-      'scheduler/',
+      'node_modules/react-router/',
+      'node_modules/react-dom/',
+      'node_modules/scheduler/',
       'app/(?:Shell|Front|SessionDoor)',
       'preload-helper',
       'utils/get-env/',

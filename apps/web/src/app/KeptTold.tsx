@@ -1,7 +1,7 @@
-import { notifications } from '@mantine/notifications';
 import { fromSeconds, timeText } from '@oakbell/core/clock';
 import { useEffect } from 'react';
 import { browserShelf, ownName, WATCHED_HERE, WRITTEN_HERE } from '../shared/api/index.ts';
+import { notice } from '../shared/ui/index.ts';
 
 /** Tells the server what this learner watched and wrote here while it could not be told, and the learner what is refused. */
 export function KeptTold() {
@@ -11,7 +11,7 @@ export function KeptTold() {
       if (!browserShelf.names().some((name) => name.startsWith(ownName(WATCHED_HERE)))) return;
       const { tellKept } = await import('../features/watch/desk.ts');
       for (const { title, seconds, why } of await tellKept())
-        notifications.show({
+        notice({
           title: 'Not counted as watched',
           message: `${timeText(fromSeconds(seconds))} min of “${title}”: ${why}`,
           autoClose: false,
@@ -22,7 +22,7 @@ export function KeptTold() {
       if (browserShelf.read(ownName(WRITTEN_HERE)) === null) return;
       const { sendKeptParts } = await import('../features/worksheet/desk.ts');
       for (const message of await sendKeptParts())
-        notifications.show({ title: 'Not saved on your worksheet', message, autoClose: false });
+        notice({ title: 'Not saved on your worksheet', message, autoClose: false });
     };
     const again = () => {
       void tell().catch(() => undefined);

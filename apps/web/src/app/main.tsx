@@ -2,15 +2,14 @@ import { present } from '@oakbell/core/present';
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/bitter';
 import '@mantine/core/styles.layer.css';
-import '@mantine/notifications/styles.layer.css';
 import './global.css';
 import { MantineProvider } from '@mantine/core';
-import { Notifications } from '@mantine/notifications';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { followSession, Problem, Queries } from '../shared/api/index.ts';
+import { NoticesHere } from '../shared/ui/index.ts';
 import { keepFocus } from './focusKeeper.ts';
 import { router } from './router.tsx';
 import { cssVariables, theme } from './theme.ts';
@@ -33,7 +32,7 @@ createRoot(present(document.getElementById('root'))).render(
   <StrictMode>
     <MantineProvider theme={theme} cssVariablesResolver={cssVariables} forceColorScheme="light">
       <QueryClientProvider client={queries}>
-        <Notifications position="bottom-center" autoClose={10_000} />
+        <NoticesHere />
         <RouterProvider router={router} />
       </QueryClientProvider>
     </MantineProvider>

@@ -1,8 +1,7 @@
 import { Button, Group, Stack, Text, Title } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call, client, type Api } from '../../shared/api/index.ts';
-import { PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
+import { notice, PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
 import { Look } from './Look.tsx';
 import { OwnCalendar } from './OwnCalendar.tsx';
 import { OwnMail } from './OwnMail.tsx';
@@ -34,9 +33,7 @@ export function AccountPage() {
           </Text>
           <PasswordForm
             action="Change password"
-            onDone={() =>
-              notifications.show({ message: 'Your password is changed. Everywhere else you are signed out.' })
-            }
+            onDone={() => notice({ message: 'Your password is changed. Everywhere else you are signed out.' })}
           />
         </section>
       </Stack>

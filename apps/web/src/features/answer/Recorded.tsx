@@ -3,7 +3,8 @@ import { micros, timeText } from '@oakbell/core/clock';
 import { emptying, sourceOf, type Edit, type Segment } from '@oakbell/core/edits';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { HeardLesson } from '../../kits/player/index.ts';
-import { changeLesson, lessonKey, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
+import { lessonKey, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
+import { changeLesson } from '../../shared/changing/index.ts';
 import { offerUndo, ProblemNote } from '../../shared/ui/index.ts';
 import classes from './Answer.module.css';
 

@@ -8,7 +8,6 @@ import { Link } from 'react-router';
 import { leftBy, Room, roomPages } from '../../kits/recorder/index.ts';
 import {
   call,
-  changeLesson,
   client,
   lessonKey,
   pictureOf,
@@ -18,6 +17,7 @@ import {
   type Lesson,
   type TakeMaterial,
 } from '../../shared/api/index.ts';
+import { changeLesson } from '../../shared/changing/index.ts';
 import { Fetching, PageTitle, ProblemNote, Waiting } from '../../shared/ui/index.ts';
 import classes from './Answer.module.css';
 import { MakerPages } from './MakerPages.tsx';

@@ -6,10 +6,10 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { ClassTabs } from '../../kits/classpage/index.ts';
 import { AddNames, FirstPasswordDialog } from '../../kits/roster/index.ts';
 import { call, client, useSession, type Api } from '../../shared/api/index.ts';
+import { FieldsDialog } from '../../shared/dialogs/index.ts';
 import {
   DialogFoot,
   Empty,
-  FieldsDialog,
   ManyRows,
   offerUndo,
   PageTitle,

@@ -3,7 +3,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { call, client, useSession } from '../../shared/api/index.ts';
-import { Empty, FieldsDialog, ManyRows, PageTitle, Show } from '../../shared/ui/index.ts';
+import { FieldsDialog } from '../../shared/dialogs/index.ts';
+import { Empty, ManyRows, PageTitle, Show } from '../../shared/ui/index.ts';
 import { classFields } from './classFields.ts';
 
 export const learnersText = (count: number): string => `${count} ${count === 1 ? 'learner' : 'learners'}`;

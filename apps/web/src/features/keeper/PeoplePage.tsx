@@ -6,7 +6,8 @@ import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { AddNames, FirstPasswordDialog } from '../../kits/roster/index.ts';
 import { call, client, useSession, type Api } from '../../shared/api/index.ts';
-import { Empty, FieldsDialog, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
+import { FieldsDialog } from '../../shared/dialogs/index.ts';
+import { Empty, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
 
 type Person = Api['RosterPersonDto'];
 type Role = Person['role'];

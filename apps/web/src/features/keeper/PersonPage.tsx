@@ -3,7 +3,8 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { call, client, useSession, type Api } from '../../shared/api/index.ts';
-import { Empty, FieldsDialog, PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
+import { FieldsDialog } from '../../shared/dialogs/index.ts';
+import { Empty, PageTitle, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
 import { SeenLines } from './SeenLines.tsx';
 
 type Known = Api['KnownDto'];

@@ -1,9 +1,8 @@
 import { Button, Group, Text, TextInput, Title } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { call, client, type Api } from '../../shared/api/index.ts';
-import { ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
+import { notice, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
 
 const KEY = ['school', 'mail'];
 
@@ -42,7 +41,7 @@ function TryMail() {
   const [to, setTo] = useState('');
   const send = useMutation({
     mutationFn: () => call(client.POST('/api/school/mail/tries', { body: { to } })),
-    onSuccess: () => notifications.show({ message: `A mail is on its way to ${to}. Look whether it arrives.` }),
+    onSuccess: () => notice({ message: `A mail is on its way to ${to}. Look whether it arrives.` }),
   });
   const submit = (event: FormEvent) => {
     event.preventDefault();

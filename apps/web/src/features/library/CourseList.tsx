@@ -1,7 +1,8 @@
 import { Button, Menu, Text } from '@mantine/core';
 import { IconDots, IconPlus, IconUsers } from '@tabler/icons-react';
 import { useState, type ReactNode } from 'react';
-import { FieldsDialog, IconAction } from '../../shared/ui/index.ts';
+import { FieldsDialog } from '../../shared/dialogs/index.ts';
+import { IconAction } from '../../shared/ui/index.ts';
 import { personHere } from '../../shared/api/index.ts';
 import { lessonsText, type Course, type CourseActs } from './courses.ts';
 import classes from './Library.module.css';

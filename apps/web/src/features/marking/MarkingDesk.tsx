@@ -4,16 +4,8 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useNavigate, useParams } from 'react-router';
 import { HeardEdition, HeardLesson } from '../../kits/player/index.ts';
 import { Room, roomPages, useStayInRoom } from '../../kits/recorder/index.ts';
-import {
-  call,
-  client,
-  lessonKey,
-  pictureOf,
-  changeLesson,
-  useLesson,
-  type Api,
-  type Lesson,
-} from '../../shared/api/index.ts';
+import { call, client, lessonKey, pictureOf, useLesson, type Api, type Lesson } from '../../shared/api/index.ts';
+import { changeLesson } from '../../shared/changing/index.ts';
 import { emptying } from '@oakbell/core/edits';
 import { Empty, Fetching, PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
 import { deskKey } from './deskKey.ts';

@@ -3,7 +3,8 @@ import { LONGEST_UNIT } from '@oakbell/core/outline';
 import { IconDots } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { Api } from '../../shared/api/index.ts';
-import { FieldsDialog } from '../../shared/ui/index.ts';
+import { FieldsDialog } from '../../shared/dialogs/index.ts';
+
 import classes from './Outline.module.css';
 import type { OutlineActs, Page } from './useOutline.ts';
 

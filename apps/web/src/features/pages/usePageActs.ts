@@ -1,9 +1,8 @@
-import { notifications } from '@mantine/notifications';
 import type { Backdrop, Thing } from '@oakbell/core/pages';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { call, client, lessonKey, type Lesson, type LessonPage } from '../../shared/api/index.ts';
-import { offerUndo } from '../../shared/ui/index.ts';
+import { notice, offerUndo } from '../../shared/ui/index.ts';
 
 const json = (value: object) => value as unknown as Record<string, never>;
 
@@ -119,8 +118,7 @@ export function usePageActs(lesson: Lesson) {
       await holdOff();
       missed.current.delete(`things of ${page}`);
       if (isLast()) showPage(page, { things: now.things });
-      if (beside > 0)
-        notifications.show({ message: 'Somebody else changed the same thing. Yours stands beside theirs.' });
+      if (beside > 0) notice({ message: 'Somebody else changed the same thing. Yours stands beside theirs.' });
     },
     onError: (_, { page, was }) => {
       if (!missed.current.has(`things of ${page}`)) missed.current.set(`things of ${page}`, was);

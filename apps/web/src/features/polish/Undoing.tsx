@@ -1,7 +1,8 @@
 import { Button, Group, Menu, Text } from '@mantine/core';
 import { micros, timeText } from '@oakbell/core/clock';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
-import { usePastChanges, type Lesson } from '../../shared/api/index.ts';
+import { type Lesson } from '../../shared/api/index.ts';
+import { usePastChanges } from '../../shared/changing/index.ts';
 import { clockText, IconAction } from '../../shared/ui/index.ts';
 import { useState } from 'react';
 import { editInWords } from './editWords.ts';

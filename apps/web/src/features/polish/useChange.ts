@@ -1,6 +1,7 @@
 import type { Edit } from '@oakbell/core/edits';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { changeLesson, inTurn, lessonKey, type Lesson } from '../../shared/api/index.ts';
+import { inTurn, lessonKey, type Lesson } from '../../shared/api/index.ts';
+import { changeLesson } from '../../shared/changing/index.ts';
 import type { Wanted } from '@oakbell/core/formats';
 
 /** What is to become of a lesson as it stands when its turn comes; null when there is nothing to do. */

@@ -1,5 +1,4 @@
 import { Button } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { ZERO } from '@oakbell/core/clock';
 import { bringBack, cutFrom, emptying, sourceOf, type Edit } from '@oakbell/core/edits';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
@@ -15,13 +14,13 @@ import {
   corePage,
   lessonKey,
   pictureOf,
-  changeLesson,
   useLesson,
   useTakes,
   type Lesson,
   type TakeMaterial,
 } from '../../shared/api/index.ts';
-import { Empty, Fetching, offerUndo } from '../../shared/ui/index.ts';
+import { changeLesson } from '../../shared/changing/index.ts';
+import { notice, Empty, Fetching, offerUndo } from '../../shared/ui/index.ts';
 import classes from './Record.module.css';
 import { ToClassPage } from './ToClassPage.tsx';
 
@@ -91,7 +90,7 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
       pages: lesson.pages.map((one) => ({ page: corePage(one), small: null })),
     });
     const turn = turnsOf(programme, source.takes).find((one) => one.page === page);
-    if (!turn) return notifications.show({ message: 'This page is not in the recording yet. Go to it and record.' });
+    if (!turn) return notice({ message: 'This page is not in the recording yet. Go to it and record.' });
     await changeEdits((now) => listOf(cutFrom(now.edits, turn.at, () => crypto.randomUUID())));
     setRound((one) => one + 1);
     offerUndo('The recording ends before this page now. Record it again from here.', async () => {

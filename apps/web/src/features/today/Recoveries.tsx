@@ -1,11 +1,10 @@
 import { Button, Text, Title } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { fromSeconds, timeText } from '@oakbell/core/clock';
 import { useCallback, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { leftTakes, recoverTake, type LeftTake } from '../../kits/recorder/index.ts';
 import { call, client, personHere, type Api } from '../../shared/api/index.ts';
-import { ProblemNote, whenText } from '../../shared/ui/index.ts';
+import { notice, ProblemNote, whenText } from '../../shared/ui/index.ts';
 
 interface Props {
   readonly unfinished: readonly Api['UnfinishedTakeDto'][];
@@ -83,7 +82,7 @@ function Row({ lessonId, title, note, work, onDone }: RowProps) {
     setBusy(true);
     work()
       .then(() => {
-        notifications.show({ message: 'The recording is saved and is part of its lesson now.' });
+        notice({ message: 'The recording is saved and is part of its lesson now.' });
         onDone();
       }, setFailure)
       .finally(() => setBusy(false));

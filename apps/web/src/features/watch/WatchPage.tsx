@@ -3,14 +3,14 @@ import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
 import { call, client, isGone } from '../../shared/api/index.ts';
-import { dueText, PageTitle, Show, Words } from '../../shared/ui/index.ts';
+import { dueText, PageTitle, Show, Waiting, Words } from '../../shared/ui/index.ts';
 import { Files } from './Files.tsx';
-import { HandIn } from './HandIn.tsx';
 import { Lessons } from './Lessons.tsx';
 import { NotYours } from './NotOpen.tsx';
 import classes from './Watch.module.css';
 
-/** Where the class sees answers: nothing of it is loaded for all other lessons. */
+/** What is handed in comes after the lesson, and loads beside it; where the class sees answers, they come too. */
+const HandIn = lazy(async () => ({ default: (await import('./HandIn.tsx')).HandIn }));
 const ClassAnswers = lazy(async () => ({ default: (await import('./ClassAnswers.tsx')).ClassAnswers }));
 
 /** One thing on a learner's desk: the lesson first, then what to do. */
@@ -58,7 +58,11 @@ export function WatchPage() {
                 </section>
               )}
               {data.attachments.length > 0 && <Files item={data} />}
-              {data.handIn && <HandIn item={data} />}
+              {data.handIn && (
+                <Suspense fallback={<Waiting what="Looking what you handed in" />}>
+                  <HandIn item={data} />
+                </Suspense>
+              )}
               {data.handIn && data.answersSeen === 'class' && (
                 <Suspense>
                   <ClassAnswers assignmentId={id} />

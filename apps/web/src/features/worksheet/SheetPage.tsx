@@ -1,10 +1,9 @@
 import { Button } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { call, client, isGone, type Api } from '../../shared/api/index.ts';
-import { Empty, PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
+import { notice, Empty, PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
 import { sendKeptParts } from './keptParts.ts';
 import { learned, OpenSheet } from './openSheet.ts';
 import { SheetDesk } from './SheetDesk.tsx';
@@ -20,7 +19,7 @@ export function SheetPage() {
     queryFn: async () => {
       // What was written here before comes first: the sheet is shown with it.
       for (const message of await sendKeptParts(id).catch(() => []))
-        notifications.show({ title: 'Not saved on your worksheet', message, autoClose: false });
+        notice({ title: 'Not saved on your worksheet', message, autoClose: false });
       return call(client.GET('/api/assignments/{id}/sheet', { params: { path: { id } } })).then(learned);
     },
     // It is shown as it was opened: a later answer brings fresh addresses, and whether it may still be written on.

@@ -1,5 +1,7 @@
-import { ActionIcon, Tooltip } from '@mantine/core';
+import { ActionIcon } from '@mantine/core';
+import { useMergedRef } from '@mantine/hooks';
 import type { ComponentPropsWithRef, ReactNode } from 'react';
+import { useTip } from './useTip.tsx';
 
 interface Props extends Omit<ComponentPropsWithRef<'button'>, 'onClick' | 'color' | 'style'> {
   /** What it does, in words: its name for everyone who does not see the picture. */
@@ -22,12 +24,17 @@ export function IconAction({
   disabled = false,
   hall = false,
   children,
+  ref,
   ...others
 }: Props) {
+  const { target, tip, on } = useTip<HTMLButtonElement>(keyText ? `${label} (${keyText})` : label);
+  const mine = useMergedRef(target, ref);
   return (
-    <Tooltip label={keyText ? `${label} (${keyText})` : label}>
+    <>
       <ActionIcon
         {...others}
+        {...on}
+        ref={mine}
         size={44}
         variant={pressed ? 'filled' : 'subtle'}
         color={pressed ? 'oak' : hall ? 'var(--ob-hall-text)' : 'var(--ob-text)'}
@@ -39,6 +46,7 @@ export function IconAction({
       >
         {children}
       </ActionIcon>
-    </Tooltip>
+      {tip}
+    </>
   );
 }

@@ -1,5 +1,5 @@
 import { Code } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
+import { notice } from './notice.tsx';
 
 /** Puts a text where it can be pasted from, and says so; where the browser does not allow that, it shows the text. */
 export async function copyText(text: string, done: string): Promise<void> {
@@ -7,7 +7,5 @@ export async function copyText(text: string, done: string): Promise<void> {
     () => true,
     () => false,
   );
-  notifications.show(
-    copied ? { message: done } : { autoClose: false, title: 'Copy it from here', message: <Code>{text}</Code> },
-  );
+  notice(copied ? { message: done } : { autoClose: false, title: 'Copy it from here', message: <Code>{text}</Code> });
 }

@@ -1,5 +1,8 @@
 import { useEffect, useRef } from 'react';
 
+/** A key and what it does. */
+export type KeyLine = readonly [key: string, does: string];
+
 /** Keys as `Ctrl+Shift+z`, `ArrowLeft`, ` `; the handler may return false to let the key pass. */
 export type Keys = Readonly<Record<string, () => void | false>>;
 

@@ -1,5 +1,5 @@
 import { Alert } from '@mantine/core';
-import { SignInForm } from '../../../shared/ui/index.ts';
+import { SignInForm } from '../../../shared/dialogs/index.ts';
 import { SENDING_WORDS } from '../capture/index.ts';
 
 /** Signs in again without leaving the room: recording goes on behind it. */

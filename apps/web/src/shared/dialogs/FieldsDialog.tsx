@@ -1,7 +1,6 @@
 import { Button, Modal, NativeSelect, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
-import { DialogFoot } from './DialogFoot.tsx';
-import { ProblemNote } from './notes.tsx';
+import { DialogFoot, ProblemNote } from '../ui/index.ts';
 
 interface Field<K extends string> {
   readonly name: K;

@@ -1,7 +1,7 @@
 import { Button, Group, PasswordInput, TextInput } from '@mantine/core';
 import { useState, type FormEvent } from 'react';
 import { useSession, useSignIn } from '../api/index.ts';
-import { ProblemNote } from './notes.tsx';
+import { ProblemNote } from '../ui/index.ts';
 
 /** Name and password of whoever was signed in here: what they were doing goes on behind it. */
 export function SignInForm() {
