@@ -18,6 +18,7 @@ import { KnownModule } from './modules/known/index.ts';
 import { LessonsModule } from './modules/lessons/index.ts';
 import { MarkingModule } from './modules/marking/index.ts';
 import { PeopleModule } from './modules/people/index.ts';
+import { QuestionsModule } from './modules/questions/index.ts';
 import { RostersModule } from './modules/rosters/index.ts';
 import { QuickWordsModule } from './modules/quickwords/index.ts';
 import { SchoolModule } from './modules/school/index.ts';
@@ -93,6 +94,7 @@ import { MakingModule } from './modules/making/index.ts';
     CalendarModule,
     NewsModule,
     SubmissionsModule,
+    QuestionsModule,
     WorksheetsModule,
     SheetsModule,
     MarkingModule,

@@ -28,6 +28,7 @@ beforeEach(async () => {
   await database.query('DELETE FROM play');
   await database.query('DELETE FROM watched');
   await database.query('DELETE FROM sitting');
+  await database.query('DELETE FROM uncounted');
 });
 
 const at = (learner: Agent, { id }: OpenVisit, number: number, [start, end]: readonly [number, number]) =>
@@ -90,6 +91,22 @@ it('refuses one that claims too much, and one of a stranger’s visit, and count
     at(tam!, mine, 1, [0, 3]).expect(204),
   ]);
   expect(await shares()).toMatchObject({ tam: 3, wren: 7 });
+  // It counts for nothing, and is not passed over: who teaches them is told, whatever was behind it.
+  const { body } = await teacher!.get(`/api/watching/assignments/${assignment}`).expect(200);
+  const { learners } = body as { learners: { name: string; uncounted: object | null }[] };
+  const uncounted = Object.fromEntries(learners.map((one) => [one.name, one.uncounted]));
+  expect(uncounted).toMatchObject({ tam: { reports: 1, claimedMs: 15_000 }, wren: null });
+  await at(tam!, mine, 2, [0, 15]).expect(422);
+  const again = (await teacher!.get(`/api/watching/assignments/${assignment}`)).body as typeof body;
+  expect(JSON.stringify(again)).toContain('"reports":2,"claimedMs":30000');
+});
+
+it('takes every speed that a player has, and no other', async () => {
+  const mine = await begun(tam!);
+  await report(tam!, mine, 2e6, { speed: 2.5 }).expect(204);
+  await report(tam!, mine, 2e6, { speed: 0.5, number: 1 }).expect(204);
+  await report(tam!, mine, 2e6, { speed: 3, number: 2 }).expect(400);
+  await report(tam!, mine, 2e6, { speed: 0.4, number: 2 }).expect(400);
 });
 
 it('lets nobody watch more than passed by opening a lesson again and again, in one moment or one by one', async () => {

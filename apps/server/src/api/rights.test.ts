@@ -257,6 +257,16 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'put /api/watching/visits/{id}': { roles: LEARNERS, may: ['learner', 'classmate'] },
   'post /api/watching/visits/{id}/reports': { roles: LEARNERS, may: ['learner'] },
   'get /api/watching/assignments/{id}': classTeachers,
+  'get /api/watching/assignments/{id}/lessons/{lesson}/questions': classTeachers,
+  'get /api/assignments/{id}/lessons/{lesson}/questions': classLearners,
+  'post /api/assignments/{id}/lessons/{lesson}/questions': classLearners,
+  'post /api/assignments/{id}/lessons/{lesson}/questions/spoken': classLearners,
+  'put /api/assignments/{id}/lessons/{lesson}/signs': classLearners,
+  'delete /api/assignments/{id}/questions/{question}': classLearners,
+  'put /api/assignments/{id}/questions/{question}/answer': classTeachers,
+  'put /api/assignments/{id}/questions/{question}/answer/spoken': classTeachers,
+  'delete /api/assignments/{id}/questions/{question}/answer': classTeachers,
+  'put /api/assignments/{id}/asking': classTeachers,
   'get /api/assignment-templates': { roles: TEACHERS },
   'put /api/assignment-templates': { roles: TEACHERS },
   'delete /api/assignment-templates/{id}': { roles: TEACHERS, may: ['owner'] },
@@ -423,9 +433,10 @@ async function answerTo(who: Who, route: string): Promise<string> {
     // A visit is begun under a name of the player's own.
     .replace('{id}', route === 'put /api/watching/visits/{id}' ? randomUUID() : idFor(path))
     .replace('{page}', things['page']!)
+    .replace('{lesson}', things['lesson']!)
     .replace('{attachment}', things['attachment']!)
     .replace('{learner}', ids['tam']!)
-    .replace(/\{(upload|person|window|group|unit|word|copy|link|reply)\}/, randomUUID())
+    .replace(/\{(upload|person|window|group|unit|word|copy|link|reply|question)\}/, randomUUID())
     .replace('{from}', things['class']!)
     .replace('{day}', '2026-03-05')
     .replace('{track}', 'voice')

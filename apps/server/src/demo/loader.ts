@@ -171,6 +171,7 @@ export class DemoLoader {
         watchedPercent: USUAL_WATCHED,
         answersSeen: terms.answersSeen ?? ('teacher' as const),
         makers: terms.makers ?? null,
+        asking: true,
         workOpens: watchFirst ? ('once-watched' as const) : ('at-once' as const),
       };
       const learners = only.map((one) => present(this.#people.get(one)));

@@ -205,6 +205,22 @@ async function repliedTo(): Promise<{ submission: string; reply: string }> {
   const { body } = await ilse!.get(`/api/marking/hand-ins/${submission}/replies`).expect(200);
   return { submission, reply: (body as [{ id: string }])[0].id };
 }
+/** A question of tam's about something of its own: where it stands, and its name. */
+async function asked(): Promise<{ assignment: string; lesson: string; moment: string; question: string }> {
+  const lesson = await recorded();
+  const { id: edition } = await publish(ilse!, lesson.id);
+  const assignment = await assign(ilse!, lesson.id, ids['10a']!);
+  const moment = `?edition=${edition}&at=1000000`;
+  const { body } = await tam!
+    .post(`/api/assignments/${assignment}/lessons/${lesson.id}/questions${moment}`)
+    .send({ text: 'Why south?' })
+    .expect(201);
+  return { assignment, lesson: lesson.id, moment, question: (body as { id: string }).id };
+}
+const questionsOf =
+  (assignment: string, n: number, more = '') =>
+  async () =>
+    expect(await count(`SELECT COUNT(*) AS n FROM question WHERE assignmentId = ? ${more}`, [assignment])).toBe(n);
 const FOR_TWO = { answerLimitMs: 60_000, makers: 2 };
 /** A small lesson of tam's that a classmate may come to. */
 async function openedToOne(): Promise<{ assignment: string; code: string }> {
@@ -806,6 +822,52 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     const { submission, reply } = await repliedTo();
     return { path: `/api/marking/hand-ins/${submission}/replies/${reply}`, body: { shown: true } };
   },
+  'post /api/assignments/{id}/lessons/{lesson}/questions': async () => {
+    const { assignment, lesson, moment } = await asked();
+    const path = `/api/assignments/${assignment}/lessons/${lesson}/questions${moment}`;
+    return { path, by: tam!, body: { text: 'Why?' }, inTheEnd: questionsOf(assignment, 2) };
+  },
+  'post /api/assignments/{id}/lessons/{lesson}/questions/spoken': async () => {
+    const { assignment, lesson, moment } = await asked();
+    const path = `/api/assignments/${assignment}/lessons/${lesson}/questions/spoken${moment}`;
+    return { path, by: tam!, how: attach(sound.ogg, 'why.ogg'), inTheEnd: questionsOf(assignment, 2) };
+  },
+  'put /api/assignments/{id}/lessons/{lesson}/signs': async () => {
+    const { assignment, lesson, moment } = await asked();
+    const inTheEnd = async () =>
+      expect(await count('SELECT COUNT(*) AS n FROM sign WHERE assignmentId = ?', [assignment])).toBe(1);
+    const path = `/api/assignments/${assignment}/lessons/${lesson}/signs${moment}`;
+    return { path, by: tam!, body: { kind: 'again', on: true }, inTheEnd };
+  },
+  'delete /api/assignments/{id}/questions/{question}': async () => {
+    const { assignment, question } = await asked();
+    const path = `/api/assignments/${assignment}/questions/${question}`;
+    return { path, by: tam!, again: 404, inTheEnd: questionsOf(assignment, 0) };
+  },
+  'put /api/assignments/{id}/questions/{question}/answer': async () => {
+    const { assignment, question } = await asked();
+    const path = `/api/assignments/${assignment}/questions/${question}/answer`;
+    const inTheEnd = questionsOf(assignment, 1, "AND answer = 'So'");
+    return { path, body: { text: 'So', forClass: true }, inTheEnd };
+  },
+  'put /api/assignments/{id}/questions/{question}/answer/spoken': async () => {
+    const { assignment, question } = await asked();
+    const path = `/api/assignments/${assignment}/questions/${question}/answer/spoken?to=asker`;
+    const inTheEnd = questionsOf(assignment, 1, 'AND answerVoice IS NOT NULL');
+    return { path, how: attach(sound.ogg, 'so.ogg'), inTheEnd };
+  },
+  'delete /api/assignments/{id}/questions/{question}/answer': async () => {
+    const { assignment, question } = await asked();
+    const path = `/api/assignments/${assignment}/questions/${question}/answer`;
+    await ilse!.put(path).send({ text: 'So', forClass: true }).expect(204);
+    return { path, inTheEnd: questionsOf(assignment, 1, 'AND answeredAt IS NULL') };
+  },
+  'put /api/assignments/{id}/asking': async () => {
+    const { assignment } = await asked();
+    const inTheEnd = async () =>
+      expect(await count('SELECT asking AS n FROM assignment WHERE id = ?', [assignment])).toBe(0);
+    return { path: `/api/assignments/${assignment}/asking`, body: { asking: false }, inTheEnd };
+  },
   'put /api/marking/hand-ins/{id}': async () => ({
     path: `/api/marking/hand-ins/${(await handedIn()).submission}`,
     body: { points: 4, comment: 'Good', times: 1, revision: 0 },
@@ -834,6 +896,7 @@ const JOBS = [
   'place-pictures',
   'sheet-pictures',
   'bring-sound',
+  'make-voice',
   'read-roster',
   'apply-roster',
   'take-back-roster',
@@ -843,7 +906,7 @@ const JOBS = [
   'news-round',
 ];
 /** What these worked on is gone when they fail: whoever waited for them begins another, as the next try does. */
-const BEGUN_ANEW = new Set(['cut-out', 'place-pictures', 'sheet-pictures', 'bring-sound']);
+const BEGUN_ANEW = new Set(['cut-out', 'place-pictures', 'sheet-pictures', 'bring-sound', 'make-voice']);
 
 /** What the tries before have begun is called off: what jobs do is looked at by itself. */
 async function callOff(): Promise<void> {
@@ -1100,6 +1163,15 @@ async function jobOf(kind: string): Promise<() => Promise<string>> {
           .send(cut)
           .then(() => undefined);
         return bySubject(id);
+      };
+    }
+    case 'make-voice': {
+      const { assignment, lesson: of, moment } = await asked();
+      const path = `/api/assignments/${assignment}/lessons/${of}/questions/spoken${moment}`;
+      return async () => {
+        const sent = tam!.post(path).attach('files', sound.ogg, 'why.ogg');
+        void Promise.resolve(sent).catch(() => undefined);
+        return bySubject(assignment);
       };
     }
     case 'place-pictures': {

@@ -122,6 +122,7 @@ export const templateOf = (name: string, terms: object = {}) => ({
   answerLimitMs: null,
   makers: null,
   answersSeen: 'teacher',
+  asking: true,
   ...terms,
   name,
 });

@@ -12,6 +12,7 @@ export const CHANGED = [
   'hand-in',
   'sheet',
   'answers',
+  'questions',
   'assignment',
   'watched',
 ] as const;

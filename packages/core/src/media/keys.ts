@@ -5,6 +5,9 @@ export const pictureKey = (digest: string): string => `pictures/${digest.slice(0
 /** Where a clip lies. */
 export const clipKey = (digest: string): string => `clips/${digest.slice(0, 2)}/${digest}.mp4`;
 
+/** Where a short word that somebody spoke lies: a question, or what is said to it. */
+export const voiceKey = (digest: string): string => `voices/${digest.slice(0, 2)}/${digest}.m4a`;
+
 export type EditionFile = 'manifest.json.gz' | 'voice.webm' | 'voice.m4a' | `${ProgrammeFilm}.mp4`;
 /** Where a file of an edition lies. */
 export const editionKey = (id: string, name: EditionFile): string => `editions/${id}/${name}`;

@@ -44,12 +44,14 @@ export const newsKey = ({ kind, thingId, at }: NewsThing): string => `${kind} ${
 /** What is said of a group, before its class and its day. */
 export function newsWords({ kind, count }: Pick<NewsGroup, 'kind' | 'count'>, title: string): string {
   if (kind === 'handed-in') return `${count === 1 ? 'A hand-in waits' : `${count} hand-ins wait`} for you: ${title}`;
+  if (kind === 'asked') return `${count === 1 ? 'A question waits' : `${count} questions wait`} for you: ${title}`;
   return `${SAID[kind]}: ${title}`;
 }
-const SAID: Readonly<Record<Exclude<NewsKind, 'handed-in'>, string>> = {
+const SAID: Readonly<Record<Exclude<NewsKind, 'handed-in' | 'asked'>, string>> = {
   given: 'New',
   changed: 'Changed',
   due: 'Due soon',
   'handed-back': 'Feedback for you',
   approved: 'Your class can see your answer',
+  answered: 'Your question was answered',
 };

@@ -34,7 +34,8 @@ describe('quiet hours', () => {
 it('what was changed goes with what is given, what the class sees with what comes back, and others by themselves', () => {
   const wished = (...kinds: readonly NewsKind[]) => NEWS_KINDS.filter((kind) => isWished({ kinds }, kind));
   expect(wished('given')).toEqual(['given', 'changed']);
-  expect(wished('handed-back')).toEqual(['handed-back', 'approved']);
+  expect(wished('handed-back')).toEqual(['handed-back', 'approved', 'answered']);
+  expect(wished('handed-in')).toEqual(['handed-in', 'asked']);
   expect(wished('due')).toEqual(['due']);
 });
 

@@ -1,5 +1,11 @@
-/** What somebody can be told of. `approved`: an answer of theirs is shown to their class. */
-export const NEWS_KINDS = ['given', 'changed', 'due', 'handed-back', 'approved', 'handed-in'] as const;
+/**
+ * What somebody can be told of. `approved`: an answer of theirs is shown to their class. `answered`: a question of theirs
+ * was; `asked`: a learner waits for an answer.
+ */
+export const NEWS_KINDS = [
+  ...(['given', 'changed', 'due', 'handed-back', 'approved', 'answered'] as const),
+  ...(['handed-in', 'asked'] as const),
+] as const;
 export type NewsKind = (typeof NEWS_KINDS)[number];
 
 /** What can be wished for by mail, by who one is: a kind that is not named here goes with the one it belongs to. */
@@ -30,7 +36,9 @@ export const plainWishes = (reader: Reader): NewsWishes => ({
   ...{ way: 'daily', kinds: WISHED[reader], dailyAt: 16 * 60, quietFrom: 20 * 60, quietUntil: 7 * 60 },
 });
 
-const GOES_WITH: Readonly<Partial<Record<NewsKind, NewsKind>>> = { changed: 'given', approved: 'handed-back' };
+const GOES_WITH: Readonly<Partial<Record<NewsKind, NewsKind>>> = {
+  ...{ changed: 'given', approved: 'handed-back', answered: 'handed-back', asked: 'handed-in' },
+};
 /** Whether a kind is wished for by mail. */
 export const isWished = ({ kinds }: Pick<NewsWishes, 'kinds'>, kind: NewsKind): boolean =>
   kinds.includes(GOES_WITH[kind] ?? kind);

@@ -21,6 +21,8 @@ export abstract class Terms {
   @Column({ type: 'int' }) watchedPercent: number;
   @Column({ type: 'varchar', length: 12 }) workOpens: WorkOpens;
   @Column({ type: 'varchar', length: 8 }) answersSeen: AnswersSeen;
+  /** Whether learners may ask at a moment of its lessons, and give signs. */
+  @Column({ type: 'boolean', default: true }) asking: boolean;
 }
 
 /**

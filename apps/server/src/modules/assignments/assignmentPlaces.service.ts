@@ -32,6 +32,7 @@ const COPIED = [
     'watchedPercent',
     'workOpens',
     'answersSeen',
+    'asking',
   ] as const),
   'worksheetId' as const,
 ];

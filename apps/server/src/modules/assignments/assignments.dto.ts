@@ -45,6 +45,8 @@ export class AssignmentTermsDto {
   @Choice(WORK_OPENS) workOpens: WorkOpens;
   /** Whether the class sees what was handed in too, each after a teacher's yes; only who teaches it when left out. */
   @Choice(ANSWERS_SEEN, { optional: true }) answersSeen?: AnswersSeen;
+  /** Whether learners may ask at a moment of its lessons, and give signs; they may when left out. */
+  @Flag({ optional: true }) asking?: boolean;
 }
 export class AskedDto extends AssignmentTermsDto {
   /** In the order in which they are to be watched. */
@@ -104,7 +106,15 @@ export class TemplateDto extends TemplateFactsDto {
 
 /** A spoken answer is handed in, so one that is asked for makes it an assignment with a hand-in. */
 export function termsOf(body: AssignmentTermsDto): Terms {
-  const { points, handIn, answerLimitMs = null, watchedPercent, workOpens, answersSeen = 'teacher' } = body;
+  const {
+    points,
+    handIn,
+    answerLimitMs = null,
+    watchedPercent,
+    workOpens,
+    answersSeen = 'teacher',
+    asking = true,
+  } = body;
   const makers = answerLimitMs === null ? null : (body.makers ?? null);
   return {
     ...{
@@ -115,6 +125,7 @@ export function termsOf(body: AssignmentTermsDto): Terms {
       watchedPercent,
       workOpens,
       answersSeen,
+      asking,
     },
     handIn: handIn || answerLimitMs !== null,
   };

@@ -39,7 +39,7 @@ const AS_GIVEN = { copyId: null, changedAt: null } as const;
 
 /** Whether learners have something else to do than before; where it stands on their class page is not asked. */
 function isChange(before: Assignment & Pick<Asked, 'attachmentIds'>, asked: Asked): boolean {
-  const said = ({ unit: _, day: __, ...terms }: Asked) => terms;
+  const said = ({ unit: _, day: __, asking: ___, ...terms }: Asked) => terms;
   return Object.entries(said(asked)).some(
     ([name, value]) => JSON.stringify(value) !== JSON.stringify(before[name as keyof typeof before]),
   );
@@ -95,6 +95,12 @@ export class AssignmentsService {
       }
       return made;
     });
+  }
+
+  /** Whether learners may ask about it; nothing else of it changes. In an act. @throws Problem `not-found` */
+  async setAsking(id: string, asking: boolean): Promise<Assignment> {
+    await this.assignments.update({ id }, { asking });
+    return this.get(id);
   }
 
   /** @throws Problem `not-found` */

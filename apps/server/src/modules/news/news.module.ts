@@ -5,6 +5,7 @@ import { ClassesModule } from '../classes/index.ts';
 import { MarkingModule } from '../marking/index.ts';
 import { PeopleModule } from '../people/index.ts';
 import { SchoolModule } from '../school/index.ts';
+import { QuestionsModule } from '../questions/index.ts';
 import { SubmissionsModule } from '../submissions/index.ts';
 import { TodayModule } from '../today/index.ts';
 import { NewsReaderEntity, NewsToldEntity } from './news.entity.ts';
@@ -23,6 +24,7 @@ import { NewsService } from './news.service.ts';
     PeopleModule,
     SchoolModule,
     SubmissionsModule,
+    QuestionsModule,
     TodayModule,
   ],
   controllers: [NewsController],

@@ -3,6 +3,7 @@ import type { NewsThing } from '@oakbell/core/news';
 import type { Person } from '../../platform/sessions/index.ts';
 import { DueDates, RecentAssignments, type Assignment } from '../assignments/index.ts';
 import { MarkingService } from '../marking/index.ts';
+import { QuestionsService } from '../questions/index.ts';
 import { SchoolService } from '../school/index.ts';
 import { Approvals, SubmissionsService } from '../submissions/index.ts';
 import { DeskItems } from '../today/index.ts';
@@ -30,18 +31,21 @@ export class NewsService {
     private readonly marking: MarkingService,
     private readonly submissions: SubmissionsService,
     private readonly approvals: Approvals,
+    private readonly questions: QuestionsService,
     private readonly desk: DeskItems,
     private readonly school: SchoolService,
   ) {}
 
   /** What became news after `since`. */
   async of({ person, since, now }: Asking): Promise<readonly NewsThing[]> {
-    if (person.role === 'teacher') return this.#handedIn(person.id, since);
+    if (person.role === 'teacher')
+      return [...(await this.#handedIn(person.id, since)), ...(await this.#asked(person.id, since))];
     if (person.role !== 'learner') return [];
     return [
       ...(await this.#given({ person, since, now })),
       ...(await this.#handedBack(person.id, since)),
       ...(await this.#approved(person.id, since)),
+      ...(await this.#answered(person.id, since)),
     ];
   }
 
@@ -63,6 +67,20 @@ export class NewsService {
     const shown = await this.approvals.ofLearner(learnerId, since);
     return shown.map(({ submissionId, assignmentId, at }) => ({
       ...{ kind: 'approved', assignmentId, thingId: submissionId, at: at.getTime() },
+    }));
+  }
+
+  async #asked(teacherId: string, since: Date): Promise<readonly NewsThing[]> {
+    const waiting = await this.questions.waitingFor(teacherId, since);
+    return waiting.map(({ id, assignmentId, at }) => ({
+      ...{ kind: 'asked', assignmentId, thingId: id, at: at.getTime() },
+    }));
+  }
+
+  async #answered(learnerId: string, since: Date): Promise<readonly NewsThing[]> {
+    const answered = await this.questions.answeredTo(learnerId, since);
+    return answered.map(({ id, assignmentId, answeredAt }) => ({
+      ...{ kind: 'answered', assignmentId, thingId: id, at: answeredAt.getTime() },
     }));
   }
 

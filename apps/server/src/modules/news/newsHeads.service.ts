@@ -54,5 +54,5 @@ export class NewsHeads {
   }
 }
 /** What is said of work that is done: its day says nothing any more. */
-const IN_THE_PAST: ReadonlySet<NewsKind> = new Set(['handed-back', 'approved']);
+const IN_THE_PAST: ReadonlySet<NewsKind> = new Set(['handed-back', 'approved', 'answered']);
 const DAY = { weekday: 'long', day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' } as const;

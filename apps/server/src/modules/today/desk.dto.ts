@@ -49,6 +49,8 @@ export class DeskWorkDto extends DeskItemDto {
   @Text() instructions: string;
   /** Whether its learners see each other's answers, each after a teacher's yes. */
   @Choice(ANSWERS_SEEN) answersSeen: AnswersSeen;
+  /** Whether they may ask at a moment of its lessons. */
+  @Flag() asking: boolean;
   /** The files that go with it. */
   @Parts(() => AttachmentDto) attachments: AttachmentDto[];
 }

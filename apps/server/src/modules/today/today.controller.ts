@@ -105,9 +105,9 @@ export class TodayController {
   async deskOne(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<DeskWorkDto> {
     const assignment = await this.assignments.get(id);
     const [item] = await this.desk.of(person, [assignment]);
-    const { answersSeen } = assignment;
+    const { answersSeen, asking } = assignment;
     const attachments = ((await this.attachments.of([id])).get(id) ?? []).map(attachmentDto);
-    return { ...present(item), instructions: shownWords(assignment.instructions), answersSeen, attachments };
+    return { ...present(item), instructions: shownWords(assignment.instructions), answersSeen, asking, attachments };
   }
 
   async #toFinish(person: SignedIn): Promise<TodayLessonDto[]> {

@@ -15,7 +15,7 @@ import { AccessService } from '../access/index.ts';
 import { EditionsService, type EditionHead } from '../editions/index.ts';
 import { layingsOf, playsOf, takeDown, type Judged, type Laying, type Play, type Report } from './counting.ts';
 import { PlayEntity, VisitEntity, type SittingEntity } from './visit.entity.ts';
-import { NEVER_SAT, wallTimeOf, withClaim, type ClaimedPlay, type Sitting } from './watching.rules.ts';
+import { LATEST_MS, NEVER_SAT, wallTimeOf, withClaim, type ClaimedPlay, type Sitting } from './watching.rules.ts';
 
 /** Whoever looks on is told of one lesson at most this often. */
 const MENTION_EVERY_MS = 5000;
@@ -108,6 +108,7 @@ export class ReportsService {
       const sittings = await this.#sittings([...visits.values()]);
       const now = new Date();
       const counted: { visit: VisitEntity; plays: readonly Play[]; at: Date }[] = [];
+      const uncounted: { visit: VisitEntity; claimedMs: number }[] = [];
       const outcomes = told.map(({ visitId, learnerId, report }): Outcome => {
         const visit = visits.get(visitId);
         if (!visit) return how === 'waits for locks' ? 'no-visit' : 'alone';
@@ -117,8 +118,11 @@ export class ReportsService {
         const { judged, plays, sitting, at } = takeDown(visit, present(sittings.get(key)), programme, report, now);
         sittings.set(key, sitting);
         if (judged === 'counted') counted.push({ visit, plays, at });
+        if (judged === 'more-than-passed')
+          uncounted.push({ visit, claimedMs: Math.min(LATEST_MS, Math.round(wallTimeOf(report.plays))) });
         return judged;
       });
+      await this.#noteUncounted(uncounted, now);
       if (counted.length === 0) return outcomes;
       await this.#note([...new Set(counted.map(({ visit }) => visit))]);
       await this.#sit(sittings);
@@ -157,6 +161,19 @@ export class ReportsService {
     await this.visits.query(
       `INSERT INTO visit (id, editionId, lessonId, learnerId, startedAt, lastAt, counted, atSourceId, atTime)
        VALUES ? ON DUPLICATE KEY UPDATE lastAt = VALUES(lastAt), counted = VALUES(counted), atSourceId = VALUES(atSourceId), atTime = VALUES(atTime)`,
+      [rows],
+    );
+  }
+
+  /** What is not counted is not lost without a word: who teaches them sees that it was said. */
+  async #noteUncounted(all: readonly { visit: VisitEntity; claimedMs: number }[], now: Date): Promise<void> {
+    if (all.length === 0) return;
+    const rows = all
+      .map(({ visit, claimedMs }) => [visit.learnerId, visit.lessonId, 1, Math.max(0, claimedMs), now] as const)
+      .toSorted((a, b) => (a.slice(0, 2).join() < b.slice(0, 2).join() ? -1 : 1));
+    await this.visits.query(
+      `INSERT INTO uncounted (learnerId, lessonId, reports, claimedMs, lastAt) VALUES ?
+       ON DUPLICATE KEY UPDATE reports = reports + 1, claimedMs = claimedMs + VALUES(claimedMs), lastAt = VALUES(lastAt)`,
       [rows],
     );
   }

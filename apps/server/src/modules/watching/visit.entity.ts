@@ -61,3 +61,15 @@ export class SittingEntity {
   @Column(bigWhole) pastMs: number;
   @Column(bigWhole) claimedMs: number;
 }
+
+/** What the devices of a learner said was played of a lesson, and cannot have been. It is told to who teaches them, and counts for nothing. */
+@Entity('uncounted')
+@Index(['lessonId', 'learnerId'])
+export class UncountedEntity {
+  @ForeignKey('person') @PrimaryColumn('uuid') learnerId: string;
+  @ForeignKey('lesson') @PrimaryColumn('uuid') lessonId: string;
+  @Column({ type: 'int' }) reports: number;
+  /** How long it would have taken, in ms. */
+  @Column(bigWhole) claimedMs: number;
+  @Column(moment) lastAt: Date;
+}

@@ -15,7 +15,7 @@ import type { RangeSet } from '@oakbell/core/intervals';
 import { In, Repository } from 'typeorm';
 import { EditionsService, type EditionHead } from '../editions/index.ts';
 import { groupedBy } from '../../platform/database/index.ts';
-import { WatchedEntity } from './visit.entity.ts';
+import { UncountedEntity, WatchedEntity } from './visit.entity.ts';
 
 /** How one learner has watched one lesson, on the axis of its newest edition. */
 export interface Watched {
@@ -35,6 +35,7 @@ const WARMTH_PARTS = 100;
 export class WatchCounts {
   constructor(
     @InjectRepository(WatchedEntity) private readonly rows: Repository<WatchedEntity>,
+    @InjectRepository(UncountedEntity) private readonly uncounted: Repository<UncountedEntity>,
     private readonly editions: EditionsService,
   ) {}
 
@@ -87,6 +88,13 @@ export class WatchCounts {
       [assignmentIds],
     )) as { id: string; begun: string }[];
     return new Map(rows.map(({ id, begun }) => [id, Number(begun)]));
+  }
+
+  /** What was claimed of a lesson and not counted, by learner. */
+  async uncountedOf(lessonId: string, learnerIds: readonly string[]): Promise<ReadonlyMap<string, UncountedEntity>> {
+    if (learnerIds.length === 0) return new Map();
+    const rows = await this.uncounted.findBy({ lessonId, learnerId: In([...learnerIds]) });
+    return new Map(rows.map((row) => [row.learnerId, row]));
   }
 
   /** How many learners of a class have begun each of these lessons. */

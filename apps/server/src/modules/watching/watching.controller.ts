@@ -1,9 +1,10 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Query } from '@nestjs/common';
+import { FASTEST, SLOWEST } from '@oakbell/core/coverage';
 import { STANDINGS, type Standing } from '@oakbell/core/opening';
 import { present } from '@oakbell/core/present';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { InSteps } from '../../platform/acts/index.ts';
-import { Choice, Decimal, Id, notFound, Numbers, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { Choice, Decimal, Id, notFound, Numbers, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { By, For, InFrames, type SignedIn } from '../../platform/sessions/index.ts';
 import { AccessService, May } from '../access/index.ts';
 import { AssignmentHeads, AssignmentsService, WhomService } from '../assignments/index.ts';
@@ -11,6 +12,7 @@ import { EditionsService, shownOpening } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { ReportsService } from './reports.service.ts';
+import type { UncountedEntity } from './visit.entity.ts';
 import { WatchCounts } from './watchCounts.service.ts';
 import { LATEST_MS } from './watching.rules.ts';
 import { WatchingService } from './watching.service.ts';
@@ -29,7 +31,7 @@ export class VisitDto {
   @Parts(() => RangeDto) seen: RangeDto[];
 }
 export class PlayDto extends RangeDto {
-  @Decimal({ min: 0.5, max: 2 }) speed: number;
+  @Decimal({ min: SLOWEST, max: FASTEST }) speed: number;
 }
 export class ReportDto {
   /** Rises from 0 in each visit: a report that comes twice is counted once. */
@@ -40,6 +42,13 @@ export class ReportDto {
   /** How long ago it was played, in ms: it may have waited in the browser. */
   @Whole({ max: LATEST_MS, optional: true }) agoMs?: number;
 }
+/** What a learner's devices said was played and cannot have been. */
+export class UncountedDto {
+  @Whole() reports: number;
+  /** What they claim to have played, in ms of the clock. */
+  @Whole() claimedMs: number;
+  @When() lastAt: string;
+}
 export class WatchedLearnerDto {
   @Id() id: string;
   @Text() name: string;
@@ -48,6 +57,8 @@ export class WatchedLearnerDto {
   @Whole() replayed: number;
   @When({ nullable: true }) firstAt: string | null;
   @When({ nullable: true }) lastAt: string | null;
+  /** Null where all of it was counted. */
+  @Part(() => UncountedDto, { nullable: true }) uncounted: UncountedDto | null;
 }
 export class WatchedLessonDto {
   @Id() id: string;
@@ -174,6 +185,7 @@ export class WatchingController {
     const lessons = await this.lessons.byIds(lessonIds);
     const { title, className } = present((await this.heads.of([assignment])).get(id));
     const watched = edition ? await this.counts.ofClass(edition, learnerIds) : null;
+    const uncounted = await this.counts.uncountedOf(lessonId, learnerIds);
     const learners = learnerIds.map((learnerId) => {
       const own = watched?.of.get(learnerId);
       return {
@@ -184,6 +196,7 @@ export class WatchingController {
         replayed: own?.replayed ?? 0,
         firstAt: own?.firstAt?.toISOString() ?? null,
         lastAt: own?.lastAt?.toISOString() ?? null,
+        uncounted: uncountedDto(uncounted.get(learnerId)),
       };
     });
     return {
@@ -198,3 +211,6 @@ export class WatchingController {
     };
   }
 }
+
+const uncountedDto = (of: UncountedEntity | undefined): UncountedDto | null =>
+  of ? { reports: of.reports, claimedMs: of.claimedMs, lastAt: of.lastAt.toISOString() } : null;

@@ -8,13 +8,13 @@ import { PeopleModule } from '../people/index.ts';
 import { DeskLessons } from './deskLessons.service.ts';
 import { ReportsService } from './reports.service.ts';
 import { WatchCounts } from './watchCounts.service.ts';
-import { PlayEntity, SittingEntity, VisitEntity, WatchedEntity } from './visit.entity.ts';
+import { PlayEntity, SittingEntity, VisitEntity, UncountedEntity, WatchedEntity } from './visit.entity.ts';
 import { WatchingController } from './watching.controller.ts';
 import { WatchingService } from './watching.service.ts';
 
 @Module({
   imports: [
-    TypeOrmModule.forFeature([VisitEntity, PlayEntity, WatchedEntity, SittingEntity]),
+    TypeOrmModule.forFeature([VisitEntity, PlayEntity, WatchedEntity, SittingEntity, UncountedEntity]),
     AssignmentsModule,
     ClassesModule,
     EditionsModule,

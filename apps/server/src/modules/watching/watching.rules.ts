@@ -16,7 +16,7 @@ const MOST_APART = 100;
 export interface ClaimedPlay {
   readonly start: number;
   readonly end: number;
-  /** 0.5 to 2 */
+  /** `SLOWEST` to `FASTEST` */
   readonly speed: number;
 }
 

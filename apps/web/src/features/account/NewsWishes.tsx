@@ -17,9 +17,11 @@ const KINDS: Readonly<Record<NewsKind, string>> = {
   given: 'What I am given, and what of it is changed',
   changed: '',
   due: 'What is due tomorrow and not done yet',
-  'handed-back': 'What I get back, and what of mine my class can see',
+  'handed-back': 'What I get back, answers to my questions, and what of mine my class can see',
   approved: '',
-  'handed-in': 'What waits to be marked in my classes',
+  answered: '',
+  'handed-in': 'What waits to be marked in my classes, and what learners ask',
+  asked: '',
 };
 
 /** As high as what is pressed on a phone is to be, in px. */

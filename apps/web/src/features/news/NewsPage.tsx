@@ -76,7 +76,9 @@ const PLACES: Readonly<Record<Api['NewsItemDto']['kind'], string>> = {
     due: '/desk',
     'handed-back': '/feedback',
     approved: '/desk',
+    answered: '/desk',
     'handed-in': '/marking',
+    asked: '/watched',
   },
 };
 /** Whether its day is still to come for whoever reads it. */

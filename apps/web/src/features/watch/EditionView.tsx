@@ -24,6 +24,8 @@ import {
 } from '../../kits/player/index.ts';
 import { Timeline } from '../../kits/timeline/index.ts';
 import { useScreenCovered } from '../../shared/api/index.ts';
+import { AskRow, usePins } from './asking/AskRow.tsx';
+import type { AskedOf } from './asking/useQuestions.ts';
 import { copyText, IconAction, KeyHelp, useKeys, type KeyLine } from '../../shared/ui/index.ts';
 import { useSpeedKept } from './useSpeedKept.ts';
 import { useReports } from './useReports.ts';
@@ -41,6 +43,7 @@ const KEYS: readonly KeyLine[] = [
   ['M', 'Sound off and on'],
 ];
 const LINK_KEY: KeyLine = ['L', 'Copy a link from here'];
+const ASK_KEY: KeyLine = ['Q', 'Ask about this moment'];
 
 const STATE_WORDS = {
   paused: 'Paused',
@@ -55,6 +58,7 @@ export function EditionView({
   at = ZERO,
   counted = true,
   linked = true,
+  asked = null,
   onTold,
 }: {
   readonly edition: Edition;
@@ -64,6 +68,8 @@ export function EditionView({
   readonly counted?: boolean;
   /** Whether others can come to it by a link. */
   readonly linked?: boolean;
+  /** What a learner may ask about it is asked of; nothing can be asked when null. */
+  readonly asked?: AskedOf | null | undefined;
   /** Called once more of it was counted. */
   readonly onTold?: (() => void) | undefined;
 }) {
@@ -74,7 +80,7 @@ export function EditionView({
   useEffect(() => {
     if (isCovered) player.pause();
   }, [isCovered, player]);
-  return <Playing edition={edition} player={player} seen={seen} telling={telling} linked={linked} />;
+  return <Playing edition={edition} player={player} seen={seen} telling={telling} linked={linked} asked={asked} />;
 }
 
 function playerAt(edition: Edition, at: Micros): ReturnType<typeof editionPlayer> {
@@ -89,9 +95,10 @@ interface PlayingProps {
   readonly seen: RangeSet;
   readonly telling: Telling;
   readonly linked: boolean;
+  readonly asked: AskedOf | null;
 }
 
-function Playing({ edition, player, seen, telling, linked }: PlayingProps) {
+function Playing({ edition, player, seen, telling, linked, asked }: PlayingProps) {
   const { lesson, peaks } = edition;
   const view = usePlayerView(player);
   const time = usePlayerTime(player);
@@ -143,6 +150,7 @@ function Playing({ edition, player, seen, telling, linked }: PlayingProps) {
   };
   const [begun, setBegun] = useState(false);
   if (view.state === 'playing' && !begun) setBegun(true);
+  const pins = usePins(asked, begun);
   // In the middle of watching a pause is for looking at the page: nothing may lie over it then.
   const idle = (view.state === 'paused' && !begun) || view.state === 'ended';
   return (
@@ -194,6 +202,7 @@ function Playing({ edition, player, seen, telling, linked }: PlayingProps) {
         turns={lesson.turns}
         ink={lesson.ink}
         seen={seen}
+        pins={pins}
         position={time}
         exactly={() => player.time}
         onSeek={(to) => player.seek(to)}
@@ -205,7 +214,7 @@ function Playing({ edition, player, seen, telling, linked }: PlayingProps) {
           playRef={play}
           more={
             <>
-              <KeyHelp hall lines={linked ? [...KEYS, LINK_KEY] : KEYS} />
+              <KeyHelp hall lines={[...KEYS, ...(linked ? [LINK_KEY] : []), ...(asked ? [ASK_KEY] : [])]} />
               <IconAction hall label={hushed ? 'Sound on' : 'Sound off'} keyText="M" onClick={hush}>
                 {hushed ? <IconVolumeOff /> : <IconVolume />}
               </IconAction>
@@ -228,6 +237,7 @@ function Playing({ edition, player, seen, telling, linked }: PlayingProps) {
           }
         />
       </div>
+      {asked && <AskRow edition={edition} player={player} of={asked} />}
       {lesson.hasChapters && (
         <nav aria-label="Chapters" className={classes.chapters}>
           {lesson.chapters.map((chapter, i) => (

@@ -3,6 +3,7 @@ import type { Standing } from '@oakbell/core/opening';
 import { useEdition } from '../../kits/player/index.ts';
 import { Show, Waiting } from '../../shared/ui/index.ts';
 import { EditionView } from './EditionView.tsx';
+import type { AskedOf } from './asking/useQuestions.ts';
 import { NotOpen } from './NotOpen.tsx';
 
 interface Props {
@@ -10,6 +11,7 @@ interface Props {
   readonly at?: Micros | undefined;
   readonly counted?: boolean;
   readonly linked?: boolean;
+  readonly asked?: AskedOf | null;
   /** Called once more of it was counted. */
   readonly onTold?: () => void;
 }

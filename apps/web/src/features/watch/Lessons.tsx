@@ -8,7 +8,7 @@ import { LessonHere } from './LessonHere.tsx';
 import { standingWords } from './NotOpen.tsx';
 import classes from './Watch.module.css';
 
-type Item = Api['DeskItemDto'];
+type Item = Api['DeskWorkDto'];
 type DeskLesson = Item['lessons'][number];
 
 /** Whether a lesson was watched as far as is asked. */
@@ -25,7 +25,8 @@ export function Lessons({ item, onTold }: { readonly item: Item; readonly onTold
   const lesson = lessons[at];
   if (!lesson) return null;
   const isFollowed = lessons.length > 1 || !item.workOpen;
-  const here = <LessonHere key={lesson.lessonId} of={lesson} {...(isFollowed ? { onTold } : {})} />;
+  const askedOf = item.asking ? { assignmentId: item.assignmentId, lessonId: lesson.lessonId } : null;
+  const here = <LessonHere key={lesson.lessonId} of={lesson} asked={askedOf} {...(isFollowed ? { onTold } : {})} />;
   if (lessons.length === 1) return here;
   const next = lessons[at + 1];
   return (

@@ -1,13 +1,11 @@
 import { browserShelf, ownName, WATCHED_HERE } from '../../shared/api/index.ts';
 import { watchLine } from './watchLine.ts';
-import { WatchReports, type KeptVisit, type WatchLine } from './watchReports.ts';
+import { OLDEST_MS, WatchReports, type KeptVisit, type WatchLine } from './watchReports.ts';
 
 /*
  * What was played and is not counted yet, in this browser, by person and visit: it outlives the page, the session and
  * the network, and is told when its learner is here again.
  */
-/** Older than this the server takes no reports any more. */
-const OLDEST_MS = 30 * 24 * 3_600_000;
 
 /** Keeps a visit of whoever is signed in now, also after they have signed out. */
 export function keeperOf(id: string): (visit: KeptVisit | null) => void {

@@ -1,26 +1,40 @@
-import { present } from '@oakbell/core/present';
 /** A stretch of the programme that was played, in microseconds: start in, end out. */
 export interface Play {
   readonly start: number;
   readonly end: number;
   readonly speed: number;
 }
-/** A step of the clock longer than this is a seek, not playing, in microseconds of programme time. */
-const LONGEST_STEP = 1_000_000;
+/** Where a player stands, at a moment of a clock that nobody sets. */
+export interface Tick {
+  /** Microseconds of programme time. */
+  readonly time: number;
+  /** Milliseconds of the clock. */
+  readonly now: number;
+  readonly speed: number;
+  /** It is running, and can be seen or heard. */
+  readonly counts: boolean;
+  /** It was taken there, and did not play. */
+  readonly leapt?: boolean;
+}
+/** A sound is told in steps: it may be ahead of the clock by so much, in milliseconds. */
+const AHEAD_MS = 300;
 
 /**
- * Gathers what was really played from the ticks of a player: only while it runs, only in view, and only where
- * time moves on as playing does. A seek begins a new stretch.
+ * Gathers what was really played from the ticks of a player: only while it runs and can be seen or heard, and only
+ * where time moves on no faster than the clock lets it. A seek begins a new stretch.
  */
 export class PlayLog {
   #plays: Play[] = [];
-  #last: number | null = null;
+  #last: Tick | null = null;
 
-  /** The player stands at `time`. `counts`: it is running and can be seen. `leapt`: it was taken there, and did not play. */
-  tick(time: number, speed: number, counts: boolean, leapt = false): void {
-    const step = this.#last === null || leapt ? 0 : time - this.#last;
-    if (counts && step > 0 && step <= LONGEST_STEP * speed) this.#add({ start: present(this.#last), end: time, speed });
-    this.#last = counts ? time : null;
+  tick(tick: Tick): void {
+    const { time: end, now, speed, counts, leapt = false } = tick;
+    if (counts && !leapt && this.#last) {
+      const { time: start, now: before } = this.#last;
+      const most = (now - before + AHEAD_MS) * speed * 1000;
+      if (end > start && end - start <= most) this.#add({ start, end, speed });
+    }
+    this.#last = counts ? tick : null;
   }
 
   /** What was played since the last time this was asked. */

@@ -8,7 +8,9 @@ import { watchLine } from './watchLine.ts';
 import { newVisit, WatchReports, type Telling } from './watchReports.ts';
 
 /** Reports go out this often while something was played. */
-const EVERY_MS = 5000;
+const EVERY_MS = 10_000;
+/** Milliseconds since 1970, by a clock that goes on evenly while the page is open, whatever the device's own clock does. */
+const clock = (): number => performance.timeOrigin + performance.now();
 
 interface Reporting {
   /** Nothing is begun nor reported where it is not. */
@@ -35,7 +37,7 @@ export function useReports(
   useEffect(() => {
     if (!counted) return;
     let left = false;
-    const visit = newVisit(editionId, title, Date.now());
+    const visit = newVisit(editionId, title, clock());
     const show = (plays: readonly Play[]) => setSeen((before) => union(before, plays as unknown as RangeSet));
     const line = {
       ...watchLine,
@@ -47,7 +49,7 @@ export function useReports(
         });
       },
     };
-    const reports = new WatchReports(visit, line, Date.now, {
+    const reports = new WatchReports(visit, line, clock, {
       keep: keeperOf(visit.id),
       // What was refused once stays said, whatever is counted after it.
       onTelling: (now) => !left && setTelling((before) => (typeof before === 'string' ? now : before)),
@@ -63,8 +65,9 @@ export function useReports(
     void reports.send(player.time);
     const offTick = player.onTick((time, leapt) => {
       const { state, speed } = player.getView();
-      const counts = (state === 'playing' || state === 'ended') && document.visibilityState === 'visible';
-      reports.log.tick(time, speed, counts, leapt);
+      const isMet = document.visibilityState === 'visible' || player.isHeard;
+      const counts = (state === 'playing' || state === 'ended') && isMet;
+      reports.log.tick({ time, now: performance.now(), speed, counts, leapt });
     });
     const report = () => void reports.send(player.time);
     const timer = setInterval(report, EVERY_MS);

@@ -34,7 +34,7 @@ function server() {
     );
   const reports = opened(newVisit('edition', 'Tides', now));
   const play = (from: number, to: number) => {
-    for (let at = from; at <= to; at += 0.5e6) reports.log.tick(at, 1, true);
+    for (let at = from; at <= to; at += 0.5e6) reports.log.tick({ time: at, now: at / 1000, speed: 1, counts: true });
   };
   const seconds = () =>
     [...counted.values()].flatMap((one) => one.plays).reduce((sum, { start, end }) => sum + (end - start) / 1e6, 0);

@@ -37,6 +37,9 @@ export interface WatchLine {
 /** How it stands with what was played: told, waiting for the network, or refused with these words. */
 export type Telling = 'told' | 'waiting' | { readonly refused: string };
 
+/** Older than this the server takes no reports any more. */
+export const OLDEST_MS = 30 * 24 * 3_600_000;
+
 interface Watcher {
   /** Keeps what is not counted yet; null once nothing is left. */
   keep(visit: KeptVisit | null): void;
@@ -151,6 +154,6 @@ export class WatchReports {
   }
 
   #ago(moment: number): number {
-    return Math.max(0, Math.round(this.clock() - moment));
+    return Math.max(0, Math.min(OLDEST_MS, Math.round(this.clock() - moment)));
   }
 }

@@ -1,14 +1,15 @@
 import { Group, NativeSelect, Text, Title } from '@mantine/core';
-import { micros, timeText } from '@oakbell/core/clock';
+import { fromMillis, micros, timeText } from '@oakbell/core/clock';
 import { extremesOf } from '@oakbell/core/coverage';
 import type { RangeSet } from '@oakbell/core/intervals';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { GuardianLinks } from '../../kits/guardian/index.ts';
 import { useEdition } from '../../kits/player/index.ts';
-import { SeenBar, Timeline } from '../../kits/timeline/index.ts';
+import { SeenBar, Timeline, type Pin } from '../../kits/timeline/index.ts';
 import { call, client, type Api } from '../../shared/api/index.ts';
 import { dayDistance, PageTitle, ShareText, Show, whenText } from '../../shared/ui/index.ts';
+import { Asked, useAsked } from './Asked.tsx';
 import classes from './Watched.module.css';
 
 /** Who has watched what of one assignment. @param of the lesson of it that is shown first */
@@ -44,6 +45,8 @@ export function Watched({ assignmentId, of }: { readonly assignmentId: string; r
 
 function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
   const edition = useEdition(watched.editionId);
+  const asked = useAsked(watched.assignmentId, watched.lessonId);
+  const pins = pinsOf(asked.data);
   const length = micros(watched.length);
   const notBegun = watched.learners.filter((learner) => learner.firstAt === null);
   const begun = watched.learners.filter((learner) => learner.firstAt !== null);
@@ -74,6 +77,7 @@ function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
                 turns={edition.data.lesson.turns}
                 ink={edition.data.lesson.ink}
                 warmth={watched.warmth}
+                pins={pins}
               />
             )}
           </div>
@@ -99,6 +103,7 @@ function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
                 {learner.replayed >= 1e6 && (
                   <Text size="sm" c="dimmed">{`${timeText(micros(learner.replayed))} played again`}</Text>
                 )}
+                {learner.uncounted && <Uncounted of={learner.uncounted} />}
               </span>
             </li>
           ))}
@@ -112,10 +117,24 @@ function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
           <Text>{notBegun.map((learner) => learner.name).join(', ')}</Text>
         </section>
       )}
+      <Asked key={watched.lessonId} assignmentId={watched.assignmentId} lessonId={watched.lessonId} />
       {watched.learners.length > 0 && watched.editionId !== null && <ForGuardians watched={watched} />}
     </>
   );
 }
+
+/** What was said of moments, for the axis; the list below it says the same in words. */
+const pinsOf = (asked: Api['QuestionsDto'] | undefined): readonly Pin[] => [
+  ...(asked?.questions ?? []).flatMap(({ at }) => (at === null ? [] : [{ at: micros(at), look: 'question' as const }])),
+  ...(asked?.signs ?? []).map(({ kind, at, learners }) => ({ at: micros(at), look: kind, count: learners })),
+];
+
+/** What a device claims and cannot have been, said so that nobody is judged by it. */
+const Uncounted = ({ of: { reports, claimedMs } }: { readonly of: Api['UncountedDto'] }) => (
+  <Text size="sm">
+    {`${reports === 1 ? 'One report' : `${reports} reports`} of ${timeText(fromMillis(claimedMs))} not counted: more than can have been played. A clock that was set anew does that; ask before you judge.`}
+  </Text>
+);
 
 /** The lesson for the guardians of one learner. */
 function ForGuardians({ watched }: { readonly watched: Api['WatchedDto'] }) {

@@ -1,5 +1,6 @@
 import { Group, NativeSelect, Text } from '@mantine/core';
 import { micros, timeText } from '@oakbell/core/clock';
+import { FASTEST, SLOWEST } from '@oakbell/core/coverage';
 import {
   IconPlayerPauseFilled,
   IconPlayerPlayFilled,
@@ -11,7 +12,8 @@ import { IconAction } from '../../shared/ui/index.ts';
 import type { SegmentPlayer } from './segmentPlayer.ts';
 import { usePlayerTime, usePlayerView } from './usePlayer.ts';
 
-export const SPEEDS = [0.75, 1, 1.25, 1.5, 1.75, 2] as const;
+/** From the slowest that is counted to the fastest. */
+export const SPEEDS = [SLOWEST, 0.75, 1, 1.25, 1.5, 1.75, 2, 2.25, FASTEST] as const;
 const TEN_SECONDS = 10_000_000;
 
 interface Props {

@@ -16,6 +16,8 @@ export interface PlayerView {
 const READY_BEFORE_S = 4;
 /** From here on the moment of going over is waited for by a timer of its own: a frame of the screen is too coarse. */
 const CLOSE_S = 0.12;
+/** Where nothing is painted it is looked less often: the timer has to reach from one look to the next. */
+const CLOSE_UNSEEN_S = 1.2;
 /** An element that is told to play is heard so much later, in seconds: learnt as it goes. */
 const FIRST_LEAD_S = 0.02;
 const MOST_LEAD_S = 0.08;
@@ -201,6 +203,12 @@ export class SegmentPlayer {
     for (const element of this.#sounds.all) element.muted = on;
   }
 
+  /** Whether something can be heard of it now. */
+  get isHeard(): boolean {
+    const element = this.#element;
+    return element !== null && !element.muted && element.volume > 0;
+  }
+
   close(): void {
     cancelAnimationFrame(this.#frame);
     clearTimeout(this.#grain ?? undefined);
@@ -253,6 +261,8 @@ export class SegmentPlayer {
     globalThis.window?.addEventListener('online', this.#hurry);
     this.#looking = setInterval(() => {
       if (!this.#isRunning) return this.#lookAway();
+      // A page that is not seen paints no frames; what is heard goes on.
+      if (isUnseen()) this.#step();
       const element = this.#element;
       const now = performance.now();
       if (!element || element.currentTime !== this.#stood.at) {
@@ -279,11 +289,14 @@ export class SegmentPlayer {
     cancelAnimationFrame(this.#frame);
     const step = () => {
       if (!this.#isRunning) return;
-      this.#tick(this.time);
-      this.#lookAhead();
+      this.#step();
       this.#frame = requestAnimationFrame(step);
     };
     this.#frame = requestAnimationFrame(step);
+  }
+  #step(): void {
+    this.#tick(this.time);
+    this.#lookAhead();
   }
 
   /** Near the end of a segment the next one is made ready, started, and gone over to. */
@@ -303,7 +316,7 @@ export class SegmentPlayer {
     const next = this.#next;
     if (!next || next.timer !== null) return;
     if (isOver) this.#goOver(next, 0);
-    else if (left < CLOSE_S) {
+    else if (left < (isUnseen() ? CLOSE_UNSEEN_S : CLOSE_S)) {
       const wait = Math.max(0, left - (next.element ? this.#lead : 0));
       next.timer = setTimeout(() => this.#goOver(next, left - wait), wait * 1000);
     }
@@ -395,4 +408,5 @@ export class SegmentPlayer {
   }
 }
 
+const isUnseen = (): boolean => globalThis.document?.visibilityState === 'hidden';
 const NOT_LOADED = 'The sound cannot be loaded just now. It goes on by itself as soon as it can.';

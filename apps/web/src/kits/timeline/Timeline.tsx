@@ -7,6 +7,7 @@ import { scaleMoments, timeAt, widthOf, xOf, type Axis } from './axis.ts';
 import { drawGrain, drawWarmth } from './grain.ts';
 import { LaneRow, type Lane } from './LaneRow.tsx';
 import { Notches, TurnLines, type PageTurn } from './Notches.tsx';
+import { Pins, type Pin } from './Pins.tsx';
 import { Seams, type SeamMark } from './Seams.tsx';
 import { Stretches } from './Stretches.tsx';
 import classes from './Timeline.module.css';
@@ -35,6 +36,8 @@ interface Props {
   readonly marked?: TimeRange | null;
   readonly onMark?: (marked: TimeRange) => void;
   readonly seams?: readonly SeamMark[];
+  /** Moments of which somebody said something. */
+  readonly pins?: readonly Pin[];
   /** Stretches in which nothing is said. */
   readonly quiet?: RangeSet;
   /** Louder than this counts as speech, 0…1 of full scale. */
@@ -56,7 +59,18 @@ const NONE: readonly never[] = [];
 /** The one time axis of the product: voice as grain, page turns as notches, ink as ticks. */
 export function Timeline(props: Props) {
   const { length, peaks, turns, ink, seen = NONE, warmth, position, onSeek, trim, hall = false, label } = props;
-  const { marked, onMark, seams = NONE, quiet = NONE, lanes = NONE, zoomPlace, threshold, onDrag, exactly } = props;
+  const {
+    marked,
+    onMark,
+    seams = NONE,
+    pins = NONE,
+    quiet = NONE,
+    lanes = NONE,
+    zoomPlace,
+    threshold,
+    onDrag,
+    exactly,
+  } = props;
   const markFrom = useRef<number | null>(null);
   const { ref: place, width } = useElementSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -155,6 +169,7 @@ export function Timeline(props: Props) {
             />
           )}
           <TurnLines turns={turns} {...shownAxis} />
+          <Pins pins={pins} {...shownAxis} />
           {position !== undefined && position >= from && position <= from + across && (
             <span className={classes.playhead} style={{ left: xOf(axis, position) }} />
           )}

@@ -14,6 +14,7 @@ const TOUCHED: Readonly<Record<Change['kind'], readonly string[]>> = {
   'hand-in': ['hand-in', 'marking', 'today', 'desk', 'feedback', 'class-page', 'news'],
   sheet: ['sheet', 'sheets'],
   answers: ['answers', 'answer', 'marking', 'hand-in', 'news'],
+  questions: ['questions', 'news', 'desk'],
   assignment: ['desk', 'news', 'class-page', 'lesson-assignments', 'marking', 'today', 'library', 'about'],
   watched: ['watched', 'today', 'marking', 'class-page'],
 };

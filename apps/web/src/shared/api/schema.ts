@@ -2545,6 +2545,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{id}/lessons/{lesson}/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["questions_mine"];
+        put?: never;
+        post: operations["questions_ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watching/assignments/{id}/lessons/{lesson}/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["questions_all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/lessons/{lesson}/questions/spoken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["questions_askAloud"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/questions/{question}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["questions_takeBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/lessons/{lesson}/signs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["questions_sign"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/questions/{question}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["questions_answer"];
+        post?: never;
+        delete: operations["questions_unanswer"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/questions/{question}/answer/spoken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["questions_answerAloud"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/asking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["questions_setAsking"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -2884,6 +3012,12 @@ export interface components {
             id: string;
             title: string;
         };
+        UncountedDto: {
+            reports: number;
+            claimedMs: number;
+            /** Format: date-time */
+            lastAt: string;
+        };
         WatchedLearnerDto: {
             /** Format: uuid */
             id: string;
@@ -2895,6 +3029,7 @@ export interface components {
             firstAt: string | null;
             /** Format: date-time */
             lastAt: string | null;
+            uncounted: components["schemas"]["UncountedDto"] | null;
         };
         WatchedDto: {
             /** Format: uuid */
@@ -2935,6 +3070,7 @@ export interface components {
             workOpens: "at-once" | "once-watched";
             /** @enum {string} */
             answersSeen?: "teacher" | "class";
+            asking?: boolean;
             lessonIds: string[];
             /** Format: date-time */
             dueAt: string;
@@ -2970,6 +3106,7 @@ export interface components {
             workOpens: "at-once" | "once-watched";
             /** @enum {string} */
             answersSeen?: "teacher" | "class";
+            asking?: boolean;
             lessonIds: string[];
             /** Format: date-time */
             dueAt: string;
@@ -3003,6 +3140,7 @@ export interface components {
             workOpens: "at-once" | "once-watched";
             /** @enum {string} */
             answersSeen?: "teacher" | "class";
+            asking?: boolean;
             lessonIds: string[];
             /** Format: date-time */
             dueAt: string;
@@ -3035,6 +3173,7 @@ export interface components {
             workOpens: "at-once" | "once-watched";
             /** @enum {string} */
             answersSeen?: "teacher" | "class";
+            asking?: boolean;
             name: string;
             /** Format: uuid */
             id: string;
@@ -3050,6 +3189,7 @@ export interface components {
             workOpens: "at-once" | "once-watched";
             /** @enum {string} */
             answersSeen?: "teacher" | "class";
+            asking?: boolean;
             name: string;
         };
         ClassDto: {
@@ -4038,7 +4178,7 @@ export interface components {
         };
         NewsItemDto: {
             /** @enum {string} */
-            kind: "given" | "changed" | "due" | "handed-back" | "approved" | "handed-in";
+            kind: "given" | "changed" | "due" | "handed-back" | "approved" | "answered" | "handed-in" | "asked";
             /** Format: uuid */
             assignmentId: string;
             title: string;
@@ -4061,7 +4201,7 @@ export interface components {
         NewsWishesDto: {
             /** @enum {string} */
             way: "never" | "daily" | "soon";
-            kinds: ("given" | "changed" | "due" | "handed-back" | "approved" | "handed-in")[];
+            kinds: ("given" | "changed" | "due" | "handed-back" | "approved" | "answered" | "handed-in" | "asked")[];
             dailyAt: number;
             quietFrom: number;
             quietUntil: number;
@@ -4245,6 +4385,56 @@ export interface components {
         ShownDto: {
             shown: boolean;
         };
+        SpokenDto: {
+            address: string;
+            lengthMs: number;
+        };
+        AnsweredDto: {
+            text: string;
+            spoken: components["schemas"]["SpokenDto"] | null;
+            name: string;
+            /** Format: date-time */
+            at: string;
+        };
+        QuestionDto: {
+            /** Format: uuid */
+            id: string;
+            at: number | null;
+            text: string;
+            spoken: components["schemas"]["SpokenDto"] | null;
+            own: boolean;
+            name: string | null;
+            /** Format: date-time */
+            askedAt: string;
+            forClass: boolean;
+            answer: components["schemas"]["AnsweredDto"] | null;
+        };
+        SignMarkDto: {
+            /** @enum {string} */
+            kind: "again" | "fast" | "clear";
+            at: number;
+            learners: number;
+        };
+        QuestionsDto: {
+            asking: boolean;
+            questions: components["schemas"]["QuestionDto"][];
+            signs: components["schemas"]["SignMarkDto"][];
+        };
+        NewQuestionDto: {
+            text: string;
+        };
+        NewSignDto: {
+            /** @enum {string} */
+            kind: "again" | "fast" | "clear";
+            on: boolean;
+        };
+        NewAnswerDto: {
+            text: string;
+            forClass: boolean;
+        };
+        OpenToQuestionsDto: {
+            asking: boolean;
+        };
         TodayLessonDto: {
             /** Format: uuid */
             id: string;
@@ -4348,6 +4538,7 @@ export interface components {
             instructions: string;
             /** @enum {string} */
             answersSeen: "teacher" | "class";
+            asking: boolean;
             attachments: components["schemas"]["AttachmentDto"][];
         };
         SheetDto: {
@@ -8957,6 +9148,261 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ShownDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    questions_mine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                lesson: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionsDto"];
+                };
+            };
+        };
+    };
+    questions_ask: {
+        parameters: {
+            query: {
+                edition: string;
+                at: number;
+            };
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+                lesson: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewQuestionDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionDto"];
+                };
+            };
+        };
+    };
+    questions_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                lesson: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionsDto"];
+                };
+            };
+        };
+    };
+    questions_askAloud: {
+        parameters: {
+            query: {
+                edition: string;
+                at: number;
+            };
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+                lesson: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    files?: string[];
+                };
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionDto"];
+                };
+            };
+        };
+    };
+    questions_takeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    questions_sign: {
+        parameters: {
+            query: {
+                edition: string;
+                at: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+                lesson: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSignDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    questions_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewAnswerDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    questions_unanswer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    questions_answerAloud: {
+        parameters: {
+            query: {
+                to: "class" | "asker";
+            };
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+                question: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    files?: string[];
+                };
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    questions_setAsking: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenToQuestionsDto"];
             };
         };
         responses: {

@@ -21,6 +21,7 @@ import { SharedTakes1764300000000 } from './1764300000000-sharedTakes.ts';
 import { PagesWhole1764100000000 } from './1764100000000-pagesWhole.ts';
 import { Attachments1766300000000 } from './1766300000000-attachments.ts';
 import { AnswersOfClasses1766500000000 } from './1766500000000-answersOfClasses.ts';
+import { Questions1766600000000 } from './1766600000000-questions.ts';
 import { Worksheets1766400000000 } from './1766400000000-worksheets.ts';
 import { News1766200000000 } from './1766200000000-news.ts';
 import { ClassPages1766100000000 } from './1766100000000-classPages.ts';
@@ -53,4 +54,5 @@ export const MIGRATIONS = [
   Attachments1766300000000,
   Worksheets1766400000000,
   AnswersOfClasses1766500000000,
+  Questions1766600000000,
 ];

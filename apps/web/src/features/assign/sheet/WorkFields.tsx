@@ -113,6 +113,10 @@ export function WorkFields({ form, lesson, bringing, worksheet }: Props) {
         allowDecimal={false}
         {...form.getInputProps('watchedPercent')}
       />
+      <Switch
+        label="Learners may ask questions at a moment of the lesson"
+        {...form.getInputProps('asking', { type: 'checkbox' })}
+      />
       <Group align="end">
         <Switch label="Points are given" pb={8} {...form.getInputProps('graded', { type: 'checkbox' })} />
         {values.graded && (

@@ -54,6 +54,8 @@ export interface Work {
   records: Recorded;
   seconds: number;
   answersSeen: AnswersSeen;
+  /** Whether learners may ask at a moment. */
+  asking: boolean;
   watchedPercent: number;
 }
 /** The sheet as it is filled in. */
@@ -76,7 +78,7 @@ export const NO_CLASS: Chosen = { classId: '', whom: WHOLE_CLASS };
 
 const USUAL: AskedWork = {
   ...{ instructions: '', points: null, handIn: true, answerLimitMs: null, makers: null },
-  ...{ watchedPercent: USUAL_WATCHED, workOpens: 'at-once', answersSeen: 'teacher' },
+  ...{ watchedPercent: USUAL_WATCHED, workOpens: 'at-once', answersSeen: 'teacher', asking: true },
 };
 
 /** What was asked for before, or with a template, as the sheet shows it. */
@@ -88,6 +90,7 @@ export const workOf = (asked: AskedWork = USUAL): Work => ({
   workOpens: asked.workOpens,
   records: recordedIn(asked),
   answersSeen: asked.answersSeen ?? 'teacher',
+  asking: asked.asking ?? true,
   seconds: (asked.answerLimitMs ?? 60_000) / 1000,
   watchedPercent: asked.watchedPercent,
 });
@@ -112,6 +115,7 @@ export const askedOf = (work: Work): AskedWork => ({
   answerLimitMs: work.records === 'nothing' ? null : work.seconds * 1000,
   makers: MAKERS[work.records],
   watchedPercent: work.watchedPercent,
+  asking: work.asking,
   ...(work.handIn || work.records !== 'nothing'
     ? { workOpens: work.workOpens, answersSeen: work.answersSeen }
     : { workOpens: 'at-once', answersSeen: 'teacher' }),

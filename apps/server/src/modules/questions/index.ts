@@ -1,0 +1,2 @@
+export { QuestionsModule } from './questions.module.ts';
+export { QuestionsService } from './questions.service.ts';

@@ -1,0 +1,3 @@
+export * from './limits.ts';
+export * from './similar.ts';
+export * from './signs.ts';
