@@ -360,6 +360,30 @@ export function world(frames: Readonly<Record<string, number>>) {
         text: 'Track 075. The stream sets 180 at 1.8 knots.\nI drew the triangle and measured 055 for the course to steer.\nOver the ground we make about 4.2 knots, so two and a half miles take 36 minutes.\n\nI was not sure whether to draw the stream first or the boat first.',
       },
     ],
+    questions: [
+      {
+        assignment: 'steer-10a',
+        learner: 'maren.voss',
+        at: 0.47,
+        text: 'Why does the arrow of the stream start where the boat is, and not at the harbour?',
+        answer:
+          'Because the stream carries the boat from the moment it leaves. Draw what the water does first, then what you do.',
+      },
+      {
+        assignment: 'steer-10a',
+        learner: 'suvi.aldane',
+        at: 0.62,
+        text: 'Is the circle drawn with the speed through the water, or over the ground?',
+      },
+    ],
+    signs: [
+      { assignment: 'steer-10a', learner: 'tam.oriel', at: 0.51, kind: 'again' },
+      { assignment: 'steer-10a', learner: 'maren.voss', at: 0.54, kind: 'again' },
+      { assignment: 'steer-10a', learner: 'suvi.aldane', at: 0.49, kind: 'again' },
+      { assignment: 'steer-10a', learner: 'kit.larkspur', at: 0.72, kind: 'fast' },
+      { assignment: 'steer-10a', learner: 'wren.calloway', at: 0.86, kind: 'clear' },
+      { assignment: 'steer-10a', learner: 'rafe.quill', at: 0.88, kind: 'clear' },
+    ],
     marks: PASSAGE_TEXTS.flatMap((one) =>
       'points' in one
         ? [{ assignment: 'passage-11a', learner: one.learner, points: one.points, comment: one.comment }]

@@ -11,6 +11,7 @@ import { EditionsModule } from '../modules/editions/index.ts';
 import { LessonsModule } from '../modules/lessons/index.ts';
 import { MarkingModule } from '../modules/marking/index.ts';
 import { PeopleModule } from '../modules/people/index.ts';
+import { QuestionsModule } from '../modules/questions/index.ts';
 import { SchoolModule } from '../modules/school/index.ts';
 import { SubmissionsModule } from '../modules/submissions/index.ts';
 import { TakesModule } from '../modules/takes/index.ts';
@@ -41,6 +42,7 @@ import { ImportsModule } from '../modules/imports/index.ts';
     MarkingModule,
     WatchingModule,
     WorksheetsModule,
+    QuestionsModule,
   ],
   providers: [DemoLoader],
 })

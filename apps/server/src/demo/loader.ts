@@ -20,6 +20,7 @@ import { PeopleService } from '../modules/people/index.ts';
 import { SchoolService } from '../modules/school/index.ts';
 import { Approvals, SubmissionsService } from '../modules/submissions/index.ts';
 import { TakesService } from '../modules/takes/index.ts';
+import { QuestionsService, SignsService } from '../modules/questions/index.ts';
 import { ReportsService } from '../modules/watching/index.ts';
 import { SheetsService, WorksheetsService } from '../modules/worksheets/index.ts';
 import { Acts } from '../platform/acts/index.ts';
@@ -58,6 +59,8 @@ export class DemoLoader {
     private readonly approvals: Approvals,
     private readonly marking: MarkingService,
     private readonly watching: ReportsService,
+    private readonly questions: QuestionsService,
+    private readonly signs: SignsService,
     private readonly worksheets: WorksheetsService,
     private readonly sheets: SheetsService,
     private readonly editing: PageEditing,
@@ -97,6 +100,7 @@ export class DemoLoader {
     await this.#write(folder, world);
     await this.#handIn(folder, world);
     await this.#play(world);
+    await this.#ask(world);
     await this.#mark(world);
     await this.#giveFeedback(folder, world, owner);
     return true;
@@ -273,6 +277,30 @@ export class DemoLoader {
   async #files(person: Person, assignment: Assignment, { from, to, name }: Record<'from' | 'to' | 'name', string>) {
     await cp(from, to);
     return this.submissions.bring(person, assignment, [{ path: to, originalname: name, size: (await stat(to)).size }]);
+  }
+
+  async #ask({ questions, signs }: World): Promise<void> {
+    const placed = async (one: { readonly assignment: string; readonly learner: string; readonly at: number }) => {
+      const { id, byId, lessonIds } = present(this.#assignments.get(one.assignment));
+      const [lessonId = ''] = lessonIds;
+      const edition = await this.#ready(lessonId);
+      const learner = { id: present(this.#people.get(one.learner)), role: 'learner' } as const;
+      const at = Math.round(one.at * edition.length);
+      return {
+        learner,
+        teacher: { id: byId, role: 'teacher' } as const,
+        where: { assignmentId: id, lessonId, editionId: edition.id, at },
+      };
+    };
+    for (const { text, answer, ...one } of questions) {
+      const { learner, teacher, where } = await placed(one);
+      const { id } = await this.questions.ask(learner, where, { text });
+      if (answer !== undefined) await this.questions.answer(teacher, where.assignmentId, id, true, { text: answer });
+    }
+    for (const { kind, ...one } of signs) {
+      const { learner, where } = await placed(one);
+      await this.signs.set(learner, where, kind, true);
+    }
   }
 
   async #giveFeedback(folder: string, { feedback }: World, ownerId: string): Promise<void> {

@@ -1,3 +1,4 @@
+import type { Sign } from '@oakbell/core/asking';
 import type { Backdrop, Thing } from '@oakbell/core/pages';
 
 /** A world to be brought in, as demo/world/world.json has it. */
@@ -83,6 +84,21 @@ export interface World {
     readonly text?: string;
     /** Its class sees it, by name or without one. */
     readonly shown?: 'named' | 'unnamed';
+  }[];
+  /** What was asked at a moment, as a share of the lesson, and what its teacher answered, if anything. */
+  readonly questions: readonly {
+    readonly assignment: string;
+    readonly learner: string;
+    readonly at: number;
+    readonly text: string;
+    /** Before the class. */
+    readonly answer?: string;
+  }[];
+  readonly signs: readonly {
+    readonly assignment: string;
+    readonly learner: string;
+    readonly at: number;
+    readonly kind: Sign;
   }[];
   /** Work that was marked without speaking on it, and handed back. */
   readonly marks: readonly {

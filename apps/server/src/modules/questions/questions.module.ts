@@ -23,6 +23,6 @@ import { SignsService } from './signs.service.ts';
   ],
   controllers: [QuestionsController],
   providers: [QuestionsService, SignsService, Moments, ShownQuestions],
-  exports: [QuestionsService],
+  exports: [QuestionsService, SignsService],
 })
 export class QuestionsModule {}

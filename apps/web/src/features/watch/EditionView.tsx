@@ -1,7 +1,7 @@
 import { Button, Text } from '@mantine/core';
 import { useFullscreenElement } from '@mantine/hooks';
-import { micros, timeText, ZERO, type Micros } from '@oakbell/core/clock';
-import type { RangeSet } from '@oakbell/core/intervals';
+import { micros, timeText, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { coveredLength, subtract, type RangeSet } from '@oakbell/core/intervals';
 import { watchPath } from '@oakbell/core/opening';
 import {
   IconLink,
@@ -11,7 +11,7 @@ import {
   IconVolume,
   IconVolumeOff,
 } from '@tabler/icons-react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import {
   editionPicture,
   editionPlayer,
@@ -52,6 +52,13 @@ const STATE_WORDS = {
   ended: 'The end',
 } as const;
 
+/** What is offered once a lesson was played to its end. */
+export interface Ending {
+  /** Less than this share counts as not watched yet: what is left is offered first. In per cent. */
+  readonly watchedPercent: number;
+  readonly next: ReactNode;
+}
+
 /** An edition to be watched: the page, the sound, the time axis with what was seen, and the page strip. */
 export function EditionView({
   edition,
@@ -59,6 +66,7 @@ export function EditionView({
   counted = true,
   linked = true,
   asked = null,
+  ending = null,
   onTold,
 }: {
   readonly edition: Edition;
@@ -70,6 +78,8 @@ export function EditionView({
   readonly linked?: boolean;
   /** What a learner may ask about it is asked of; nothing can be asked when null. */
   readonly asked?: AskedOf | null | undefined;
+  /** What is offered at its end. */
+  readonly ending?: Ending | null | undefined;
   /** Called once more of it was counted. */
   readonly onTold?: (() => void) | undefined;
 }) {
@@ -80,7 +90,17 @@ export function EditionView({
   useEffect(() => {
     if (isCovered) player.pause();
   }, [isCovered, player]);
-  return <Playing edition={edition} player={player} seen={seen} telling={telling} linked={linked} asked={asked} />;
+  return (
+    <Playing
+      edition={edition}
+      player={player}
+      seen={seen}
+      telling={telling}
+      linked={linked}
+      asked={asked}
+      ending={ending}
+    />
+  );
 }
 
 function playerAt(edition: Edition, at: Micros): ReturnType<typeof editionPlayer> {
@@ -96,9 +116,10 @@ interface PlayingProps {
   readonly telling: Telling;
   readonly linked: boolean;
   readonly asked: AskedOf | null;
+  readonly ending: Ending | null;
 }
 
-function Playing({ edition, player, seen, telling, linked, asked }: PlayingProps) {
+function Playing({ edition, player, seen, telling, linked, asked, ending }: PlayingProps) {
   const { lesson, peaks } = edition;
   const view = usePlayerView(player);
   const time = usePlayerTime(player);
@@ -151,10 +172,21 @@ function Playing({ edition, player, seen, telling, linked, asked }: PlayingProps
   const [begun, setBegun] = useState(false);
   if (view.state === 'playing' && !begun) setBegun(true);
   const pins = usePins(asked, begun);
+  const rest = ending && restOf(seen, lesson.programme.length, ending.watchedPercent);
+  const watchRest = () => {
+    if (rest) player.seek(rest.start);
+    begin();
+  };
   // In the middle of watching a pause is for looking at the page: nothing may lie over it then.
   const idle = (view.state === 'paused' && !begun) || view.state === 'ended';
   return (
-    <section ref={hall} className={classes.hall} aria-label="The lesson" data-full={fullscreen || undefined}>
+    <section
+      ref={hall}
+      className={classes.hall}
+      aria-label="The lesson"
+      data-full={fullscreen || undefined}
+      data-asked={asked !== null || undefined}
+    >
       <div className={classes.stage} style={{ aspectRatio: `1600 / ${shapeOf(edition)}` }}>
         <LessonStage
           lesson={lesson}
@@ -164,14 +196,17 @@ function Playing({ edition, player, seen, telling, linked, asked }: PlayingProps
           onClick={() => player.toggle()}
         />
         {idle && (
-          <Button
-            className={classes.begin}
-            size="lg"
-            leftSection={<IconPlayerPlayFilled aria-hidden />}
-            onClick={begin}
-          >
-            {view.state === 'ended' ? 'Watch again' : time > 0 ? `Go on from ${timeText(time)}` : 'Watch'}
-          </Button>
+          <div className={classes.begin}>
+            {view.state === 'ended' && ending && (rest ? <WatchRest rest={rest} onWatch={watchRest} /> : ending.next)}
+            <Button
+              size="lg"
+              variant={view.state === 'ended' && ending ? 'default' : 'filled'}
+              leftSection={<IconPlayerPlayFilled aria-hidden />}
+              onClick={begin}
+            >
+              {view.state === 'ended' ? 'Watch again' : time > 0 ? `Go on from ${timeText(time)}` : 'Watch'}
+            </Button>
+          </div>
         )}
         {view.state === 'waiting' && (
           <Text className={classes.waiting} aria-hidden>
@@ -270,6 +305,19 @@ function Playing({ edition, player, seen, telling, linked, asked }: PlayingProps
     </section>
   );
 }
+
+/** The first stretch that was not seen, where less was than counts as watched. Gaps of less than a second are none. */
+function restOf(seen: RangeSet, length: Micros, watchedPercent: number): TimeRange | null {
+  const left = subtract([{ start: ZERO, end: length }], seen).filter(({ start, end }) => end - start >= 1e6);
+  const watched = length - coveredLength(left);
+  return watched * 100 >= length * watchedPercent ? null : (left[0] ?? null);
+}
+
+const WatchRest = ({ rest, onWatch }: { readonly rest: TimeRange; readonly onWatch: () => void }) => (
+  <Button size="lg" onClick={onWatch}>
+    {`Watch the rest, from ${timeText(rest.start)}`}
+  </Button>
+);
 
 /** The tallest page decides the shape, up to upright paper. */
 const shapeOf = ({ lesson }: Edition): number =>

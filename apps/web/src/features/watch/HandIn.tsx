@@ -11,6 +11,7 @@ import { call, client, corePage, learnMedia, mediaAddress, Problem, type Api } f
 import { Fetching, Waiting, whenText } from '../../shared/ui/index.ts';
 import { Giving } from './giving/index.ts';
 import { handInKey } from './handInKey.ts';
+import { HAND_IN } from './NextStep.tsx';
 import classes from './Watch.module.css';
 
 /** Hands in a PDF, pictures or typed text; what is handed in can be replaced until it is marked. */
@@ -30,7 +31,7 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
   const heading = useRef<HTMLHeadingElement>(null);
   if (mine.data === undefined) return <Fetching of={[mine]} what="Looking for your hand-in" />;
   return (
-    <section aria-label="Hand in" className="ob-card" style={{ padding: 16 }}>
+    <section id={HAND_IN} tabIndex={-1} aria-label="Hand in" className="ob-card" style={{ padding: 16 }}>
       <Title order={2} mb="xs" ref={heading} tabIndex={-1}>
         {mine.data && !replacing ? 'Handed in' : 'Hand in'}
       </Title>

@@ -2,7 +2,7 @@ import type { Micros } from '@oakbell/core/clock';
 import type { Standing } from '@oakbell/core/opening';
 import { useEdition } from '../../kits/player/index.ts';
 import { Show, Waiting } from '../../shared/ui/index.ts';
-import { EditionView } from './EditionView.tsx';
+import { EditionView, type Ending } from './EditionView.tsx';
 import type { AskedOf } from './asking/useQuestions.ts';
 import { NotOpen } from './NotOpen.tsx';
 
@@ -12,6 +12,7 @@ interface Props {
   readonly counted?: boolean;
   readonly linked?: boolean;
   readonly asked?: AskedOf | null;
+  readonly ending?: Ending;
   /** Called once more of it was counted. */
   readonly onTold?: () => void;
 }

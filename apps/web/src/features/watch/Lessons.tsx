@@ -5,6 +5,7 @@ import { IconCheck, IconPlayerTrackNext } from '@tabler/icons-react';
 import { Link, useSearchParams } from 'react-router';
 import type { Api } from '../../shared/api/index.ts';
 import { LessonHere } from './LessonHere.tsx';
+import { NextStep } from './NextStep.tsx';
 import { standingWords } from './NotOpen.tsx';
 import classes from './Watch.module.css';
 
@@ -26,7 +27,10 @@ export function Lessons({ item, onTold }: { readonly item: Item; readonly onTold
   if (!lesson) return null;
   const isFollowed = lessons.length > 1 || !item.workOpen;
   const askedOf = item.asking ? { assignmentId: item.assignmentId, lessonId: lesson.lessonId } : null;
-  const here = <LessonHere key={lesson.lessonId} of={lesson} asked={askedOf} {...(isFollowed ? { onTold } : {})} />;
+  const ending = { watchedPercent: item.watchedPercent, next: <NextStep item={item} at={at} /> };
+  const here = (
+    <LessonHere key={lesson.lessonId} of={lesson} asked={askedOf} ending={ending} {...(isFollowed ? { onTold } : {})} />
+  );
   if (lessons.length === 1) return here;
   const next = lessons[at + 1];
   return (

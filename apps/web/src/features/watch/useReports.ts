@@ -38,11 +38,11 @@ export function useReports(
     if (!counted) return;
     let left = false;
     const visit = newVisit(editionId, title, clock());
+    const keep = keeperOf(visit.id);
     const show = (plays: readonly Play[]) => setSeen((before) => union(before, plays as unknown as RangeSet));
     const line = {
       ...watchLine,
       report: (...[id, report, last]: Parameters<typeof watchLine.report>) => {
-        show(report.plays);
         return watchLine.report(id, report, last).then((told) => {
           toTell.current?.();
           return told;
@@ -50,7 +50,10 @@ export function useReports(
       },
     };
     const reports = new WatchReports(visit, line, clock, {
-      keep: keeperOf(visit.id),
+      keep: (kept) => {
+        show([...(kept?.open?.plays ?? []), ...(kept?.waiting?.plays ?? [])]);
+        keep(kept);
+      },
       // What was refused once stays said, whatever is counted after it.
       onTelling: (now) => !left && setTelling((before) => (typeof before === 'string' ? now : before)),
       onBegun: (begun) => {

@@ -27,6 +27,7 @@ interface Props {
 export function Questions({ edition, player, of, at, onClose }: Props) {
   const queries = useQueryClient();
   const questions = useQuestions(of, true);
+  const [text, setText] = useState('');
   const seek = (time: number) => player.seek(micros(time));
   const takeBack = useMutation({
     mutationFn: (question: string) =>
@@ -45,56 +46,61 @@ export function Questions({ edition, player, of, at, onClose }: Props) {
   return (
     <section className={classes.asking} aria-label="Questions" onKeyDown={onKey}>
       <Show of={questions} what="Looking for questions">
-        {(data) => (
-          <Stack gap="md">
-            {data.asking ? (
-              <Ask edition={edition} of={of} at={at} known={data.questions} onSeek={seek} onClose={onClose} />
-            ) : (
-              <Group justify="space-between">
-                <Text>Your teacher takes no questions on this now.</Text>
-                <Button variant="subtle" color="oak" onClick={onClose}>
-                  Close
-                </Button>
-              </Group>
-            )}
-            {data.questions.length > 0 && (
-              <section aria-labelledby="all-questions">
-                <Title order={3} id="all-questions" mb="xs">
-                  Questions
-                </Title>
-                <ul className={classes.replies}>
-                  {data.questions.map((one) => (
-                    <li key={one.id} className="ob-card">
-                      <AskedQuestion
-                        question={one}
-                        onSeek={seek}
-                        onTakeBack={one.own && !one.answer ? () => takeBack.mutate(one.id) : undefined}
-                      />
-                    </li>
-                  ))}
-                </ul>
-              </section>
-            )}
-            <ProblemNote failure={takeBack.error} />
-          </Stack>
-        )}
+        {(data) => {
+          const answered = data.questions.filter((one) => one.answer !== null);
+          const similar = data.asking ? similarTo({ at, text }, answered, MOST_SIMILAR) : [];
+          const others = data.questions.filter((one) => !similar.includes(one));
+          return (
+            <Stack gap="md">
+              {data.asking ? (
+                <Ask {...{ edition, of, at, text, similar, onClose }} onText={setText} onSeek={seek} />
+              ) : (
+                <Group justify="space-between">
+                  <Text>Your teacher takes no questions on this now.</Text>
+                  <Button variant="subtle" color="oak" onClick={onClose}>
+                    Close
+                  </Button>
+                </Group>
+              )}
+              {others.length > 0 && (
+                <section aria-labelledby="all-questions">
+                  <Title order={3} id="all-questions" mb="xs">
+                    {similar.length > 0 ? 'Other questions' : 'Questions'}
+                  </Title>
+                  <ul className={classes.replies}>
+                    {others.map((one) => (
+                      <li key={one.id} className="ob-card">
+                        <AskedQuestion
+                          question={one}
+                          onSeek={seek}
+                          onTakeBack={one.own && !one.answer ? () => takeBack.mutate(one.id) : undefined}
+                        />
+                      </li>
+                    ))}
+                  </ul>
+                </section>
+              )}
+              <ProblemNote failure={takeBack.error} />
+            </Stack>
+          );
+        }}
       </Show>
     </section>
   );
 }
 
 interface AskProps extends Omit<Props, 'player'> {
-  readonly known: readonly Api['QuestionDto'][];
+  readonly text: string;
+  readonly onText: (text: string) => void;
+  /** What was asked before and may be meant. */
+  readonly similar: readonly Api['QuestionDto'][];
   readonly onSeek: (time: number) => void;
 }
 
-function Ask({ edition, of, at, known, onSeek, onClose }: AskProps) {
+function Ask({ edition, of, at, text, onText, similar, onSeek, onClose }: AskProps) {
   const queries = useQueryClient();
-  const [text, setText] = useState('');
   const note = useVoiceNote(LONGEST_SPOKEN_QUESTION_MS);
   const { send, sending, failure } = useSending();
-  const answered = known.filter((one) => one.answer !== null);
-  const similar = similarTo({ at, text }, answered, MOST_SIMILAR);
   const query = { edition: edition.id, at };
   const ask = async () => {
     const asked = await send(({ header, signal }) =>
@@ -109,7 +115,7 @@ function Ask({ edition, of, at, known, onSeek, onClose }: AskProps) {
           ),
     );
     if (!asked) return;
-    setText('');
+    onText('');
     note.forget();
     await queries.invalidateQueries({ queryKey: questionsKey(of) });
     offerUndo('Your question is with your teacher.', () =>
@@ -139,7 +145,7 @@ function Ask({ edition, of, at, known, onSeek, onClose }: AskProps) {
             minRows={2}
             maxLength={LONGEST_QUESTION}
             value={text}
-            onChange={({ currentTarget }) => setText(currentTarget.value)}
+            onChange={({ currentTarget }) => onText(currentTarget.value)}
           />
         )}
         {text.trim() === '' && <VoiceNote note={note} longestMs={LONGEST_SPOKEN_QUESTION_MS} label="Say it instead" />}
