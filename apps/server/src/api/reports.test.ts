@@ -101,6 +101,33 @@ it('refuses one that claims too much, and one of a stranger’s visit, and count
   expect(JSON.stringify(again)).toContain('"reports":2,"claimedMs":30000');
 });
 
+it('tells what was played again, and on which days by the clock of the school', async () => {
+  const mine = await begun(tam!, 40);
+  await at(tam!, mine, 0, [0, 8]).expect(204);
+  await at(tam!, mine, 1, [4, 8]).expect(204);
+  await database.query("UPDATE play SET at = '2026-03-02 23:40:00' WHERE report = 0");
+  await database.query("UPDATE play SET at = '2026-03-03 12:00:00' WHERE report = 1");
+  const hers = await begun(wren!, 40);
+  await at(wren!, hers, 0, [0, 2]).expect(204);
+  await database.query("UPDATE play SET at = '2026-03-03 07:00:00' WHERE visitId = ?", [hers.id]);
+  const told = async () => {
+    const { body } = await teacher!.get(`/api/watching/assignments/${assignment}`).expect(200);
+    return body as { days: object[]; learners: { name: string; again: object[] }[] };
+  };
+  const { days, learners } = await told();
+  expect(learners.find(({ name }) => name === 'tam')?.again).toEqual([{ start: 4e6, end: 8e6 }]);
+  expect(days).toEqual([
+    { day: '2026-03-02', learners: 1, playedMs: 8000 },
+    { day: '2026-03-03', learners: 2, playedMs: 6000 },
+  ]);
+  // Where it is half past five in the morning by then, that evening is the day after.
+  const { timeZone } = ((await database.query('SELECT timeZone FROM school')) as [{ timeZone: string }])[0];
+  await database.query("UPDATE school SET timeZone = 'Asia/Kolkata'");
+  const there = (await told()).days;
+  await database.query('UPDATE school SET timeZone = ?', [timeZone]);
+  expect(there).toEqual([{ day: '2026-03-03', learners: 2, playedMs: 14_000 }]);
+});
+
 it('takes every speed that a player has, and no other', async () => {
   const mine = await begun(tam!);
   await report(tam!, mine, 2e6, { speed: 2.5 }).expect(204);

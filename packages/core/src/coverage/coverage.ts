@@ -2,10 +2,6 @@ import { micros, type Micros, type TimeRange } from '../clock/index.ts';
 import { programmeRanges, wholeOf, type Programme, type SourceStretch } from '../edits/index.ts';
 import { coveredLength, intersect, union, type RangeSet } from '../intervals/index.ts';
 
-/** The slowest and the fastest that a lesson is played, both included: its own speed is 1. */
-export const SLOWEST = 0.5;
-export const FASTEST = 2.5;
-
 /**
  * Everything here is kept in the time of takes and cards, so that it stays true when the lesson is trimmed later, and is turned
  * into programme time of the edition at hand only to be shown.

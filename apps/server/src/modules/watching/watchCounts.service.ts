@@ -21,11 +21,13 @@ import { UncountedEntity, WatchedEntity } from './visit.entity.ts';
 export interface Watched {
   readonly share: number;
   readonly ranges: RangeSet;
+  /** What of it was played more than once. */
+  readonly again: RangeSet;
   readonly replayed: Micros;
   readonly firstAt: Date | null;
   readonly lastAt: Date | null;
 }
-export const NOT_BEGUN: Watched = { share: 0, ranges: [], replayed: ZERO, firstAt: null, lastAt: null };
+export const NOT_BEGUN: Watched = { share: 0, ranges: [], again: [], replayed: ZERO, firstAt: null, lastAt: null };
 
 /** The warmth of a lesson is told for so many equal parts. */
 const WARMTH_PARTS = 100;
@@ -122,6 +124,10 @@ function watchedBy(programme: Programme, rows: readonly WatchedEntity[]): Watche
   return {
     share: shareOf(programme, played),
     ranges: playedRanges(programme, played),
+    again: playedRanges(
+      programme,
+      rows.flatMap(({ sourceId, layers }) => stretchesOfLayers(sourceId, layers.slice(1, 2))),
+    ),
     replayed: replayedLength(stretches),
     firstAt: new Date(Math.min(...rows.map((row) => row.firstAt.getTime()))),
     lastAt: new Date(Math.max(...rows.map((row) => row.lastAt.getTime()))),

@@ -1,10 +1,22 @@
 import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Query } from '@nestjs/common';
-import { FASTEST, SLOWEST } from '@oakbell/core/coverage';
+import { FASTEST, SLOWEST } from '@oakbell/core/clock';
 import { STANDINGS, type Standing } from '@oakbell/core/opening';
 import { present } from '@oakbell/core/present';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { InSteps } from '../../platform/acts/index.ts';
-import { Choice, Decimal, Id, notFound, Numbers, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import {
+  Choice,
+  Day,
+  Decimal,
+  Id,
+  notFound,
+  Numbers,
+  Part,
+  Parts,
+  Text,
+  When,
+  Whole,
+} from '../../platform/http/index.ts';
 import { By, For, InFrames, type SignedIn } from '../../platform/sessions/index.ts';
 import { AccessService, May } from '../access/index.ts';
 import { AssignmentHeads, AssignmentsService, WhomService } from '../assignments/index.ts';
@@ -13,6 +25,7 @@ import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { ReportsService } from './reports.service.ts';
 import type { UncountedEntity } from './visit.entity.ts';
+import { WatchedDays } from './watchedDays.service.ts';
 import { WatchCounts } from './watchCounts.service.ts';
 import { LATEST_MS } from './watching.rules.ts';
 import { WatchingService } from './watching.service.ts';
@@ -54,6 +67,8 @@ export class WatchedLearnerDto {
   @Text() name: string;
   @Decimal({ max: 1 }) share: number;
   @Parts(() => RangeDto) ranges: RangeDto[];
+  /** What of it was played more than once. */
+  @Parts(() => RangeDto) again: RangeDto[];
   @Whole() replayed: number;
   @When({ nullable: true }) firstAt: string | null;
   @When({ nullable: true }) lastAt: string | null;
@@ -67,6 +82,13 @@ export class WatchedLessonDto {
 export class WhichLessonDto {
   /** One of its lessons; the first when left out. */
   @Id({ optional: true }) lesson?: string;
+}
+/** What was watched on one day by the school's clock. */
+export class WatchedDayDto {
+  @Day() day: string;
+  @Whole() learners: number;
+  /** Of the lesson, in ms. */
+  @Whole() playedMs: number;
 }
 export class WatchedDto {
   @Id() assignmentId: string;
@@ -84,6 +106,8 @@ export class WatchedDto {
   @Whole() length: number;
   /** Mean plays per learner, for each hundredth of the lesson. */
   @Numbers() warmth: number[];
+  /** The days on which it was watched, in their order. */
+  @Parts(() => WatchedDayDto) days: WatchedDayDto[];
   @Parts(() => WatchedLearnerDto) learners: WatchedLearnerDto[];
 }
 
@@ -109,6 +133,7 @@ export class WatchingController {
     private readonly access: AccessService,
     private readonly reports: ReportsService,
     private readonly counts: WatchCounts,
+    private readonly days: WatchedDays,
     private readonly assignments: AssignmentsService,
     private readonly heads: AssignmentHeads,
     private readonly whom: WhomService,
@@ -193,6 +218,7 @@ export class WatchingController {
         name: people.get(learnerId)?.name ?? '',
         share: own?.share ?? 0,
         ranges: [...(own?.ranges ?? [])],
+        again: [...(own?.again ?? [])],
         replayed: own?.replayed ?? 0,
         firstAt: own?.firstAt?.toISOString() ?? null,
         lastAt: own?.lastAt?.toISOString() ?? null,
@@ -207,6 +233,7 @@ export class WatchingController {
       editionId: edition?.id ?? null,
       length: edition?.length ?? 0,
       warmth: [...(watched?.warmth ?? [])],
+      days: [...(await this.days.of(lessonId, learnerIds))],
       learners: learners.sort((a, b) => a.name.localeCompare(b.name)),
     };
   }

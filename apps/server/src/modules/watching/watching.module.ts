@@ -4,9 +4,11 @@ import { AssignmentsModule } from '../assignments/index.ts';
 import { ClassesModule } from '../classes/index.ts';
 import { EditionsModule } from '../editions/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
+import { SchoolModule } from '../school/index.ts';
 import { PeopleModule } from '../people/index.ts';
 import { DeskLessons } from './deskLessons.service.ts';
 import { ReportsService } from './reports.service.ts';
+import { WatchedDays } from './watchedDays.service.ts';
 import { WatchCounts } from './watchCounts.service.ts';
 import { PlayEntity, SittingEntity, VisitEntity, UncountedEntity, WatchedEntity } from './visit.entity.ts';
 import { WatchingController } from './watching.controller.ts';
@@ -20,9 +22,10 @@ import { WatchingService } from './watching.service.ts';
     EditionsModule,
     LessonsModule,
     PeopleModule,
+    SchoolModule,
   ],
   controllers: [WatchingController],
-  providers: [WatchingService, ReportsService, WatchCounts, DeskLessons],
+  providers: [WatchingService, ReportsService, WatchCounts, WatchedDays, DeskLessons],
   exports: [ReportsService, WatchCounts, DeskLessons],
 })
 export class WatchingModule {}

@@ -125,6 +125,7 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
         title={lesson.title}
         note={lesson.edits.segments.length > 0 ? 'What you record now comes after what is there.' : ''}
         pages={pages}
+        firstPage={search.get('page')}
         pictureAddress={pictureOf(lesson.id)}
         earlierInk={(page) => leftBy(lesson, takes).finalMarks(page)}
         earlierHeight={(page) => leftBy(lesson, takes).heightAt(page, ZERO)}

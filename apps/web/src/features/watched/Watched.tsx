@@ -1,19 +1,35 @@
 import { Group, NativeSelect, Text, Title } from '@mantine/core';
-import { fromMillis, micros, timeText } from '@oakbell/core/clock';
-import { extremesOf } from '@oakbell/core/coverage';
-import type { RangeSet } from '@oakbell/core/intervals';
+import { fromMillis, micros, timeText, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { adviceOn, extremesOf, pagesPlayed, type LearnerPlayed } from '@oakbell/core/coverage';
+import { subtract, type RangeSet } from '@oakbell/core/intervals';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { GuardianLinks } from '../../kits/guardian/index.ts';
 import { useEdition } from '../../kits/player/index.ts';
 import { SeenBar, Timeline, type Pin } from '../../kits/timeline/index.ts';
 import { call, client, type Api } from '../../shared/api/index.ts';
-import { dayDistance, PageTitle, ShareText, Show, whenText } from '../../shared/ui/index.ts';
+import { dayDistance, PageTitle, ShareText, Show, Waiting, whenText } from '../../shared/ui/index.ts';
+import { Advised } from './Advised.tsx';
 import { Asked, useAsked } from './Asked.tsx';
+import { choices, chosen, type Choice } from './choice.ts';
+import { PagesTable } from './PagesTable.tsx';
+import { pagesOf } from './pagesOf.ts';
 import classes from './Watched.module.css';
 
+/** Charts are large: they come after what they tell of. */
+const Spread = lazy(async () => ({ default: (await import('./Spread.tsx')).Spread }));
+
 /** Who has watched what of one assignment. @param of the lesson of it that is shown first */
-export function Watched({ assignmentId, of }: { readonly assignmentId: string; readonly of?: string }) {
+export function Watched({
+  assignmentId,
+  of,
+  isMine = false,
+}: {
+  readonly assignmentId: string;
+  readonly of?: string;
+  /** Whether the lesson can be recorded again by whoever looks. */
+  readonly isMine?: boolean;
+}) {
   const [chosen, choose] = useState<string | undefined>(of);
   const watched = useQuery({
     queryKey: ['watched', assignmentId, chosen],
@@ -36,20 +52,25 @@ export function Watched({ assignmentId, of }: { readonly assignmentId: string; r
               data={data.lessons.map(({ id, title }, i) => ({ value: id, label: `${i + 1}. ${title}` }))}
             />
           )}
-          <WatchedSheet watched={data} />
+          <WatchedSheet key={data.lessonId} watched={data} isMine={isMine} />
         </>
       )}
     </Show>
   );
 }
 
-function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
+function WatchedSheet({ watched, isMine }: { readonly watched: Api['WatchedDto']; readonly isMine: boolean }) {
   const edition = useEdition(watched.editionId);
   const asked = useAsked(watched.assignmentId, watched.lessonId);
   const pins = pinsOf(asked.data);
   const length = micros(watched.length);
   const notBegun = watched.learners.filter((learner) => learner.firstAt === null);
   const begun = watched.learners.filter((learner) => learner.firstAt !== null);
+  const [choice, choose] = useState<Choice>('all');
+  const pages = useMemo(() => (edition.data ? pagesOf(edition.data.lesson) : []), [edition.data]);
+  const played = watched.learners as unknown as readonly LearnerPlayed[];
+  const met = useMemo(() => pagesPlayed(pages, played, length), [pages, played, length]);
+  const shown = choice === 'all' ? begun : chosen(watched.learners, choice, pages, watched.watchedPercent);
   return (
     <>
       <PageTitle>{`Watched · ${watched.title}`}</PageTitle>
@@ -60,6 +81,20 @@ function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
           {whenText(watched.dueAt)}
         </Text>
       </div>
+      {edition.data && (
+        <Advised
+          advice={adviceOn(met, played)}
+          lessonId={isMine ? watched.lessonId : null}
+          onNotBegun={() => choose('not-begun')}
+        />
+      )}
+      <NativeSelect
+        label="Show"
+        maw={280}
+        value={choice}
+        onChange={({ currentTarget }) => choose(currentTarget.value as Choice)}
+        data={[...choices(pages, watched.watchedPercent)]}
+      />
       <div className={`ob-card ${classes.sheet}`}>
         <div className={classes.axisRow}>
           <div className={classes.name}>
@@ -89,7 +124,7 @@ function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
           </Text>
         </div>
         <ul className="ob-rows" aria-label="Learners">
-          {begun.map((learner) => (
+          {shown.map((learner) => (
             <li key={learner.id} className={classes.row}>
               <bdi className={classes.name}>{learner.name}</bdi>
               <div className={classes.axis}>
@@ -99,7 +134,8 @@ function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
                 <ShareText share={learner.share} />
               </span>
               <span className={classes.when}>
-                {learner.lastAt && whenText(learner.lastAt)}
+                {learner.lastAt ? whenText(learner.lastAt) : 'Not begun'}
+                <NotSeen learner={learner} length={length} />
                 {learner.replayed >= 1e6 && (
                   <Text size="sm" c="dimmed">{`${timeText(micros(learner.replayed))} played again`}</Text>
                 )}
@@ -109,7 +145,8 @@ function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
           ))}
         </ul>
       </div>
-      {notBegun.length > 0 && (
+      {shown.length === 0 && choice !== 'all' && <Text c="dimmed">Nobody of the class.</Text>}
+      {choice === 'all' && notBegun.length > 0 && (
         <section aria-label="Not begun">
           <Title order={2} mb={4}>
             Not begun
@@ -117,10 +154,27 @@ function WatchedSheet({ watched }: { readonly watched: Api['WatchedDto'] }) {
           <Text>{notBegun.map((learner) => learner.name).join(', ')}</Text>
         </section>
       )}
+      <PagesTable pages={met} begun={begun.length} />
+      {watched.learners.length > 0 && (
+        <Suspense fallback={<Waiting what="Drawing how watching spreads" />}>
+          <Spread watched={watched} />
+        </Suspense>
+      )}
       <Asked key={watched.lessonId} assignmentId={watched.assignmentId} lessonId={watched.lessonId} />
       {watched.learners.length > 0 && watched.editionId !== null && <ForGuardians watched={watched} />}
     </>
   );
+}
+
+/** The longest stretch that somebody who has begun has not seen. */
+function NotSeen({ learner, length }: { readonly learner: Api['WatchedLearnerDto']; readonly length: Micros }) {
+  const left = subtract([{ start: ZERO, end: length }], learner.ranges as unknown as RangeSet);
+  const longest = left.reduce<TimeRange | null>(
+    (best, one) => (one.end - one.start > (best ? best.end - best.start : 1e6) ? one : best),
+    null,
+  );
+  if (!longest || learner.firstAt === null) return null;
+  return <Text size="sm" c="dimmed">{`Not seen: ${timeText(longest.start)} to ${timeText(longest.end)}`}</Text>;
 }
 
 /** What was said of moments, for the axis; the list below it says the same in words. */

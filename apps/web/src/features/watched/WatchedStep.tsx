@@ -43,7 +43,7 @@ export function WatchedStep() {
                   data={assignments.map((one) => ({ value: one.id, label: one.className }))}
                 />
               )}
-              <Watched key={chosen.id} assignmentId={chosen.id} of={id} />
+              <Watched key={chosen.id} assignmentId={chosen.id} of={id} isMine />
             </Stack>
           );
         }}

@@ -1,6 +1,5 @@
 import { Group, NativeSelect, Text } from '@mantine/core';
-import { micros, timeText } from '@oakbell/core/clock';
-import { FASTEST, SLOWEST } from '@oakbell/core/coverage';
+import { FASTEST, micros, SLOWEST, timeText } from '@oakbell/core/clock';
 import {
   IconPlayerPauseFilled,
   IconPlayerPlayFilled,

@@ -3012,6 +3012,12 @@ export interface components {
             id: string;
             title: string;
         };
+        WatchedDayDto: {
+            /** Format: date */
+            day: string;
+            learners: number;
+            playedMs: number;
+        };
         UncountedDto: {
             reports: number;
             claimedMs: number;
@@ -3024,6 +3030,7 @@ export interface components {
             name: string;
             share: number;
             ranges: components["schemas"]["RangeDto"][];
+            again: components["schemas"]["RangeDto"][];
             replayed: number;
             /** Format: date-time */
             firstAt: string | null;
@@ -3046,6 +3053,7 @@ export interface components {
             editionId: string | null;
             length: number;
             warmth: number[];
+            days: components["schemas"]["WatchedDayDto"][];
             learners: components["schemas"]["WatchedLearnerDto"][];
         };
         WhomDto: {

@@ -10,7 +10,7 @@ import { useRecorder } from '../capture/index.ts';
 export function Room(props: RoomProps) {
   const [round, setRound] = useState(0);
   const [takeOver, setTakeOver] = useState(false);
-  const first = props.pages[0]!.page.id;
+  const first = (props.pages.find(({ page }) => page.id === props.firstPage) ?? props.pages[0]!).page.id;
   const { held, retry, practise } = useRecorder({
     lessonId: props.lessonId,
     firstPage: first,

@@ -27,6 +27,8 @@ export interface RoomProps {
   /** Where recording ends by itself, in ms; said long before. */
   readonly limitMs?: number;
   readonly purpose?: RoomFor;
+  /** The page that it opens on; the first when left out, or not there. */
+  readonly firstPage?: string | null;
   /** Said before recording begins. */
   readonly note?: string;
   /** Takes everything from this page on out of the lesson, so that it is recorded again. */

@@ -1,0 +1,36 @@
+import { expect, test } from '@playwright/test';
+import { expectClean } from './support/axe.ts';
+import { asPerson, lessonCalled } from './support/people.ts';
+
+test('a teacher sees what to do about a lesson, who is behind, how it spreads, and goes to record the page again', async ({
+  browser,
+}) => {
+  const { page, context } = await asPerson(browser, 'ilse.marrow', { permissions: ['microphone'] });
+  const lesson = await lessonCalled(page, 'The rule of twelfths');
+  await page.goto(`/lessons/${lesson}/watched`);
+  const classes = page.getByLabel('Class', { exact: true });
+  const of10b = await classes.locator('option', { hasText: '10b' }).first().getAttribute('value');
+  await classes.selectOption(of10b!);
+  await expect(page.getByRole('heading', { level: 1, name: 'Weather logs 10b' })).toBeVisible();
+  const advice = page.getByRole('region', { name: 'What to do' });
+  await expect(advice).toContainText(/\d of \d/);
+  await expect(page.getByRole('heading', { name: 'Page by page' })).toBeVisible();
+  await expect(page.getByText(/^\d+ of \d+ have watched it; \d+ have not begun\.$/)).toBeVisible();
+  await expect(page.locator('figure svg')).toHaveCount(2);
+  await expectClean(page);
+  const rows = page.getByRole('list', { name: 'Learners' }).getByRole('listitem');
+  await page.getByLabel('Show').selectOption('Not begun');
+  await expect(rows.first()).toContainText('Not begun');
+  const notBegun = await rows.count();
+  await page.getByLabel('Show').selectOption('Under half');
+  await expect.poll(() => rows.count()).toBeGreaterThan(notBegun);
+  await expectClean(page);
+  await page.getByLabel('Show').selectOption('Played page 2 again');
+  await expect(page.getByText('Nobody of the class.')).toBeVisible();
+  // Where a page is what is to be looked at, it is one press away; here the way is taken that a link of it goes.
+  const { pages } = (await (await page.request.get(`/api/lessons/${lesson}`)).json()) as { pages: { id: string }[] };
+  await page.goto(`/lessons/${lesson}/record?page=${pages[2]!.id}`);
+  await expect(page.getByText('Ready to record')).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Page 3, to write on' })).toBeVisible();
+  await context.close();
+});
