@@ -2,14 +2,13 @@ import { expect, test, type APIRequestContext, type Page } from '@playwright/tes
 import { cutStretch, programmeOf, type Edit, type EditList } from '@oakbell/core/edits';
 import { micros } from '@oakbell/core/clock';
 import { randomUUID } from 'node:crypto';
-import { createConnection, type Connection } from 'mysql2/promise';
+import { createConnection } from 'mysql2/promise';
 import { Agent, request } from 'node:http';
 import { setTimeout as wait } from 'node:timers/promises';
 import { fillClass, giveMany, type Run } from '../apps/server/src/testing/manyRows.ts';
 import { bring, scripted } from '../e2e/support/scriptedTake.ts';
-import { asPerson, give, makeLesson, signIn } from '../e2e/support/people.ts';
-import { longLesson } from '../e2e/support/longLesson.ts';
-import { onceKey } from '../e2e/support/requests.ts';
+import { asPerson, makeLesson, signIn } from '../e2e/support/people.ts';
+import { givenToMany, withDatabase } from './crowd.ts';
 import { measured, median } from './measure.ts';
 
 interface Lesson {
@@ -18,11 +17,6 @@ interface Lesson {
 }
 const lessonOf = async (request: APIRequestContext, id: string): Promise<Lesson> =>
   (await (await request.get(`/api/lessons/${id}`)).json()) as Lesson;
-
-async function withDatabase<T>(work: (connection: Connection) => Promise<T>): Promise<T> {
-  const connection = await createConnection(process.env['OAKBELL_DATABASE_URL']!);
-  return work(connection).finally(() => connection.end());
-}
 
 /** How long a screen that is opened by its address takes until its first row is there, in ms: the median of five. */
 async function firstRowMs(page: Page, path: string): Promise<number> {
@@ -203,32 +197,6 @@ function post(agent: Agent, path: string, cookie: string, body: object): Promise
     sent.on('error', reject);
     sent.end(text);
   });
-}
-
-/** A lesson of ten minutes, published and given to a class, and so many of its learners. */
-async function givenToMany(page: Page, count: number) {
-  await signIn(page, 'ilse.marrow');
-  const lesson = await longLesson(page, 10);
-  await page.request.post(`/api/lessons/${lesson}/editions`, { headers: onceKey() });
-  const newest = async () =>
-    ((await (await page.request.get(`/api/lessons/${lesson}/editions`)).json()) as { id: string; state: string }[])[0]!;
-  await expect.poll(async () => (await newest()).state, { timeout: 120_000 }).toBe('ready');
-  // Those of the demo, who can sign in: not the many that another measurement adds, whose names have no dot.
-  const found = await withDatabase(
-    async (connection) =>
-      (
-        await connection.query(
-          `SELECT m.classId AS classId, p.signInName AS name FROM membership m JOIN person p ON p.id = m.personId
-           WHERE m.part = 'learner' AND p.signInName LIKE '%.%' AND p.firstKey IS NULL AND m.classId IN (SELECT t.classId FROM membership t JOIN person q ON q.id = t.personId
-             WHERE q.signInName = 'ilse.marrow' AND t.part = 'teacher')`,
-        )
-      )[0] as { classId: string; name: string }[],
-  );
-  const { classId } = found[0]!;
-  const names = found.filter((one) => one.classId === classId).map((one) => one.name);
-  expect(names.length).toBeGreaterThanOrEqual(count);
-  await give(page, lesson, classId);
-  return { edition: (await newest()).id, names: names.slice(0, count) };
 }
 
 /** Does work on so many lines at once for so long; gives how often it was done a second. */

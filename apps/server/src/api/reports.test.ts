@@ -121,10 +121,16 @@ it('tells what was played again, and on which days by the clock of the school', 
     { day: '2026-03-03', learners: 2, playedMs: 6000 },
   ]);
   // Where it is half past five in the morning by then, that evening is the day after.
-  const { timeZone } = ((await database.query('SELECT timeZone FROM school')) as [{ timeZone: string }])[0];
-  await database.query("UPDATE school SET timeZone = 'Asia/Kolkata'");
+  const keeper = await test.signedIn('keeper');
+  const { body: school } = await keeper.get('/api/school').expect(200);
+  const move = (timeZone: string) =>
+    keeper
+      .put('/api/school')
+      .send({ ...(school as object), timeZone })
+      .expect(200);
+  await move('Asia/Kolkata');
   const there = (await told()).days;
-  await database.query('UPDATE school SET timeZone = ?', [timeZone]);
+  await move((school as { timeZone: string }).timeZone);
   expect(there).toEqual([{ day: '2026-03-03', learners: 2, playedMs: 14_000 }]);
 });
 

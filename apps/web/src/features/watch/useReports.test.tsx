@@ -13,6 +13,7 @@ function fakePlayer() {
   const player = {
     time: 0,
     state: 'playing',
+    isHeard: false,
     programme: { length: 60e6 },
     seek: (to: number) => void (player.time = to),
     getView: () => ({ state: player.state, speed: 1 }),
@@ -111,7 +112,7 @@ it('tells what was played as soon as the player rests, and what is left when the
   await waitFor(() => expect(seconds(server.told)).toBe(6));
 });
 
-it('does not count what is played where nobody looks', async () => {
+it('does not count what is played where nobody looks and nothing is heard', async () => {
   const [player, server] = [fakePlayer(), fakeServer()];
   open(player);
   await waitFor(() => expect(server.told).toHaveLength(1));
@@ -122,6 +123,18 @@ it('does not count what is played where nobody looks', async () => {
   act(() => player.becomes('paused'));
   await waitFor(() => expect(seconds(server.told)).toBeGreaterThan(0));
   expect(seconds(server.told)).toBeLessThanOrEqual(1.25);
+});
+
+it('counts what is heard where nobody looks: a phone that lies in a pocket, another tab', async () => {
+  const [player, server] = [fakePlayer(), fakeServer()];
+  player.isHeard = true;
+  open(player);
+  await waitFor(() => expect(server.told).toHaveLength(1));
+  jest.spyOn(document, 'visibilityState', 'get').mockReturnValue('hidden');
+  act(() => player.plays(0, 5e6));
+  jest.restoreAllMocks();
+  act(() => player.becomes('paused'));
+  await waitFor(() => expect(seconds(server.told)).toBe(5));
 });
 
 it('tells later what was played while the server was away', async () => {

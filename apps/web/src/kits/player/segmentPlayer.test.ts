@@ -7,6 +7,8 @@ import { SegmentPlayer } from './segmentPlayer.ts';
 class FakeAudio {
   currentTime = 0;
   paused = true;
+  muted = false;
+  volume = 1;
   ended = false;
   playbackRate = 1;
   preload = '';
@@ -103,6 +105,33 @@ describe('playing a programme of takes', () => {
     expect(player.time).toBe(programme.length);
     player.seek(micros(-5));
     expect(player.time).toBe(0);
+  });
+  it('goes on where it is not seen: over a cut and to its end, without a frame of the screen', async () => {
+    const { player, t1, t2, ticks } = playing();
+    Object.assign(document, { visibilityState: 'hidden' });
+    jest.useFakeTimers();
+    try {
+      player.seek(s(3));
+      await player.play();
+      t1.currentTime = 5.5;
+      await jest.advanceTimersByTimeAsync(500);
+      expect(ticks.at(-1)).toBe(3.5);
+      t1.currentTime = 5.98;
+      await jest.advanceTimersByTimeAsync(1000);
+      expect([t2.paused, player.time >= s(4)]).toEqual([false, true]);
+      player.seek(s(7.9));
+      t1.currentTime = 9;
+      await jest.advanceTimersByTimeAsync(1000);
+      expect(player.getView().state).toBe('ended');
+    } finally {
+      jest.useRealTimers();
+    }
+  });
+  it('is heard as long as there is a sound and nobody silences it', () => {
+    const { player } = playing();
+    expect(player.isHeard).toBe(true);
+    player.silence(true);
+    expect(player.isHeard).toBe(false);
   });
   it('moves on at the end of each segment, and ends with the last', async () => {
     const { player, t1, t2, frame } = playing();
