@@ -2,6 +2,8 @@ import { expect, test } from '@playwright/test';
 import { expectClean } from './support/axe.ts';
 import { asPerson, lessonCalled } from './support/people.ts';
 
+const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
+
 test('a teacher sees what to do about a lesson, who is behind, how it spreads, and goes to record the page again', async ({
   browser,
 }) => {
@@ -22,6 +24,19 @@ test('a teacher sees what to do about a lesson, who is behind, how it spreads, a
   await page.getByLabel('Show').selectOption('Not begun');
   await expect(rows.first()).toContainText('Not begun');
   const notBegun = await rows.count();
+  await page.getByRole('button', { name: /^Remind / }).click();
+  const words = page.getByLabel('Your words');
+  await expect(words).toHaveValue(/^“The rule of twelfths” is due .*\. Please watch it before then\.$/);
+  await words.fill('The tide does not wait: watch it by Friday.');
+  await expectClean(page);
+  await page.getByRole('button', { name: 'Send it' }).click();
+  await expect(rows.first()).toContainText('Reminded');
+  const { context: phone, page: learner } = await asPerson(browser, 'cass.hallam', PHONE);
+  await learner.goto('/news');
+  await learner.getByRole('link', { name: 'Your teacher reminds you: The rule of twelfths' }).tap();
+  await expect(learner.getByText('The tide does not wait: watch it by Friday.')).toBeVisible();
+  await expectClean(learner);
+  await phone.close();
   await page.getByLabel('Show').selectOption('Under half');
   await expect.poll(() => rows.count()).toBeGreaterThan(notBegun);
   await expectClean(page);

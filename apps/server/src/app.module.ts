@@ -19,6 +19,7 @@ import { LessonsModule } from './modules/lessons/index.ts';
 import { MarkingModule } from './modules/marking/index.ts';
 import { PeopleModule } from './modules/people/index.ts';
 import { QuestionsModule } from './modules/questions/index.ts';
+import { RemindersModule } from './modules/reminders/index.ts';
 import { RostersModule } from './modules/rosters/index.ts';
 import { QuickWordsModule } from './modules/quickwords/index.ts';
 import { SchoolModule } from './modules/school/index.ts';
@@ -95,6 +96,7 @@ import { MakingModule } from './modules/making/index.ts';
     NewsModule,
     SubmissionsModule,
     QuestionsModule,
+    RemindersModule,
     WorksheetsModule,
     SheetsModule,
     MarkingModule,

@@ -267,6 +267,7 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'put /api/assignments/{id}/questions/{question}/answer/spoken': classTeachers,
   'delete /api/assignments/{id}/questions/{question}/answer': classTeachers,
   'put /api/assignments/{id}/asking': classTeachers,
+  'post /api/assignments/{id}/reminders': classTeachers,
   'get /api/assignment-templates': { roles: TEACHERS },
   'put /api/assignment-templates': { roles: TEACHERS },
   'delete /api/assignment-templates/{id}': { roles: TEACHERS, may: ['owner'] },

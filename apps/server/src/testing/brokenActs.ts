@@ -868,6 +868,13 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
       expect(await count('SELECT asking AS n FROM assignment WHERE id = ?', [assignment])).toBe(0);
     return { path: `/api/assignments/${assignment}/asking`, body: { asking: false }, inTheEnd };
   },
+  'post /api/assignments/{id}/reminders': async () => {
+    const assignment = await assigned();
+    const inTheEnd = async () =>
+      expect(await count('SELECT COUNT(*) AS n FROM reminder WHERE assignmentId = ?', [assignment])).toBe(1);
+    const body = { learnerIds: [ids['tam']], text: 'Watch it, please.' };
+    return { path: `/api/assignments/${assignment}/reminders`, body, inTheEnd };
+  },
   'put /api/marking/hand-ins/{id}': async () => ({
     path: `/api/marking/hand-ins/${(await handedIn()).submission}`,
     body: { points: 4, comment: 'Good', times: 1, revision: 0 },

@@ -35,6 +35,10 @@ export type AnswersSeen = (typeof ANSWERS_SEEN)[number];
 export const MOST_REPLIES = 5;
 export const LONGEST_REPLY = 1000;
 
+/** What a teacher says to those who are behind, in letters; and how long until the same learner can be reminded again, in ms. */
+export const LONGEST_REMINDER = 500;
+export const REMINDED_AGAIN_MS = 3_600_000;
+
 /** Templates of one teacher, and the letters of a name. */
 export const MOST_TEMPLATES = 40;
 export const LONGEST_TEMPLATE = 60;

@@ -51,6 +51,7 @@ const SAID: Readonly<Record<Exclude<NewsKind, 'handed-in' | 'asked'>, string>> =
   given: 'New',
   changed: 'Changed',
   due: 'Due soon',
+  reminded: 'Your teacher reminds you',
   'handed-back': 'Feedback for you',
   approved: 'Your class can see your answer',
   answered: 'Your question was answered',

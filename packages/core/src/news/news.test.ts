@@ -36,7 +36,7 @@ it('what was changed goes with what is given, what the class sees with what come
   expect(wished('given')).toEqual(['given', 'changed']);
   expect(wished('handed-back')).toEqual(['handed-back', 'approved', 'answered']);
   expect(wished('handed-in')).toEqual(['handed-in', 'asked']);
-  expect(wished('due')).toEqual(['due']);
+  expect(wished('due')).toEqual(['due', 'reminded']);
 });
 
 it('things of one kind about one assignment are one group, and the newest group comes first', () => {

@@ -1,9 +1,9 @@
 /**
  * What somebody can be told of. `approved`: an answer of theirs is shown to their class. `answered`: a question of theirs
- * was; `asked`: a learner waits for an answer.
+ * was; `asked`: a learner waits for an answer. `reminded`: their teacher says that something is still to be done.
  */
 export const NEWS_KINDS = [
-  ...(['given', 'changed', 'due', 'handed-back', 'approved', 'answered'] as const),
+  ...(['given', 'changed', 'due', 'reminded', 'handed-back', 'approved', 'answered'] as const),
   ...(['handed-in', 'asked'] as const),
 ] as const;
 export type NewsKind = (typeof NEWS_KINDS)[number];
@@ -37,7 +37,7 @@ export const plainWishes = (reader: Reader): NewsWishes => ({
 });
 
 const GOES_WITH: Readonly<Partial<Record<NewsKind, NewsKind>>> = {
-  ...{ changed: 'given', approved: 'handed-back', answered: 'handed-back', asked: 'handed-in' },
+  ...{ changed: 'given', reminded: 'due', approved: 'handed-back', answered: 'handed-back', asked: 'handed-in' },
 };
 /** Whether a kind is wished for by mail. */
 export const isWished = ({ kinds }: Pick<NewsWishes, 'kinds'>, kind: NewsKind): boolean =>

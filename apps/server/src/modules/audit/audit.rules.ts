@@ -57,6 +57,7 @@ export const TOLD: Readonly<Record<string, Told>> = {
   'put /api/assignments/:id/questions/:question/answer': told('answered a question in', 'assignment'),
   'put /api/assignments/:id/questions/:question/answer/spoken': told('answered a question aloud in', 'assignment'),
   'delete /api/assignments/:id/questions/:question/answer': told('took back the answer to a question in', 'assignment'),
+  'post /api/assignments/:id/reminders': told('reminded learners in', 'assignment'),
   'get /api/marking/:id': told('looked at the hand-ins of', 'assignment'),
   'put /api/marking/hand-ins/:id': told('marked a hand-in of', 'submission'),
   'put /api/marking/hand-ins/:id/correction': told('corrected the marks of', 'submission'),

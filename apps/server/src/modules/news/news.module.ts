@@ -6,6 +6,7 @@ import { MarkingModule } from '../marking/index.ts';
 import { PeopleModule } from '../people/index.ts';
 import { SchoolModule } from '../school/index.ts';
 import { QuestionsModule } from '../questions/index.ts';
+import { RemindersModule } from '../reminders/index.ts';
 import { SubmissionsModule } from '../submissions/index.ts';
 import { TodayModule } from '../today/index.ts';
 import { NewsReaderEntity, NewsToldEntity } from './news.entity.ts';
@@ -25,6 +26,7 @@ import { NewsService } from './news.service.ts';
     SchoolModule,
     SubmissionsModule,
     QuestionsModule,
+    RemindersModule,
     TodayModule,
   ],
   controllers: [NewsController],

@@ -4,6 +4,7 @@ import type { Person } from '../../platform/sessions/index.ts';
 import { DueDates, RecentAssignments, type Assignment } from '../assignments/index.ts';
 import { MarkingService } from '../marking/index.ts';
 import { QuestionsService } from '../questions/index.ts';
+import { RemindersService } from '../reminders/index.ts';
 import { SchoolService } from '../school/index.ts';
 import { Approvals, SubmissionsService } from '../submissions/index.ts';
 import { DeskItems } from '../today/index.ts';
@@ -32,6 +33,7 @@ export class NewsService {
     private readonly submissions: SubmissionsService,
     private readonly approvals: Approvals,
     private readonly questions: QuestionsService,
+    private readonly reminders: RemindersService,
     private readonly desk: DeskItems,
     private readonly school: SchoolService,
   ) {}
@@ -46,6 +48,7 @@ export class NewsService {
       ...(await this.#handedBack(person.id, since)),
       ...(await this.#approved(person.id, since)),
       ...(await this.#answered(person.id, since)),
+      ...(await this.#reminded(person.id, since)),
     ];
   }
 
@@ -74,6 +77,13 @@ export class NewsService {
     const waiting = await this.questions.waitingFor(teacherId, since);
     return waiting.map(({ id, assignmentId, at }) => ({
       ...{ kind: 'asked', assignmentId, thingId: id, at: at.getTime() },
+    }));
+  }
+
+  async #reminded(learnerId: string, since: Date): Promise<readonly NewsThing[]> {
+    const reminded = await this.reminders.ofLearner(learnerId, since);
+    return reminded.map(({ id, assignmentId, at }) => ({
+      ...{ kind: 'reminded', assignmentId, thingId: id, at: at.getTime() },
     }));
   }
 

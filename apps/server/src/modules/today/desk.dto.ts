@@ -1,6 +1,6 @@
-import { ANSWERS_SEEN, type AnswersSeen } from '@oakbell/core/assigning';
+import { ANSWERS_SEEN, LONGEST_REMINDER, type AnswersSeen } from '@oakbell/core/assigning';
 import { STANDINGS, type Standing } from '@oakbell/core/opening';
-import { Choice, Decimal, Flag, Id, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { Choice, Decimal, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { AttachmentDto } from '../attachments/index.ts';
 import type { DeskState } from './today.rules.ts';
 
@@ -43,12 +43,18 @@ export class DeskItemDto {
   @Parts(() => DeskLessonDto) lessons: DeskLessonDto[];
 }
 
+/** What its teacher said last to this learner about it. */
+export class ReminderDto {
+  @Text({ max: LONGEST_REMINDER }) text: string;
+  @When() at: string;
+}
 /** One of them, to be worked on. */
 export class DeskWorkDto extends DeskItemDto {
   /** HTML, with formulas as MathML: drawn for one, never for a list. */
   @Text() instructions: string;
   /** Whether its learners see each other's answers, each after a teacher's yes. */
   @Choice(ANSWERS_SEEN) answersSeen: AnswersSeen;
+  @Part(() => ReminderDto, { nullable: true }) reminder: ReminderDto | null;
   /** Whether they may ask at a moment of its lessons. */
   @Flag() asking: boolean;
   /** The files that go with it. */

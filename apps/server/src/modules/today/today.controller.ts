@@ -5,6 +5,7 @@ import { Choice, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { AssignmentHeads, AssignmentsService, shownWords, type Assignment } from '../assignments/index.ts';
+import { RemindersService } from '../reminders/index.ts';
 import { attachmentDto, AttachmentsService } from '../attachments/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
@@ -74,6 +75,7 @@ export class TodayController {
     private readonly desk: DeskItems,
     private readonly heads: AssignmentHeads,
     private readonly words: QuickWordsService,
+    private readonly reminders: RemindersService,
     private readonly attachments: AttachmentsService,
   ) {}
 
@@ -106,8 +108,17 @@ export class TodayController {
     const assignment = await this.assignments.get(id);
     const [item] = await this.desk.of(person, [assignment]);
     const { answersSeen, asking } = assignment;
+    const said = (await this.reminders.newestOf(id, [person.id])).get(person.id);
+    const reminder = said ? { text: said.text, at: said.at.toISOString() } : null;
     const attachments = ((await this.attachments.of([id])).get(id) ?? []).map(attachmentDto);
-    return { ...present(item), instructions: shownWords(assignment.instructions), answersSeen, asking, attachments };
+    return {
+      ...present(item),
+      instructions: shownWords(assignment.instructions),
+      answersSeen,
+      asking,
+      attachments,
+      reminder,
+    };
   }
 
   async #toFinish(person: SignedIn): Promise<TodayLessonDto[]> {

@@ -7,6 +7,7 @@ import { LessonsModule } from '../lessons/index.ts';
 import { MarkingModule } from '../marking/index.ts';
 import { PeopleModule } from '../people/index.ts';
 import { QuickWordsModule } from '../quickwords/index.ts';
+import { RemindersModule } from '../reminders/index.ts';
 import { SubmissionsModule } from '../submissions/index.ts';
 import { TakesModule } from '../takes/index.ts';
 import { WatchingModule } from '../watching/index.ts';
@@ -26,6 +27,7 @@ import { PagesModule } from '../pages/index.ts';
     PeopleModule,
     QuickWordsModule,
     SubmissionsModule,
+    RemindersModule,
     TakesModule,
     WatchingModule,
   ],

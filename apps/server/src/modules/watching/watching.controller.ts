@@ -23,6 +23,7 @@ import { AssignmentHeads, AssignmentsService, WhomService } from '../assignments
 import { EditionsService, shownOpening } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
+import { RemindersService } from '../reminders/index.ts';
 import { ReportsService } from './reports.service.ts';
 import type { UncountedEntity } from './visit.entity.ts';
 import { WatchedDays } from './watchedDays.service.ts';
@@ -72,6 +73,8 @@ export class WatchedLearnerDto {
   @Whole() replayed: number;
   @When({ nullable: true }) firstAt: string | null;
   @When({ nullable: true }) lastAt: string | null;
+  /** When they were reminded last. */
+  @When({ nullable: true }) remindedAt: string | null;
   /** Null where all of it was counted. */
   @Part(() => UncountedDto, { nullable: true }) uncounted: UncountedDto | null;
 }
@@ -140,6 +143,7 @@ export class WatchingController {
     private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
     private readonly people: PeopleService,
+    private readonly reminders: RemindersService,
   ) {}
 
   /** What a link to a lesson leads to. Its makers can watch it whenever they like. */
@@ -210,6 +214,7 @@ export class WatchingController {
     const lessons = await this.lessons.byIds(lessonIds);
     const { title, className } = present((await this.heads.of([assignment])).get(id));
     const watched = edition ? await this.counts.ofClass(edition, learnerIds) : null;
+    const reminded = await this.reminders.newestOf(id, learnerIds);
     const uncounted = await this.counts.uncountedOf(lessonId, learnerIds);
     const learners = learnerIds.map((learnerId) => {
       const own = watched?.of.get(learnerId);
@@ -222,6 +227,7 @@ export class WatchingController {
         replayed: own?.replayed ?? 0,
         firstAt: own?.firstAt?.toISOString() ?? null,
         lastAt: own?.lastAt?.toISOString() ?? null,
+        remindedAt: reminded.get(learnerId)?.at.toISOString() ?? null,
         uncounted: uncountedDto(uncounted.get(learnerId)),
       };
     });

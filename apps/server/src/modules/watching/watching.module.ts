@@ -4,6 +4,7 @@ import { AssignmentsModule } from '../assignments/index.ts';
 import { ClassesModule } from '../classes/index.ts';
 import { EditionsModule } from '../editions/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
+import { RemindersModule } from '../reminders/index.ts';
 import { SchoolModule } from '../school/index.ts';
 import { PeopleModule } from '../people/index.ts';
 import { DeskLessons } from './deskLessons.service.ts';
@@ -23,6 +24,7 @@ import { WatchingService } from './watching.service.ts';
     LessonsModule,
     PeopleModule,
     SchoolModule,
+    RemindersModule,
   ],
   controllers: [WatchingController],
   providers: [WatchingService, ReportsService, WatchCounts, WatchedDays, DeskLessons],

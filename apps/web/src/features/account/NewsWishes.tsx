@@ -16,7 +16,8 @@ const WAYS: readonly (readonly [NewsWay, string, string])[] = [
 const KINDS: Readonly<Record<NewsKind, string>> = {
   given: 'What I am given, and what of it is changed',
   changed: '',
-  due: 'What is due tomorrow and not done yet',
+  due: 'What is due tomorrow and not done yet, and when a teacher reminds me',
+  reminded: '',
   'handed-back': 'What I get back, answers to my questions, and what of mine my class can see',
   approved: '',
   answered: '',

@@ -74,6 +74,7 @@ const PLACES: Readonly<Record<Api['NewsItemDto']['kind'], string>> = {
     given: '/desk',
     changed: '/desk',
     due: '/desk',
+    reminded: '/desk',
     'handed-back': '/feedback',
     approved: '/desk',
     answered: '/desk',
@@ -82,7 +83,7 @@ const PLACES: Readonly<Record<Api['NewsItemDto']['kind'], string>> = {
   },
 };
 /** Whether its day is still to come for whoever reads it. */
-const IS_DUE: readonly Api['NewsItemDto']['kind'][] = ['given', 'changed', 'due'];
+const IS_DUE: readonly Api['NewsItemDto']['kind'][] = ['given', 'changed', 'due', 'reminded'];
 
 function Row({ item }: { readonly item: Api['NewsItemDto'] }) {
   const { kind, assignmentId, className, dueAt, at, title } = item;

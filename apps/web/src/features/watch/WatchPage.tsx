@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
 import { call, client, isGone } from '../../shared/api/index.ts';
-import { dueText, PageTitle, Show, Waiting, Words } from '../../shared/ui/index.ts';
+import { dueText, PageTitle, Show, Waiting, whenText, Words } from '../../shared/ui/index.ts';
 import { Files } from './Files.tsx';
 import { Lessons } from './Lessons.tsx';
 import { NotYours } from './NotOpen.tsx';
@@ -44,6 +44,14 @@ export function WatchPage() {
             <Title order={1} className={classes.title}>
               {data.title}
             </Title>
+            {data.reminder && (
+              <div className={classes.reminder}>
+                <Text size="sm" c="dimmed">
+                  Your teacher, {whenText(data.reminder.at)}
+                </Text>
+                {data.reminder.text}
+              </div>
+            )}
             <Lessons item={data} onTold={() => void item.refetch()} />
             <Stack className={classes.below} gap="md">
               <Text>

@@ -14,6 +14,7 @@ import { Asked, useAsked } from './Asked.tsx';
 import { choices, chosen, type Choice } from './choice.ts';
 import { PagesTable } from './PagesTable.tsx';
 import { pagesOf } from './pagesOf.ts';
+import { Remind } from './Remind.tsx';
 import classes from './Watched.module.css';
 
 /** Charts are large: they come after what they tell of. */
@@ -88,13 +89,16 @@ function WatchedSheet({ watched, isMine }: { readonly watched: Api['WatchedDto']
           onNotBegun={() => choose('not-begun')}
         />
       )}
-      <NativeSelect
-        label="Show"
-        maw={280}
-        value={choice}
-        onChange={({ currentTarget }) => choose(currentTarget.value as Choice)}
-        data={[...choices(pages, watched.watchedPercent)]}
-      />
+      <Group align="end">
+        <NativeSelect
+          label="Show"
+          maw={280}
+          value={choice}
+          onChange={({ currentTarget }) => choose(currentTarget.value as Choice)}
+          data={[...choices(pages, watched.watchedPercent)]}
+        />
+        {choice !== 'all' && <Remind watched={watched} learners={shown} />}
+      </Group>
       <div className={`ob-card ${classes.sheet}`}>
         <div className={classes.axisRow}>
           <div className={classes.name}>
@@ -139,6 +143,7 @@ function WatchedSheet({ watched, isMine }: { readonly watched: Api['WatchedDto']
                 {learner.replayed >= 1e6 && (
                   <Text size="sm" c="dimmed">{`${timeText(micros(learner.replayed))} played again`}</Text>
                 )}
+                {learner.remindedAt && <Text size="sm" c="dimmed">{`Reminded ${whenText(learner.remindedAt)}`}</Text>}
                 {learner.uncounted && <Uncounted of={learner.uncounted} />}
               </span>
             </li>

@@ -6,7 +6,7 @@ import { byDay, byShare, daySentence, shareSentence } from './spread.ts';
 
 type Learner = Api['WatchedLearnerDto'];
 const learner = (name: string, share: number, again: readonly (readonly [number, number])[] = []): Learner => ({
-  ...{ id: name, name, share, replayed: 0, uncounted: null },
+  ...{ id: name, name, share, replayed: 0, uncounted: null, remindedAt: null },
   ...{ firstAt: share > 0 ? '2026-03-02T08:00:00Z' : null, lastAt: share > 0 ? '2026-03-02T08:00:00Z' : null },
   ranges: share > 0 ? [{ start: 0, end: share * 60e6 }] : [],
   again: again.map(([start, end]) => ({ start: start * 1e6, end: end * 1e6 })),

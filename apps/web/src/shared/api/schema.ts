@@ -1361,6 +1361,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{id}/reminders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["reminders_remind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}": {
         parameters: {
             query?: never;
@@ -3036,6 +3052,8 @@ export interface components {
             firstAt: string | null;
             /** Format: date-time */
             lastAt: string | null;
+            /** Format: date-time */
+            remindedAt: string | null;
             uncounted: components["schemas"]["UncountedDto"] | null;
         };
         WatchedDto: {
@@ -3692,6 +3710,10 @@ export interface components {
             };
             count: number;
         };
+        NewReminderDto: {
+            learnerIds: string[];
+            text: string;
+        };
         FrameHostsDto: {
             hosts: string[];
         };
@@ -4186,7 +4208,7 @@ export interface components {
         };
         NewsItemDto: {
             /** @enum {string} */
-            kind: "given" | "changed" | "due" | "handed-back" | "approved" | "answered" | "handed-in" | "asked";
+            kind: "given" | "changed" | "due" | "reminded" | "handed-back" | "approved" | "answered" | "handed-in" | "asked";
             /** Format: uuid */
             assignmentId: string;
             title: string;
@@ -4209,7 +4231,7 @@ export interface components {
         NewsWishesDto: {
             /** @enum {string} */
             way: "never" | "daily" | "soon";
-            kinds: ("given" | "changed" | "due" | "handed-back" | "approved" | "answered" | "handed-in" | "asked")[];
+            kinds: ("given" | "changed" | "due" | "reminded" | "handed-back" | "approved" | "answered" | "handed-in" | "asked")[];
             dailyAt: number;
             quietFrom: number;
             quietUntil: number;
@@ -4521,6 +4543,11 @@ export interface components {
             share: number;
             lessons: components["schemas"]["DeskLessonDto"][];
         };
+        ReminderDto: {
+            text: string;
+            /** Format: date-time */
+            at: string;
+        };
         DeskWorkDto: {
             /** Format: uuid */
             assignmentId: string;
@@ -4546,6 +4573,7 @@ export interface components {
             instructions: string;
             /** @enum {string} */
             answersSeen: "teacher" | "class";
+            reminder: components["schemas"]["ReminderDto"] | null;
             asking: boolean;
             attachments: components["schemas"]["AttachmentDto"][];
         };
@@ -7188,6 +7216,32 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["WorksheetDto"];
                 };
+            };
+        };
+    };
+    reminders_remind: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewReminderDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

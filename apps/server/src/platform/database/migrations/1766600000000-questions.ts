@@ -9,10 +9,13 @@ const KEYS = [
   ['question', 'answeredById', 'person', 'FK_acc668ac0faab609ee70e7a7273', 'NO ACTION'],
   ['sign', 'assignmentId', 'assignment', 'FK_7f2c81a763e4cac335532ec5380', 'CASCADE'],
   ['sign', 'byId', 'person', 'FK_af436073a86b9c344b8287787c9', 'NO ACTION'],
+  ['reminder', 'assignmentId', 'assignment', 'FK_08ca9c5638f3ecde16b2f0ebcbf', 'CASCADE'],
+  ['reminder', 'learnerId', 'person', 'FK_5f732b353dd0a1e9d4359bb59e7', 'NO ACTION'],
+  ['reminder', 'byId', 'person', 'FK_d12fd0d8edac9f577c7ddc9b7e8', 'NO ACTION'],
   ['sign', 'lessonId', 'lesson', 'FK_e768d1b8bbd26bd7567e1f105c6', 'NO ACTION'],
 ] as const;
 
-/** Questions and signs at a moment of a lesson, and what was claimed to be watched and was not counted. */
+/** Questions and signs at a moment of a lesson, and what was claimed to be watched and was not counted; reminders. */
 export class Questions1766600000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     for (const sql of [
@@ -25,6 +28,7 @@ export class Questions1766600000000 implements MigrationInterface {
       'ALTER TABLE `question` ADD CONSTRAINT `CHK_question_answered` CHECK ((answeredAt IS NULL) = (answeredById IS NULL))',
       'CREATE TABLE `sign` (`assignmentId` uuid NOT NULL, `byId` uuid NOT NULL, `kind` varchar(8) NOT NULL, `sourceId` uuid NOT NULL, `atTime` bigint NOT NULL, `lessonId` uuid NOT NULL, `at` datetime(3) NOT NULL, INDEX `IDX_af436073a86b9c344b8287787c` (`byId`), INDEX `IDX_e768d1b8bbd26bd7567e1f105c` (`lessonId`), INDEX `IDX_5fe264971184188aaf8a99939a` (`assignmentId`, `lessonId`), PRIMARY KEY (`assignmentId`, `byId`, `kind`, `sourceId`, `atTime`)) ENGINE=InnoDB',
       "ALTER TABLE `sign` ADD CONSTRAINT `CHK_sign_kind` CHECK (kind IN ('again', 'fast', 'clear'))",
+      'CREATE TABLE `reminder` (`id` uuid NOT NULL, `assignmentId` uuid NOT NULL, `learnerId` uuid NOT NULL, `byId` uuid NOT NULL, `text` text NOT NULL, `at` datetime(3) NOT NULL, INDEX `IDX_d12fd0d8edac9f577c7ddc9b7e` (`byId`), INDEX `IDX_099d9c9ad5bfadcb830afff49a` (`learnerId`, `at`), INDEX `IDX_216525064318cf2d4d8af21179` (`assignmentId`, `learnerId`, `at`), PRIMARY KEY (`id`)) ENGINE=InnoDB',
       ...KEYS.map(
         ([table, column, of, name, gone]) =>
           `ALTER TABLE \`${table}\` ADD CONSTRAINT \`${name}\` FOREIGN KEY (\`${column}\`) REFERENCES \`${of}\`(\`id\`) ON DELETE ${gone} ON UPDATE NO ACTION`,
@@ -35,6 +39,7 @@ export class Questions1766600000000 implements MigrationInterface {
 
   async down(runner: QueryRunner): Promise<void> {
     for (const sql of [
+      'DROP TABLE `reminder`',
       'DROP TABLE `sign`',
       'DROP TABLE `question`',
       'DROP TABLE `uncounted`',

@@ -1,0 +1,2 @@
+export { RemindersModule } from './reminders.module.ts';
+export { RemindersService } from './reminders.service.ts';
