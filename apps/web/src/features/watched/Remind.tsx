@@ -52,8 +52,8 @@ function RemindDialog({ watched, learners, onClose }: Props & { readonly onClose
       >
         <Stack gap="sm">
           <Text size="sm">
-            Each of them finds it among their news and with the lesson, and by mail if they want that. They see no other
-            name: {learners.map(({ name }) => name).join(', ')}.
+            For {learners.map(({ name }) => name).join(', ')}. Each of them finds it among their news and with the
+            lesson, and by mail if they want that; nobody sees for whom else it is.
           </Text>
           <Textarea
             data-autofocus
