@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import { expectClean } from './support/axe.ts';
 import { asPerson, lessonCalled } from './support/people.ts';
 
@@ -20,6 +21,11 @@ test('a teacher sees what to do about a lesson, who is behind, how it spreads, a
   await expect(page.getByText(/^\d+ of \d+ have watched it; \d+ have not begun\.$/)).toBeVisible();
   await expect(page.locator('figure svg')).toHaveCount(2);
   await expectClean(page);
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Table as CSV' }).click(),
+  ]);
+  expect(readFileSync(await saved.path(), 'utf8')).toMatch(/^\uFEFFname,seen in per cent,[^\r]*\r\nCass Hallam,0\.0,/);
   const rows = page.getByRole('list', { name: 'Learners' }).getByRole('listitem');
   await page.getByLabel('Show').selectOption('Not begun');
   await expect(rows.first()).toContainText('Not begun');

@@ -257,6 +257,7 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'put /api/watching/visits/{id}': { roles: LEARNERS, may: ['learner', 'classmate'] },
   'post /api/watching/visits/{id}/reports': { roles: LEARNERS, may: ['learner'] },
   'get /api/watching/assignments/{id}': classTeachers,
+  'get /api/watching/assignments/{id}/table': classTeachers,
   'get /api/watching/assignments/{id}/lessons/{lesson}/questions': classTeachers,
   'get /api/assignments/{id}/lessons/{lesson}/questions': classLearners,
   'post /api/assignments/{id}/lessons/{lesson}/questions': classLearners,

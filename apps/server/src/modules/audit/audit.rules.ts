@@ -53,6 +53,7 @@ export const TOLD: Readonly<Record<string, Told>> = {
   'get /api/classes/:id/slips': told('printed first passwords for', 'class'),
   'get /api/today': told('looked at who watched and handed in', 'school'),
   'get /api/watching/assignments/:id': told('looked at who watched in', 'assignment'),
+  'get /api/watching/assignments/:id/table': told('took with them who watched in', 'assignment'),
   'get /api/watching/assignments/:id/lessons/:lesson/questions': told('looked at what learners asked in', 'assignment'),
   'put /api/assignments/:id/questions/:question/answer': told('answered a question in', 'assignment'),
   'put /api/assignments/:id/questions/:question/answer/spoken': told('answered a question aloud in', 'assignment'),

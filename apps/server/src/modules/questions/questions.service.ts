@@ -2,7 +2,7 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { MOST_WAITING } from '@oakbell/core/asking';
 import { randomUUID } from 'node:crypto';
-import { In, IsNull, Repository } from 'typeorm';
+import { IsNull, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
@@ -147,18 +147,6 @@ export class QuestionsService implements OnModuleInit {
        WHERE q.byId = ? AND q.answeredAt > ?`,
       [learnerId, since],
     )) as { id: string; assignmentId: string; answeredAt: Date }[];
-  }
-
-  /** How many of these assignments' questions wait. */
-  async waitingIn(assignmentIds: readonly string[]): Promise<ReadonlyMap<string, number>> {
-    if (assignmentIds.length === 0) return new Map();
-    const waiting = await this.questions.find({
-      where: { assignmentId: In([...assignmentIds]), answeredAt: IsNull() },
-      select: { id: true, assignmentId: true },
-    });
-    const counts = new Map<string, number>();
-    for (const { assignmentId } of waiting) counts.set(assignmentId, (counts.get(assignmentId) ?? 0) + 1);
-    return counts;
   }
 
   async #ensureNotTooMany(byId: string, assignmentId: string): Promise<void> {

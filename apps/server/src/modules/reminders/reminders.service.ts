@@ -37,12 +37,19 @@ export class RemindersService {
     });
   }
 
-  /** The newest to each of these learners. */
-  async newestOf(assignmentId: string, learnerIds: readonly string[]): Promise<ReadonlyMap<string, ReminderEntity>> {
+  /** When each of these learners was reminded last. */
+  async lastOf(assignmentId: string, learnerIds: readonly string[]): Promise<ReadonlyMap<string, Date>> {
     if (learnerIds.length === 0) return new Map();
-    const where = { assignmentId, learnerId: In([...learnerIds]) };
-    const rows = await this.reminders.find({ where, order: { at: 'ASC' } });
-    return new Map(rows.map((row) => [row.learnerId, row]));
+    const rows = (await this.reminders.query(
+      'SELECT learnerId, MAX(at) AS at FROM reminder WHERE assignmentId = ? AND learnerId IN (?) GROUP BY learnerId',
+      [assignmentId, learnerIds],
+    )) as { learnerId: string; at: Date }[];
+    return new Map(rows.map(({ learnerId, at }) => [learnerId, at]));
+  }
+
+  /** What was said last to one of them. */
+  async newestTo(assignmentId: string, learnerId: string): Promise<ReminderEntity | null> {
+    return this.reminders.findOne({ where: { assignmentId, learnerId }, order: { at: 'DESC' } });
   }
 
   /** What somebody was reminded of after a moment, where they have it still. */

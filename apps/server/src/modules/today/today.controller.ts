@@ -108,7 +108,7 @@ export class TodayController {
     const assignment = await this.assignments.get(id);
     const [item] = await this.desk.of(person, [assignment]);
     const { answersSeen, asking } = assignment;
-    const said = (await this.reminders.newestOf(id, [person.id])).get(person.id);
+    const said = await this.reminders.newestTo(id, person.id);
     const reminder = said ? { text: said.text, at: said.at.toISOString() } : null;
     const attachments = ((await this.attachments.of([id])).get(id) ?? []).map(attachmentDto);
     return {

@@ -9,6 +9,7 @@ import { SchoolModule } from '../school/index.ts';
 import { PeopleModule } from '../people/index.ts';
 import { DeskLessons } from './deskLessons.service.ts';
 import { ReportsService } from './reports.service.ts';
+import { WatchedSheets } from './watchedSheets.service.ts';
 import { WatchedDays } from './watchedDays.service.ts';
 import { WatchCounts } from './watchCounts.service.ts';
 import { PlayEntity, SittingEntity, VisitEntity, UncountedEntity, WatchedEntity } from './visit.entity.ts';
@@ -27,7 +28,7 @@ import { WatchingService } from './watching.service.ts';
     RemindersModule,
   ],
   controllers: [WatchingController],
-  providers: [WatchingService, ReportsService, WatchCounts, WatchedDays, DeskLessons],
+  providers: [WatchingService, ReportsService, WatchCounts, WatchedDays, WatchedSheets, DeskLessons],
   exports: [ReportsService, WatchCounts, DeskLessons],
 })
 export class WatchingModule {}

@@ -1,4 +1,4 @@
-import { Group, NativeSelect, Text, Title } from '@mantine/core';
+import { Button, Group, NativeSelect, Text, Title } from '@mantine/core';
 import { fromMillis, micros, timeText, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { adviceOn, extremesOf, pagesPlayed, type LearnerPlayed } from '@oakbell/core/coverage';
 import { subtract, type RangeSet } from '@oakbell/core/intervals';
@@ -98,6 +98,17 @@ function WatchedSheet({ watched, isMine }: { readonly watched: Api['WatchedDto']
           data={[...choices(pages, watched.watchedPercent)]}
         />
         {choice !== 'all' && <Remind watched={watched} learners={shown} />}
+        {watched.learners.length > 0 && (
+          <Button
+            component="a"
+            variant="default"
+            ml="auto"
+            href={`/api/watching/assignments/${watched.assignmentId}/table?lesson=${watched.lessonId}`}
+            download
+          >
+            Table as CSV
+          </Button>
+        )}
       </Group>
       <div className={`ob-card ${classes.sheet}`}>
         <div className={classes.axisRow}>

@@ -113,6 +113,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/watching/assignments/{id}/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["watching_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments": {
         parameters: {
             query?: never;
@@ -4969,6 +4985,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WatchedDto"];
+                };
+            };
+        };
+    };
+    watching_table: {
+        parameters: {
+            query?: {
+                lesson?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
         };
