@@ -1,15 +1,33 @@
 import { expect, test, type Page } from '@playwright/test';
 import { expectClean } from './support/axe.ts';
 import { asPerson, give, lessonCalled } from './support/people.ts';
+import { onceKey } from './support/requests.ts';
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 const QUESTION = 'Why is the needle off to the left here?';
 
-/** Gives a lesson anew, so that nothing was asked of it yet. */
-async function given(page: Page, title: string, terms: object = {}): Promise<string> {
+/**
+ * Gives a copy of a lesson, under a name of its own, to some of a class: others look at the same school, and find on their
+ * desks and class pages what they know.
+ */
+async function given(page: Page, from: string, title: string, names: readonly string[], terms: object = {}) {
+  const copied = await page.request.post(`/api/lessons/${await lessonCalled(page, from)}/copies`);
+  const { id: lesson } = (await copied.json()) as { id: string };
+  const { title: was } = (await (await page.request.get(`/api/lessons/${lesson}`)).json()) as { title: string };
+  await page.request.patch(`/api/lessons/${lesson}`, { data: { title, was: { title: was } } });
+  await page.request.post(`/api/lessons/${lesson}/editions`, { headers: onceKey() });
+  const editions = async () =>
+    (await (await page.request.get(`/api/lessons/${lesson}/editions`)).json()) as readonly { state: string }[];
+  await expect.poll(async () => (await editions())[0]?.state).toBe('ready');
   const classes = (await (await page.request.get('/api/classes')).json()) as { id: string; name: string }[];
   const { id } = classes.find(({ name }) => name === 'Navigation 10a')!;
-  return give(page, await lessonCalled(page, title), id, terms);
+  const { roster } = (await (await page.request.get(`/api/classes/${id}`)).json()) as {
+    roster: { id: string; name: string }[];
+  };
+  const chosen = roster.filter(({ name }) => names.includes(name)).map((one) => one.id);
+  expect(chosen).toHaveLength(names.length);
+  const to = [{ classId: id, whom: { all: false, groups: [], learners: chosen, but: [] } }];
+  return give(page, lesson, id, { unit: 'Bearings', to, ...terms });
 }
 const askButton = (page: Page) => page.getByRole('button', { name: 'Ask, or see questions' });
 const goneOn = async (page: Page) => {
@@ -21,7 +39,7 @@ test('a learner on a phone gives a sign and asks; the teacher answers aloud befo
   browser,
 }) => {
   const teacher = await asPerson(browser, 'ilse.marrow', { permissions: ['microphone'] });
-  const id = await given(teacher.page, 'From compass to true');
+  const id = await given(teacher.page, 'From compass to true', 'Needle and north', ['Idris Penhale', 'Ebba Stroud']);
   const phone = await asPerson(browser, 'idris.penhale', PHONE);
   const { page } = phone;
   await page.goto(`/desk/${id}`);
@@ -44,7 +62,7 @@ test('a learner on a phone gives a sign and asks; the teacher answers aloud befo
   const desk = teacher.page;
   await desk.goto('/news');
   const news = desk.locator(`a[href="/watched/${id}"]`);
-  await expect(news).toHaveText('A question waits for you: From compass to true');
+  await expect(news).toHaveText('A question waits for you: Needle and north');
   await news.click();
   await expect(desk.getByText('Again, please: one learner')).toBeVisible();
   await expect(desk.getByText('Idris Penhale asked')).toBeVisible();
@@ -119,7 +137,7 @@ test('at its end a lesson offers what was not seen, then what is to be handed in
   const teacher = await asPerson(browser, 'ilse.marrow');
   const instructions = '<p>Then read <a href="https://skerry.example/variation">the variation here</a>.</p>';
   const terms = { watchedPercent: 50, handIn: true, instructions };
-  const id = await given(teacher.page, 'The rule of twelfths', terms);
+  const id = await given(teacher.page, 'The rule of twelfths', 'Twelve parts of a tide', ['Kit Larkspur'], terms);
   await teacher.context.close();
   const { page, context } = await asPerson(browser, 'kit.larkspur');
   await page.goto(`/desk/${id}`);
@@ -133,8 +151,8 @@ test('at its end a lesson offers what was not seen, then what is to be handed in
   await page.getByRole('button', { name: /^Watch the rest, from 0:00$/ }).click();
   await expect.poll(at).toBeGreaterThan(28);
   await slider.focus();
+  // Still playing: it is taken to its end, and is over there.
   await page.keyboard.press('End');
-  await page.keyboard.press('ArrowLeft');
   await expect(page.getByRole('button', { name: 'Watch again' })).toBeVisible();
   await expect(page.getByRole('link', { name: 'Open the variation here' })).toHaveAttribute(
     'href',
