@@ -1,8 +1,7 @@
 import { expect, type Page } from '@playwright/test';
 import { createConnection, type Connection } from 'mysql2/promise';
 import { longLesson } from '../e2e/support/longLesson.ts';
-import { give, signIn } from '../e2e/support/people.ts';
-import { onceKey } from '../e2e/support/requests.ts';
+import { give, publish, signIn } from '../e2e/support/people.ts';
 
 /** The database of the world that is measured. */
 export async function withDatabase<T>(work: (connection: Connection) => Promise<T>): Promise<T> {
@@ -14,10 +13,7 @@ export async function withDatabase<T>(work: (connection: Connection) => Promise<
 export async function givenToMany(page: Page, count: number) {
   await signIn(page, 'ilse.marrow');
   const lesson = await longLesson(page, 10);
-  await page.request.post(`/api/lessons/${lesson}/editions`, { headers: onceKey() });
-  const newest = async () =>
-    ((await (await page.request.get(`/api/lessons/${lesson}/editions`)).json()) as { id: string; state: string }[])[0]!;
-  await expect.poll(async () => (await newest()).state, { timeout: 120_000 }).toBe('ready');
+  const edition = await publish(page, lesson);
   // Those of the demo, who can sign in: not the many that another measurement adds, whose names have no dot.
   const found = await withDatabase(
     async (connection) =>
@@ -33,5 +29,5 @@ export async function givenToMany(page: Page, count: number) {
   const names = found.filter((one) => one.classId === classId).map((one) => one.name);
   expect(names.length).toBeGreaterThanOrEqual(count);
   const assignment = await give(page, lesson, classId);
-  return { lesson, assignment, edition: (await newest()).id, classId, names: names.slice(0, count) };
+  return { lesson, assignment, edition, classId, names: names.slice(0, count) };
 }

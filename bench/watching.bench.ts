@@ -5,8 +5,8 @@ import { randomUUID } from 'node:crypto';
 import { setTimeout as wait } from 'node:timers/promises';
 import { newVisit, WatchReports, type WatchLine } from '../apps/web/src/features/watch/watchReports.ts';
 import { fillClass, giveMany, type Run } from '../apps/server/src/testing/manyRows.ts';
-import { onceKey } from '../e2e/support/requests.ts';
-import { asPerson, signIn } from '../e2e/support/people.ts';
+import { toFirstSound } from '../e2e/support/firstSound.ts';
+import { asPerson, publish, signIn } from '../e2e/support/people.ts';
 import { givenToMany, withDatabase } from './crowd.ts';
 import { measured, median } from './measure.ts';
 
@@ -218,11 +218,7 @@ async function publishedAnew(page: Page, lesson: string): Promise<string> {
   expect((await page.request.post(`/api/lessons/${lesson}/changes`, { data: { revision, do: [cut] } })).status()).toBe(
     200,
   );
-  await page.request.post(`/api/lessons/${lesson}/editions`, { headers: onceKey() });
-  const newest = async () =>
-    ((await (await page.request.get(`/api/lessons/${lesson}/editions`)).json()) as { id: string; state: string }[])[0]!;
-  await expect.poll(async () => (await newest()).state, { timeout: 120_000 }).toBe('ready');
-  return (await newest()).id;
+  return publish(page, lesson);
 }
 
 test('Watched of a lesson grows no faster than its class', async ({ page }) => {
@@ -255,22 +251,7 @@ test('Watched of a lesson grows no faster than its class', async ({ page }) => {
 });
 
 test('what a lesson asks of the line before its first sound', async ({ browser }) => {
-  const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
-  const { page: first, context } = await asPerson(browser, 'maren.voss', phone);
-  const address = await first.getByRole('link', { name: /The rule of twelfths/ }).getAttribute('href');
-  await first.close();
-  const page = await context.newPage();
-  await page.goto(address!);
-  await page.getByRole('button', { name: 'Play', exact: true }).tap();
-  const slider = page.getByRole('slider', { name: 'Time in the lesson' });
-  const begun = await slider.getAttribute('aria-valuenow');
-  await expect.poll(() => slider.getAttribute('aria-valuenow'), { intervals: [20] }).not.toBe(begun);
-  const kilobytes = await page.evaluate(() =>
-    performance
-      .getEntriesByType('resource')
-      .filter(({ name }) => name.endsWith('.js'))
-      .reduce((sum, entry) => sum + (entry as PerformanceResourceTiming).encodedBodySize / 1000, 0),
-  );
+  const { context, kilobytes } = await toFirstSound(browser);
   measured('watch.route_js_gzip_kB', kilobytes, 'kB', '≤ 200');
   await context.close();
 });

@@ -1,9 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
 import { expectClean } from './support/axe.ts';
-import { asPerson, give, lessonCalled } from './support/people.ts';
-import { onceKey } from './support/requests.ts';
+import { PHONE } from './support/firstSound.ts';
+import { asPerson, give, lessonCalled, publish } from './support/people.ts';
 
-const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 const QUESTION = 'Why is the needle off to the left here?';
 
 /**
@@ -15,10 +14,7 @@ async function given(page: Page, from: string, title: string, names: readonly st
   const { id: lesson } = (await copied.json()) as { id: string };
   const { title: was } = (await (await page.request.get(`/api/lessons/${lesson}`)).json()) as { title: string };
   await page.request.patch(`/api/lessons/${lesson}`, { data: { title, was: { title: was } } });
-  await page.request.post(`/api/lessons/${lesson}/editions`, { headers: onceKey() });
-  const editions = async () =>
-    (await (await page.request.get(`/api/lessons/${lesson}/editions`)).json()) as readonly { state: string }[];
-  await expect.poll(async () => (await editions())[0]?.state).toBe('ready');
+  await publish(page, lesson);
   const classes = (await (await page.request.get('/api/classes')).json()) as { id: string; name: string }[];
   const { id } = classes.find(({ name }) => name === 'Navigation 10a')!;
   const { roster } = (await (await page.request.get(`/api/classes/${id}`)).json()) as {

@@ -1,9 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
+import { PHONE, toFirstSound } from './support/firstSound.ts';
 import { asPerson } from './support/people.ts';
 import { settled } from './support/settled.ts';
 
-/* What a learner holds in their hands. */
-const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 const LESSON = /The rule of twelfths/;
 
 async function openLesson(page: Page): Promise<void> {
@@ -60,25 +59,9 @@ test('a phone that lies has the lesson and its Play in view', async ({ browser }
 });
 
 test('a lesson that is opened by its link asks little of the line before its first sound', async ({ browser }) => {
-  const { page: first, context } = await asPerson(browser, 'maren.voss', PHONE);
-  const address = await first.getByRole('link', { name: LESSON }).getAttribute('href');
-  await first.close();
-  const page = await context.newPage();
-  const asked: string[] = [];
-  page.on('request', (request) => asked.push(`${request.resourceType()} ${new URL(request.url()).pathname}`));
-  await page.goto(address!);
-  await page.getByRole('button', { name: 'Play', exact: true }).click();
-  const slider = page.getByRole('slider', { name: 'Time in the lesson' });
-  const begun = await slider.getAttribute('aria-valuenow');
-  await expect.poll(() => slider.getAttribute('aria-valuenow'), { intervals: [20] }).not.toBe(begun);
+  const { context, asked, kilobytes } = await toFirstSound(browser);
   expect(asked.filter((one) => one.startsWith('script')).length).toBeLessThanOrEqual(10);
   expect(asked.length, asked.join('\n')).toBeLessThanOrEqual(42);
-  const kilobytes = await page.evaluate(() =>
-    performance
-      .getEntriesByType('resource')
-      .filter(({ name }) => name.endsWith('.js'))
-      .reduce((sum, entry) => sum + (entry as PerformanceResourceTiming).encodedBodySize / 1000, 0),
-  );
   expect(kilobytes).toBeGreaterThan(100);
   expect(kilobytes).toBeLessThanOrEqual(212);
   await context.close();

@@ -1,9 +1,8 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { expectClean } from './support/axe.ts';
+import { PHONE } from './support/firstSound.ts';
 import { asPerson, lessonCalled } from './support/people.ts';
-
-const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 
 test('a teacher sees what to do about a lesson, who is behind, how it spreads, and goes to record the page again', async ({
   browser,

@@ -1,4 +1,5 @@
 import { expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { onceKey } from './requests.ts';
 import { followRequests } from './settled.ts';
 
 export const PASSWORD = 'harbour-light';
@@ -56,4 +57,13 @@ export async function makeLesson(page: Page, title: string, boards = 2): Promise
   const response = await page.request.post('/api/lessons', { data: { kind: 'worked', title, boards } });
   expect(response.status()).toBe(201);
   return (await response.json()) as MadeLesson;
+}
+
+/** Publishes a lesson of the teacher who is signed in on this page, and waits for the edition; tells its name. */
+export async function publish({ request }: Page, lessonId: string): Promise<string> {
+  await request.post(`/api/lessons/${lessonId}/editions`, { headers: onceKey() });
+  const newest = async () =>
+    ((await (await request.get(`/api/lessons/${lessonId}/editions`)).json()) as [{ id: string; state: string }])[0];
+  await expect.poll(async () => (await newest()).state, { timeout: 120_000 }).toBe('ready');
+  return (await newest()).id;
 }

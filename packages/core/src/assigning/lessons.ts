@@ -24,9 +24,11 @@ export function shareOfAll(lessons: readonly LessonSeen[]): number {
 
 /** Rounding in the sums of coverage is no reason to watch again. */
 const LEEWAY = 1e-6;
+/** Whether a lesson of which a share, from 0 to 1, was watched counts as watched. @param percent from 0 to 100 */
+export const countsAsWatched = (share: number, percent: number): boolean => share * 100 >= percent - LEEWAY;
 /** Whether each of its lessons was watched as far as is asked. @param percent from 0 to 100 */
 export const isWatched = (lessons: readonly LessonSeen[], percent: number): boolean =>
-  lessons.length > 0 && lessons.every(({ length, share }) => length > 0 && share * 100 >= percent - LEEWAY);
+  lessons.length > 0 && lessons.every(({ length, share }) => length > 0 && countsAsWatched(share, percent));
 
 /** One of its lessons as it stands before a learner. */
 export interface LessonMet extends LessonSeen {

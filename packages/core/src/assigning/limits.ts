@@ -37,6 +37,8 @@ export const LONGEST_REPLY = 1000;
 
 /** What a teacher says to those who are behind, in letters; and how long until the same learner can be reminded again, in ms. */
 export const LONGEST_REMINDER = 500;
+/** Learners who are reminded in one act. */
+export const MOST_REMINDED = 3000;
 export const REMINDED_AGAIN_MS = 3_600_000;
 
 /** Templates of one teacher, and the letters of a name. */

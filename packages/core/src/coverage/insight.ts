@@ -44,6 +44,16 @@ const WORTH = 0.35;
 /** The last breath of a lesson is often not played. */
 const LAST_BREATH = 2_000_000;
 
+/** Whether somebody has played at least a third of a page more than once. */
+export const playedAgain = ({ again }: Pick<LearnerPlayed, 'again'>, { ranges }: PageOnAxis): boolean =>
+  isMet(again, ranges, THIRD);
+
+/** Whether a set covers this share of a page; nothing covers a page without any time. */
+function isMet(set: RangeSet, page: RangeSet, share: number): boolean {
+  const own = coveredLength(page);
+  return own > 0 && coveredLength(intersect(set, page)) >= own * share;
+}
+
 /** How each page was met, in the order of the pages. @param length of the programme, in microseconds */
 export function pagesPlayed(
   pages: readonly PageOnAxis[],
@@ -54,10 +64,8 @@ export function pagesPlayed(
   return pages.map((page) => {
     const own = coveredLength(page.ranges);
     const end = page.ranges.at(-1)?.end ?? 0;
-    const isMet = (set: RangeSet, share: number): boolean =>
-      own > 0 && coveredLength(intersect(set, page.ranges)) >= own * share;
     const isSkipped = ({ ranges }: LearnerPlayed): boolean =>
-      own >= SHORTEST && !isMet(ranges, HALF) && furthest(ranges) > end;
+      own >= SHORTEST && !isMet(ranges, page.ranges, HALF) && furthest(ranges) > end;
     const isStopped = ({ ranges }: LearnerPlayed): boolean => {
       const last = furthest(ranges);
       // Whoever has just reached a page stopped at the one before it.
@@ -66,8 +74,8 @@ export function pagesPlayed(
     const count = (is: (one: LearnerPlayed) => boolean): number => begun.filter(is).length;
     return {
       page,
-      seen: count(({ ranges }) => isMet(ranges, HALF)),
-      again: count(({ again }) => isMet(again, THIRD)),
+      seen: count(({ ranges }) => isMet(ranges, page.ranges, HALF)),
+      again: count((one) => playedAgain(one, page)),
       skipped: count(isSkipped),
       stopped: count(isStopped),
     };

@@ -1,5 +1,5 @@
 import { micros, type TimeRange } from '../clock/index.ts';
-import { coveredLength, intersect, lastAtOrBefore, subtract, union } from './index.ts';
+import { coveredLength, intersect, lastAtOrBefore, leftOut, longestOf, subtract, union } from './index.ts';
 
 const range = (start: number, end: number): TimeRange => ({ start: micros(start), end: micros(end) });
 
@@ -41,4 +41,12 @@ describe('sets of ranges', () => {
 it('halving finds the last item at or before a key, and −1 before the first', () => {
   const items = [1, 3, 3, 8];
   expect([0, 1, 3, 7, 9].map((key) => lastAtOrBefore(items, key, (item) => item))).toEqual([-1, 0, 2, 2, 3]);
+});
+
+it('what is left out is told from a length on, and the longest of it is the first of equals', () => {
+  const seen = [range(2, 4), range(5, 8)];
+  expect(leftOut(seen, micros(10), 1)).toEqual([range(0, 2), range(4, 5), range(8, 10)]);
+  expect(leftOut(seen, micros(10), 2)).toEqual([range(0, 2), range(8, 10)]);
+  expect(longestOf(leftOut(seen, micros(10), 1))).toEqual(range(0, 2));
+  expect(longestOf([])).toBeNull();
 });

@@ -1,4 +1,4 @@
-import { micros, type Micros, type TimeRange } from '../clock/index.ts';
+import { micros, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
 
 /** Disjoint, non-empty, half-open ranges in rising order; touching ranges are joined. */
 export type RangeSet = readonly TimeRange[];
@@ -51,3 +51,14 @@ export function subtract(a: RangeSet, b: RangeSet): RangeSet {
 export function coveredLength(set: RangeSet): Micros {
   return micros(set.reduce((sum, range) => sum + range.end - range.start, 0));
 }
+
+/** What is left of `0 … length`, where gaps shorter than `least` are none; in rising order. All in microseconds. */
+export const leftOut = (set: RangeSet, length: Micros, least: number): RangeSet =>
+  subtract([{ start: ZERO, end: length }], set).filter(({ start, end }) => end - start >= least);
+
+/** The longest range, the first of equals; null for none. */
+export const longestOf = (set: RangeSet): TimeRange | null =>
+  set.reduce<TimeRange | null>(
+    (best, one) => (best && one.end - one.start <= best.end - best.start ? best : one),
+    null,
+  );

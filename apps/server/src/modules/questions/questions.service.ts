@@ -46,9 +46,14 @@ export class QuestionsService implements OnModuleInit {
     });
   }
 
-  /** Of one lesson of an assignment, the oldest first. */
-  async of(assignmentId: string, lessonId: string): Promise<readonly QuestionEntity[]> {
-    return this.questions.find({ where: { assignmentId, lessonId }, order: { at: 'ASC', id: 'ASC' } });
+  /** Of one lesson of an assignment, the oldest first: all, or what one of its learners may see. */
+  async of(assignmentId: string, lessonId: string, learnerId?: string): Promise<readonly QuestionEntity[]> {
+    const where = { assignmentId, lessonId };
+    const seen = [
+      { ...where, byId: learnerId },
+      { ...where, forClass: true },
+    ];
+    return this.questions.find({ where: learnerId === undefined ? where : seen, order: { at: 'ASC', id: 'ASC' } });
   }
 
   /** Says no before something is recorded and sent in vain. @throws Problem as for `ask` */

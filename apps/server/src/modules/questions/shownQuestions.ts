@@ -31,9 +31,9 @@ export class ShownQuestions {
     const { asking, lessonIds } = await this.assignments.get(assignmentId);
     if (!lessonIds.includes(lessonId)) throw notFound('lesson');
     const teaches = person.role === 'teacher';
-    const all = await this.questions.of(assignmentId, lessonId);
-    const seen = all.filter(({ byId, forClass }) => teaches || forClass || byId === person.id);
-    const signs = (await this.signs.of(assignmentId, lessonId)).filter(({ byId }) => teaches || byId === person.id);
+    const learnerId = teaches ? undefined : person.id;
+    const seen = await this.questions.of(assignmentId, lessonId, learnerId);
+    const signs = await this.signs.of(assignmentId, lessonId, learnerId);
     const programme = await this.#programme(lessonId);
     const placed = signs.flatMap(({ kind, byId, ...at }) => {
       const time = placeOf(programme, at);

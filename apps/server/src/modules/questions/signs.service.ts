@@ -23,8 +23,9 @@ export class SignsService {
     private readonly events: Events,
   ) {}
 
-  async of(assignmentId: string, lessonId: string): Promise<readonly SignEntity[]> {
-    return this.signs.findBy({ assignmentId, lessonId });
+  /** Of one lesson of an assignment: all, or one learner's own. */
+  async of(assignmentId: string, lessonId: string, learnerId?: string): Promise<readonly SignEntity[]> {
+    return this.signs.findBy({ assignmentId, lessonId, ...(learnerId === undefined ? {} : { byId: learnerId }) });
   }
 
   /** Gives a sign, or takes it back. @throws Problem `not-found`, `asking-is-off`, `too-many-signs` */

@@ -1,6 +1,6 @@
 import { Body, Controller, HttpCode, Param, ParseUUIDPipe, Post } from '@nestjs/common';
 import { ApiNoContentResponse, ApiTags } from '@nestjs/swagger';
-import { LONGEST_REMINDER } from '@oakbell/core/assigning';
+import { LONGEST_REMINDER, MOST_REMINDED } from '@oakbell/core/assigning';
 import { Once } from '../../platform/acts/index.ts';
 import { Ids, Text } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
@@ -8,7 +8,7 @@ import { May } from '../access/index.ts';
 import { RemindersService } from './reminders.service.ts';
 
 export class NewReminderDto {
-  @Ids({ most: 3000 }) learnerIds: string[];
+  @Ids({ most: MOST_REMINDED }) learnerIds: string[];
   @Text({ min: 1, max: LONGEST_REMINDER }) text: string;
 }
 

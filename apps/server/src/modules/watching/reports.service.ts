@@ -1,7 +1,7 @@
 import { present } from '@oakbell/core/present';
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { micros } from '@oakbell/core/clock';
+import { LATEST_REPORT_MS, micros } from '@oakbell/core/clock';
 import { withPlays, type PlayLayers } from '@oakbell/core/coverage';
 import { sourceTimeAt } from '@oakbell/core/edits';
 import { randomUUID } from 'node:crypto';
@@ -15,7 +15,7 @@ import { AccessService } from '../access/index.ts';
 import { EditionsService, type EditionHead } from '../editions/index.ts';
 import { layingsOf, playsOf, takeDown, type Judged, type Laying, type Play, type Report } from './counting.ts';
 import { PlayEntity, VisitEntity, type SittingEntity } from './visit.entity.ts';
-import { LATEST_MS, NEVER_SAT, wallTimeOf, withClaim, type ClaimedPlay, type Sitting } from './watching.rules.ts';
+import { NEVER_SAT, wallTimeOf, withClaim, type ClaimedPlay, type Sitting } from './watching.rules.ts';
 
 /** Whoever looks on is told of one lesson at most this often. */
 const MENTION_EVERY_MS = 5000;
@@ -119,7 +119,7 @@ export class ReportsService {
         sittings.set(key, sitting);
         if (judged === 'counted') counted.push({ visit, plays, at });
         if (judged === 'more-than-passed')
-          uncounted.push({ visit, claimedMs: Math.min(LATEST_MS, Math.round(wallTimeOf(report.plays))) });
+          uncounted.push({ visit, claimedMs: Math.min(LATEST_REPORT_MS, Math.round(wallTimeOf(report.plays))) });
         return judged;
       });
       await this.#noteUncounted(uncounted, now);

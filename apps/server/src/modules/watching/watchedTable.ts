@@ -1,5 +1,6 @@
-import { micros, toSeconds, ZERO } from '@oakbell/core/clock';
-import { subtract, type RangeSet } from '@oakbell/core/intervals';
+import { countsAsWatched } from '@oakbell/core/assigning';
+import { micros, toSeconds } from '@oakbell/core/clock';
+import { coveredLength, leftOut, longestOf, type RangeSet } from '@oakbell/core/intervals';
 import { DateTime } from 'luxon';
 import Papa from 'papaparse';
 import type { WatchedDto, WatchedLearnerDto } from './watched.dto.ts';
@@ -15,15 +16,14 @@ export function watchedTable({ learners, length, watchedPercent }: WatchedDto, z
     moment === null ? '' : (DateTime.fromISO(moment, { zone }).toISO({ suppressMilliseconds: true }) ?? '');
   const row = (one: WatchedLearnerDto) => {
     const seen = one.ranges as unknown as RangeSet;
-    const left = subtract([{ start: ZERO, end: micros(length) }], seen);
-    const longest = left.reduce((most, { start, end }) => Math.max(most, end - start), 0);
+    const longest = longestOf(leftOut(seen, micros(length), 1));
     return {
       name: one.name,
       'seen in per cent': (one.share * 100).toFixed(1),
-      'seen in seconds': seconds(seen.reduce((sum, { start, end }) => sum + end - start, 0)),
-      'longest not seen in seconds': seconds(longest),
+      'seen in seconds': seconds(coveredLength(seen)),
+      'longest not seen in seconds': seconds(longest ? longest.end - longest.start : 0),
       'played again in seconds': seconds(one.replayed),
-      'counts as watched': one.share * 100 >= watchedPercent - 1e-6 ? 'yes' : 'no',
+      'counts as watched': countsAsWatched(one.share, watchedPercent) ? 'yes' : 'no',
       'first watched': when(one.firstAt),
       'last watched': when(one.lastAt),
       'last reminded': when(one.remindedAt),

@@ -1,5 +1,5 @@
 import { Body, Controller, Get, Header, HttpCode, Param, ParseUUIDPipe, Post, Put, Query } from '@nestjs/common';
-import { FASTEST, SLOWEST } from '@oakbell/core/clock';
+import { FASTEST, LATEST_REPORT_MS, SLOWEST } from '@oakbell/core/clock';
 import { STANDINGS, type Standing } from '@oakbell/core/opening';
 import { ApiNoContentResponse, ApiOkResponse, ApiProduces, ApiTags } from '@nestjs/swagger';
 import { InSteps } from '../../platform/acts/index.ts';
@@ -15,13 +15,12 @@ import { ReportsService } from './reports.service.ts';
 import { RangeDto, WatchedDto, WhichLessonDto } from './watched.dto.ts';
 import { WatchedSheets } from './watchedSheets.service.ts';
 import { watchedTable } from './watchedTable.ts';
-import { LATEST_MS } from './watching.rules.ts';
 import { WatchingService } from './watching.service.ts';
 
 export class BeginVisitDto {
   @Id() editionId: string;
   /** How long ago it began, in ms: thirty days at most. The server may have been away then. */
-  @Whole({ max: LATEST_MS, optional: true }) agoMs?: number;
+  @Whole({ max: LATEST_REPORT_MS, optional: true }) agoMs?: number;
 }
 export class VisitDto {
   @Whole() resumeAt: number;
@@ -37,7 +36,7 @@ export class ReportDto {
   /** Where the player stands, in microseconds of programme time. */
   @Whole() position: number;
   /** How long ago it was played, in ms: it may have waited in the browser. */
-  @Whole({ max: LATEST_MS, optional: true }) agoMs?: number;
+  @Whole({ max: LATEST_REPORT_MS, optional: true }) agoMs?: number;
 }
 /** A lesson as its link shows it. */
 export class LinkedLessonDto {

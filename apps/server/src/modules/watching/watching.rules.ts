@@ -1,4 +1,4 @@
-import { fromMillis, toMillis } from '@oakbell/core/clock';
+import { fromMillis, LATEST_REPORT_MS, toMillis } from '@oakbell/core/clock';
 import { coveredLength, union, type RangeSet } from '@oakbell/core/intervals';
 
 /** Reports may run ahead of the clock by this much in a sitting: a report travels, and players start a little early. */
@@ -7,8 +7,6 @@ export const SLACK_MS = 2500;
 const ONE_SITTING_MS = 10 * 60_000;
 /** A visit lasts no longer: a page that stood open for days gives no more time. */
 const LONGEST_VISIT_MS = 12 * 3_600_000;
-/** So long after it was played a report still comes: it waited in a browser. */
-export const LATEST_MS = 30 * 24 * 3_600_000;
 /** More times apart than this are not kept one by one. */
 const MOST_APART = 100;
 
@@ -61,7 +59,7 @@ const sittingsIn = (open: RangeSet): number =>
   open.filter(({ start }, i) => i === 0 || toMillis(start) - toMillis(open[i - 1]!.end) > ONE_SITTING_MS).length;
 
 function folded({ open, pastMs, claimedMs }: Sitting, now: Date): Sitting {
-  const recent = open.filter(({ end }) => toMillis(end) > now.getTime() - LATEST_MS).slice(-MOST_APART);
+  const recent = open.filter(({ end }) => toMillis(end) > now.getTime() - LATEST_REPORT_MS).slice(-MOST_APART);
   const past = open.slice(0, open.length - recent.length);
   return { open: recent, pastMs: Math.round(pastMs + lengthMs(past) + SLACK_MS * sittingsIn(past)), claimedMs };
 }

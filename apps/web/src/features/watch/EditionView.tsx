@@ -1,7 +1,8 @@
 import { Button, Text } from '@mantine/core';
 import { useFullscreenElement } from '@mantine/hooks';
+import { countsAsWatched } from '@oakbell/core/assigning';
 import { micros, timeText, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
-import { coveredLength, subtract, type RangeSet } from '@oakbell/core/intervals';
+import { coveredLength, leftOut, type RangeSet } from '@oakbell/core/intervals';
 import { watchPath } from '@oakbell/core/opening';
 import {
   IconLink,
@@ -308,9 +309,8 @@ function Playing({ edition, player, seen, telling, linked, asked, ending }: Play
 
 /** The first stretch that was not seen, where less was than counts as watched. Gaps of less than a second are none. */
 function restOf(seen: RangeSet, length: Micros, watchedPercent: number): TimeRange | null {
-  const left = subtract([{ start: ZERO, end: length }], seen).filter(({ start, end }) => end - start >= 1e6);
-  const watched = length - coveredLength(left);
-  return watched * 100 >= length * watchedPercent ? null : (left[0] ?? null);
+  const left = leftOut(seen, length, 1e6);
+  return countsAsWatched(1 - coveredLength(left) / length, watchedPercent) ? null : (left[0] ?? null);
 }
 
 const WatchRest = ({ rest, onWatch }: { readonly rest: TimeRange; readonly onWatch: () => void }) => (

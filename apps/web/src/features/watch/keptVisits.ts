@@ -1,6 +1,7 @@
+import { LATEST_REPORT_MS } from '@oakbell/core/clock';
 import { browserShelf, ownName, WATCHED_HERE } from '../../shared/api/index.ts';
 import { watchLine } from './watchLine.ts';
-import { OLDEST_MS, WatchReports, type KeptVisit, type WatchLine } from './watchReports.ts';
+import { WatchReports, type KeptVisit, type WatchLine } from './watchReports.ts';
 
 /*
  * What was played and is not counted yet, in this browser, by person and visit: it outlives the page, the session and
@@ -43,7 +44,7 @@ export async function tellKept(
       if (!mine) return;
       const keep = keeperOf(visit.id);
       const tell = (why: string) => uncounted.push({ title: visit.title, seconds: secondsOf(visit), why });
-      if (now() - visit.startedAt > OLDEST_MS) {
+      if (now() - visit.startedAt > LATEST_REPORT_MS) {
         keep(null);
         return void tell('It is more than thirty days old.');
       }

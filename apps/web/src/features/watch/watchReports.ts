@@ -1,3 +1,4 @@
+import { LATEST_REPORT_MS } from '@oakbell/core/clock';
 import { joined, PlayLog, type Play } from './playLog.ts';
 
 /** How it went with what was sent: `away` is sent again; what is refused never is, and why is in its words. */
@@ -36,9 +37,6 @@ export interface WatchLine {
 }
 /** How it stands with what was played: told, waiting for the network, or refused with these words. */
 export type Telling = 'told' | 'waiting' | { readonly refused: string };
-
-/** Older than this the server takes no reports any more. */
-export const OLDEST_MS = 30 * 24 * 3_600_000;
 
 interface Watcher {
   /** Keeps what is not counted yet; null once nothing is left. */
@@ -154,6 +152,6 @@ export class WatchReports {
   }
 
   #ago(moment: number): number {
-    return Math.max(0, Math.min(OLDEST_MS, Math.round(this.clock() - moment)));
+    return Math.max(0, Math.min(LATEST_REPORT_MS, Math.round(this.clock() - moment)));
   }
 }

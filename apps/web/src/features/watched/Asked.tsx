@@ -1,9 +1,9 @@
 import { Button, Group, Radio, Stack, Switch, Text, Textarea, Title } from '@mantine/core';
 import { LONGEST_REPLY_TO_QUESTION, LONGEST_SPOKEN_REPLY_MS, SIGN_WORDS } from '@oakbell/core/asking';
-import { fromMillis, micros, timeText } from '@oakbell/core/clock';
+import { micros, timeText } from '@oakbell/core/clock';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Spoken, useVoiceNote, VoiceNote } from '../../kits/voicenote/index.ts';
+import { Said, useVoiceNote, VoiceNote } from '../../kits/voicenote/index.ts';
 import { call, client, sendFiles, useSending, type Api } from '../../shared/api/index.ts';
 import { offerUndo, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
 import classes from './Watched.module.css';
@@ -91,7 +91,7 @@ interface OneProps {
 
 function OneQuestion({ assignmentId, question, onDone }: OneProps) {
   const [answering, setAnswering] = useState(false);
-  const { at, text, spoken, name, askedAt, answer, forClass } = question;
+  const { at, name, askedAt, answer, forClass } = question;
   const path = { id: assignmentId, question: question.id };
   const takeBack = useMutation({
     mutationFn: () => call(client.DELETE('/api/assignments/{id}/questions/{question}/answer', { params: { path } })),
@@ -103,25 +103,13 @@ function OneQuestion({ assignmentId, question, onDone }: OneProps) {
         <bdi>{name}</bdi> asked {whenText(askedAt)},{' '}
         {at === null ? 'of a moment that is in the lesson no more' : `at ${timeText(micros(at))}`}
       </Text>
-      {text !== '' && <Text className={classes.words}>{text}</Text>}
-      {spoken && (
-        <Spoken
-          address={spoken.address}
-          label={`The question of ${name ?? 'a learner'}, ${timeText(fromMillis(spoken.lengthMs))}`}
-        />
-      )}
+      <Said said={question} label={`The question of ${name ?? 'a learner'}`} />
       {answer && !answering && (
         <div className={classes.answered}>
           <Text size="sm">
             <bdi>{answer.name}</bdi> answered {whenText(answer.at)}, {forClass ? 'for the class' : 'for who asked'}
           </Text>
-          {answer.text !== '' && <Text className={classes.words}>{answer.text}</Text>}
-          {answer.spoken && (
-            <Spoken
-              address={answer.spoken.address}
-              label={`The answer, ${timeText(fromMillis(answer.spoken.lengthMs))}`}
-            />
-          )}
+          <Said said={answer} label="The answer" />
         </div>
       )}
       {answering ? (

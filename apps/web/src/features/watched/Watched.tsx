@@ -1,12 +1,12 @@
 import { Button, Group, NativeSelect, Text, Title } from '@mantine/core';
-import { fromMillis, micros, timeText, ZERO, type Micros, type TimeRange } from '@oakbell/core/clock';
+import { fromMillis, micros, timeText, type Micros } from '@oakbell/core/clock';
 import { adviceOn, extremesOf, pagesPlayed, type LearnerPlayed } from '@oakbell/core/coverage';
-import { subtract, type RangeSet } from '@oakbell/core/intervals';
+import { leftOut, longestOf, type RangeSet } from '@oakbell/core/intervals';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { GuardianLinks } from '../../kits/guardian/index.ts';
 import { useEdition } from '../../kits/player/index.ts';
-import { SeenBar, Timeline, type Pin } from '../../kits/timeline/index.ts';
+import { pinsOf, SeenBar, Timeline } from '../../kits/timeline/index.ts';
 import { call, client, type Api } from '../../shared/api/index.ts';
 import { dayDistance, PageTitle, ShareText, Show, Waiting, whenText } from '../../shared/ui/index.ts';
 import { Advised } from './Advised.tsx';
@@ -63,7 +63,7 @@ export function Watched({
 function WatchedSheet({ watched, isMine }: { readonly watched: Api['WatchedDto']; readonly isMine: boolean }) {
   const edition = useEdition(watched.editionId);
   const asked = useAsked(watched.assignmentId, watched.lessonId);
-  const pins = pinsOf(asked.data);
+  const pins = useMemo(() => pinsOf(asked.data), [asked.data]);
   const length = micros(watched.length);
   const notBegun = watched.learners.filter((learner) => learner.firstAt === null);
   const begun = watched.learners.filter((learner) => learner.firstAt !== null);
@@ -184,20 +184,10 @@ function WatchedSheet({ watched, isMine }: { readonly watched: Api['WatchedDto']
 
 /** The longest stretch that somebody who has begun has not seen. */
 function NotSeen({ learner, length }: { readonly learner: Api['WatchedLearnerDto']; readonly length: Micros }) {
-  const left = subtract([{ start: ZERO, end: length }], learner.ranges as unknown as RangeSet);
-  const longest = left.reduce<TimeRange | null>(
-    (best, one) => (one.end - one.start > (best ? best.end - best.start : 1e6) ? one : best),
-    null,
-  );
+  const longest = longestOf(leftOut(learner.ranges as unknown as RangeSet, length, 1e6));
   if (!longest || learner.firstAt === null) return null;
   return <Text size="sm" c="dimmed">{`Not seen: ${timeText(longest.start)} to ${timeText(longest.end)}`}</Text>;
 }
-
-/** What was said of moments, for the axis; the list below it says the same in words. */
-const pinsOf = (asked: Api['QuestionsDto'] | undefined): readonly Pin[] => [
-  ...(asked?.questions ?? []).flatMap(({ at }) => (at === null ? [] : [{ at: micros(at), look: 'question' as const }])),
-  ...(asked?.signs ?? []).map(({ kind, at, learners }) => ({ at: micros(at), look: kind, count: learners })),
-];
 
 /** What a device claims and cannot have been, said so that nobody is judged by it. */
 const Uncounted = ({ of: { reports, claimedMs } }: { readonly of: Api['UncountedDto'] }) => (

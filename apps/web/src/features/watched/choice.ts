@@ -1,5 +1,5 @@
-import type { PageOnAxis } from '@oakbell/core/coverage';
-import { coveredLength, intersect, type RangeSet } from '@oakbell/core/intervals';
+import { countsAsWatched } from '@oakbell/core/assigning';
+import { playedAgain, type LearnerPlayed, type PageOnAxis } from '@oakbell/core/coverage';
 import type { Api } from '../../shared/api/index.ts';
 
 type Learner = Api['WatchedLearnerDto'];
@@ -28,11 +28,7 @@ export function chosen(
   if (choice === 'all') return learners;
   if (choice === 'not-begun') return learners.filter(({ firstAt }) => firstAt === null);
   if (choice === 'under-half') return learners.filter(({ share }) => share < 0.5);
-  if (choice === 'not-watched') return learners.filter(({ share }) => share * 100 < percent - 1e-6);
+  if (choice === 'not-watched') return learners.filter(({ share }) => !countsAsWatched(share, percent));
   const page = pages.find(({ id }) => `again:${id}` === choice);
-  return page ? learners.filter((one) => hasAgain(one, page)) : [];
+  return page ? learners.filter((one) => playedAgain(one as unknown as LearnerPlayed, page)) : [];
 }
-
-/** Whether a third of a page was played more than once. */
-const hasAgain = ({ again }: Learner, { ranges }: PageOnAxis): boolean =>
-  coveredLength(intersect(again as unknown as RangeSet, ranges)) * 3 >= coveredLength(ranges);

@@ -1,3 +1,4 @@
+import { countsAsWatched } from '@oakbell/core/assigning';
 import { fromMillis, timeText } from '@oakbell/core/clock';
 import type { Api } from '../../shared/api/index.ts';
 import { dayText } from '../../shared/ui/index.ts';
@@ -21,8 +22,8 @@ export function byShare({ learners, watchedPercent }: Watched): readonly Bar[] {
   const bands: readonly (readonly [string, (share: number, begun: boolean) => boolean])[] = [
     ['Not begun', (_, begun) => !begun],
     ['Under half', (share, begun) => begun && share < 0.5],
-    ['Half or more', (share) => share >= 0.5 && !isWatched(share, watchedPercent)],
-    ['Watched', (share) => isWatched(share, watchedPercent)],
+    ['Half or more', (share) => share >= 0.5 && !countsAsWatched(share, watchedPercent)],
+    ['Watched', (share) => countsAsWatched(share, watchedPercent)],
   ];
   return bands.map(([name, is]) => ({
     name,
@@ -30,7 +31,6 @@ export function byShare({ learners, watchedPercent }: Watched): readonly Bar[] {
     more: name === 'Watched' ? `${watchedPercent} % or more` : '',
   }));
 }
-const isWatched = (share: number, percent: number): boolean => share * 100 >= percent - 1e-6;
 
 /** What the bars say, in a sentence; nothing where there is none. */
 export function daySentence(bars: readonly Bar[]): string {

@@ -1,3 +1,3 @@
 export { useVoiceNote, type Note } from './useVoiceNote.ts';
 export { VoiceNote } from './VoiceNote.tsx';
-export { Spoken } from './Spoken.tsx';
+export { Said } from './Said.tsx';

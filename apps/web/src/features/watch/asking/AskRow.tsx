@@ -1,10 +1,10 @@
 import { Text } from '@mantine/core';
 import { SIGN_WORDS, SIGNS, type Sign } from '@oakbell/core/asking';
-import { micros, timeText, type Micros } from '@oakbell/core/clock';
+import { timeText, type Micros } from '@oakbell/core/clock';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { lazy, Suspense, useRef, useState } from 'react';
+import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import type { Edition, SegmentPlayer } from '../../../kits/player/index.ts';
-import type { Pin } from '../../../kits/timeline/index.ts';
+import { pinsOf, type Pin } from '../../../kits/timeline/index.ts';
 import { call, client } from '../../../shared/api/index.ts';
 import { ProblemNote, useKeys, Waiting } from '../../../shared/ui/index.ts';
 import classes from '../Watch.module.css';
@@ -21,13 +21,8 @@ interface Given {
 /** What was said of moments, for the time axis. */
 export function usePins(of: AskedOf | null, wanted: boolean): readonly Pin[] {
   const { data } = useQuestions(of ?? { assignmentId: '', lessonId: '' }, of !== null && wanted);
-  if (!data) return NONE;
-  const asked = data.questions.flatMap(({ at }) =>
-    at === null ? [] : [{ at: micros(at), look: 'question' } as const],
-  );
-  return [...asked, ...data.signs.map(({ kind, at }) => ({ at: micros(at), look: kind }))];
+  return useMemo(() => pinsOf(data), [data]);
 }
-const NONE: readonly Pin[] = [];
 
 /** Signs at this moment with one press, and questions at it. */
 export function AskRow({ edition, player, of }: { edition: Edition; player: SegmentPlayer; of: AskedOf }) {

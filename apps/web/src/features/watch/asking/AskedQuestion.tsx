@@ -1,6 +1,6 @@
 import { Button, Group, Text } from '@mantine/core';
-import { fromMillis, micros, timeText } from '@oakbell/core/clock';
-import { Spoken } from '../../../kits/voicenote/index.ts';
+import { micros, timeText } from '@oakbell/core/clock';
+import { Said } from '../../../kits/voicenote/index.ts';
 import type { Api } from '../../../shared/api/index.ts';
 import { whenText } from '../../../shared/ui/index.ts';
 import classes from '../Watch.module.css';
@@ -12,7 +12,8 @@ interface Props {
 }
 
 /** A question with its answer, as a learner sees it. */
-export function AskedQuestion({ question: { at, text, spoken, own, answer }, onSeek, onTakeBack }: Props) {
+export function AskedQuestion({ question, onSeek, onTakeBack }: Props) {
+  const { at, own, answer } = question;
   return (
     <>
       <Group gap="xs">
@@ -25,20 +26,13 @@ export function AskedQuestion({ question: { at, text, spoken, own, answer }, onS
         )}
         <Text size="sm">{own ? 'You asked' : 'A classmate asked'}</Text>
       </Group>
-      {text !== '' && <Text className={classes.answerText}>{text}</Text>}
-      {spoken && <Spoken address={spoken.address} label={`The question, ${timeText(fromMillis(spoken.lengthMs))}`} />}
+      <Said said={question} label="The question" />
       {answer ? (
         <div className={classes.answered}>
           <Text size="sm">
             <bdi>{answer.name}</bdi> answered {whenText(answer.at)}
           </Text>
-          {answer.text !== '' && <Text className={classes.answerText}>{answer.text}</Text>}
-          {answer.spoken && (
-            <Spoken
-              address={answer.spoken.address}
-              label={`The answer, ${timeText(fromMillis(answer.spoken.lengthMs))}`}
-            />
-          )}
+          <Said said={answer} label="The answer" />
         </div>
       ) : (
         <Group gap="xs">
