@@ -9,6 +9,7 @@ import { toFirstSound } from '../e2e/support/firstSound.ts';
 import { asPerson, publish, signIn } from '../e2e/support/people.ts';
 import { givenToMany, withDatabase } from './crowd.ts';
 import { measured, median } from './measure.ts';
+import { apart, joined, lengthOf, randomFrom, type Span } from './spans.ts';
 
 const HOUR = 3_600_000;
 const VIEWINGS = 1000;
@@ -16,23 +17,6 @@ const LEARNERS = 8;
 /** Each viewing has its own time in the past, in ms. */
 const APART = 25 * 60_000;
 const TICK = 250;
-
-/** Microseconds of take time: start in, end out. */
-type Span = readonly [start: number, end: number];
-/** Spans that touch as one; in rising order. */
-function joined(spans: readonly Span[]): readonly Span[] {
-  const all: [number, number][] = [];
-  for (const [start, end] of [...spans].sort((a, b) => a[0] - b[0])) {
-    const last = all.at(-1);
-    if (last && start <= last[1]) last[1] = Math.max(last[1], end);
-    else all.push([start, end]);
-  }
-  return all;
-}
-const lengthOf = (spans: readonly Span[]): number => joined(spans).reduce((sum, [start, end]) => sum + end - start, 0);
-/** What is in one of both and not in the other, in microseconds. */
-const apart = (a: readonly Span[], b: readonly Span[]): number =>
-  2 * lengthOf([...a, ...b]) - lengthOf(a) - lengthOf(b);
 
 /** A programme of one take, as its segments lie: written here once more, so that it is not what is measured. */
 interface Axis {
@@ -58,11 +42,6 @@ function onAxis({ segments }: Axis, spans: readonly Span[]): readonly Span[] {
       return b > a ? [[a - start + here, b - start + here]] : [];
     });
   });
-}
-
-function randomFrom(seed: number): () => number {
-  let state = seed;
-  return () => (state = (state * 48271) % 2147483647) / 2147483647;
 }
 
 /** A line that loses requests, loses answers, and sends twice. */

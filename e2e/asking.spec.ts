@@ -1,30 +1,10 @@
 import { expect, test, type Page } from '@playwright/test';
 import { expectClean } from './support/axe.ts';
 import { PHONE } from './support/firstSound.ts';
-import { asPerson, give, lessonCalled, publish } from './support/people.ts';
+import { asPerson, giveCopy } from './support/people.ts';
 
 const QUESTION = 'Why is the needle off to the left here?';
 
-/**
- * Gives a copy of a lesson, under a name of its own, to some of a class: others look at the same school, and find on their
- * desks and class pages what they know.
- */
-async function given(page: Page, from: string, title: string, names: readonly string[], terms: object = {}) {
-  const copied = await page.request.post(`/api/lessons/${await lessonCalled(page, from)}/copies`);
-  const { id: lesson } = (await copied.json()) as { id: string };
-  const { title: was } = (await (await page.request.get(`/api/lessons/${lesson}`)).json()) as { title: string };
-  await page.request.patch(`/api/lessons/${lesson}`, { data: { title, was: { title: was } } });
-  await publish(page, lesson);
-  const classes = (await (await page.request.get('/api/classes')).json()) as { id: string; name: string }[];
-  const { id } = classes.find(({ name }) => name === 'Navigation 10a')!;
-  const { roster } = (await (await page.request.get(`/api/classes/${id}`)).json()) as {
-    roster: { id: string; name: string }[];
-  };
-  const chosen = roster.filter(({ name }) => names.includes(name)).map((one) => one.id);
-  expect(chosen).toHaveLength(names.length);
-  const to = [{ classId: id, whom: { all: false, groups: [], learners: chosen, but: [] } }];
-  return give(page, lesson, id, { unit: 'Bearings', to, ...terms });
-}
 const askButton = (page: Page) => page.getByRole('button', { name: 'Ask, or see questions' });
 const goneOn = async (page: Page) => {
   const slider = page.getByRole('slider', { name: 'Time in the lesson' });
@@ -35,7 +15,7 @@ test('a learner on a phone gives a sign and asks; the teacher answers aloud befo
   browser,
 }) => {
   const teacher = await asPerson(browser, 'ilse.marrow', { permissions: ['microphone'] });
-  const id = await given(teacher.page, 'From compass to true', 'Needle and north', ['Idris Penhale', 'Ebba Stroud']);
+  const id = await giveCopy(teacher.page, 'From compass to true', 'Needle and north', ['Idris Penhale', 'Ebba Stroud']);
   const phone = await asPerson(browser, 'idris.penhale', PHONE);
   const { page } = phone;
   await page.goto(`/desk/${id}`);
@@ -133,7 +113,7 @@ test('at its end a lesson offers what was not seen, then what is to be handed in
   const teacher = await asPerson(browser, 'ilse.marrow');
   const instructions = '<p>Then read <a href="https://skerry.example/variation">the variation here</a>.</p>';
   const terms = { watchedPercent: 50, handIn: true, instructions };
-  const id = await given(teacher.page, 'The rule of twelfths', 'Twelve parts of a tide', ['Kit Larkspur'], terms);
+  const id = await giveCopy(teacher.page, 'The rule of twelfths', 'Twelve parts of a tide', ['Kit Larkspur'], terms);
   await teacher.context.close();
   const { page, context } = await asPerson(browser, 'kit.larkspur');
   await page.goto(`/desk/${id}`);

@@ -14,6 +14,7 @@ import {
   type LogEvent,
   lasts,
 } from './support/room.ts';
+import { undoOf } from './support/undo.ts';
 
 test.beforeEach(({ page }) => signIn(page, 'ilse.marrow'));
 
@@ -197,7 +198,7 @@ test(
     await page.getByRole('button', { name: 'Start over' }).click();
     await expect(page.getByText('Ready to record')).toBeVisible();
     expect(await segmentsOf(page, id)).toHaveLength(0);
-    await page.getByRole('button', { name: 'Undo' }).last().click();
+    await undoOf(page, 'put aside').click();
     await expect.poll(async () => (await segmentsOf(page, id)).length).toBe(1);
     await expect(page.getByText('Ready to record')).toBeVisible();
 
@@ -212,7 +213,7 @@ test(
     await page.getByRole('menuitem', { name: 'Record again from here' }).click();
     await expect.poll(async () => (await segmentsOf(page, id)).at(-1)!.end).toBeLessThan(second!.end);
     expect((await segmentsOf(page, id))[0]).toEqual(first);
-    await page.getByRole('button', { name: 'Undo' }).last().click();
+    await undoOf(page, 'ends before this page').click();
     await expect.poll(async () => (await segmentsOf(page, id)).at(-1)!.end).toBe(second!.end);
   },
 );

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { asPerson, give, lessonCalled } from './support/people.ts';
+import { undoOf } from './support/undo.ts';
 import { lasts } from './support/room.ts';
 import { frames } from './support/settled.ts';
 
@@ -236,9 +237,9 @@ test('dialogs, menus and lists give the focus back to where it came from', async
     await expect(page.getByRole('button', { name: /^Page 1/ })).toBeVisible();
     await on(page, /^Page 2/);
     await on(page, /^Remove page$/);
-    await expect(page.getByRole('alert').getByRole('button', { name: 'Undo' })).toBeVisible();
+    await expect(undoOf(page, 'was removed')).toBeVisible();
     await expect.poll(() => here(page)).not.toBe('nowhere');
-    await page.getByRole('alert').getByRole('button', { name: 'Undo' }).focus();
+    await undoOf(page, 'was removed').focus();
     await press(page, 'Enter');
   });
   await test.step('the keys of a screen', async () => {

@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 import { expectClean } from './support/axe.ts';
 import { asPerson, makeLesson } from './support/people.ts';
+import { undoOf } from './support/undo.ts';
 
 test('a lesson is found by a word on one of its pages, one press leads there, and it is tagged, copied and put away', async ({
   browser,
@@ -53,7 +54,7 @@ test('a lesson is found by a word on one of its pages, one press leads there, an
   for (const name of [one, two]) await page.getByLabel(`Choose ${name}`).check();
   await page.getByRole('button', { name: 'Put away' }).last().click();
   await expect(page.getByText('There is no such lesson here')).toBeVisible();
-  await page.getByRole('alert').filter({ hasText: 'put away' }).getByRole('button', { name: 'Undo' }).click();
+  await undoOf(page, 'put away').click();
   await expect(page.getByRole('list', { name: 'Lessons' }).getByRole('listitem')).toHaveCount(2);
 
   await page.getByRole('button', { name: `More for ${one}` }).click();

@@ -3,15 +3,12 @@ import { randomUUID } from 'node:crypto';
 import { expectClean } from './support/axe.ts';
 import { noise } from './support/papers.ts';
 import { asPerson, lessonCalled } from './support/people.ts';
+import { undoOf } from './support/undo.ts';
 import { draw, lasts, record, stopAndSave } from './support/room.ts';
 
 const TITLE = 'Wind against tide';
 const RECORDS = { permissions: ['microphone', 'camera'] };
 const recordings = (page: Page) => page.getByRole('button', { name: /^Take out recording/ });
-
-/** Takes back what was said to be done: several offers may stand. */
-const undo = (page: Page, done: string) =>
-  page.getByRole('alert').filter({ hasText: done }).getByRole('button', { name: 'Undo' }).click();
 
 /** Gives it by the sheet, which says in words what it is becoming; tells its name. */
 async function askFor(ilse: Page): Promise<string> {
@@ -117,7 +114,7 @@ test(
       await expect(dov.getByText(/There is room for 0:\d\d more/)).toBeVisible();
       await dov.getByRole('button', { name: 'Take out recording 1' }).click();
       await expect(recordings(dov)).toHaveCount(1);
-      await undo(dov, 'The recording was taken out.');
+      await undoOf(dov, 'The recording was taken out.').click();
       await expect(recordings(dov)).toHaveCount(2);
       await expectClean(dov);
     });
@@ -170,7 +167,7 @@ test(
     await test.step('it is taken away at once', async () => {
       await ilse.getByRole('button', { name: 'Take it away from the class' }).click();
       await expect(class10b.getByRole('heading', { name: 'This answer is not shown now' })).toBeVisible();
-      await undo(ilse, 'The class no longer sees this answer.');
+      await undoOf(ilse, 'The class no longer sees this answer.').click();
       await expect(class10b.getByRole('button', { name: /^(Watch|Go on)/ })).toBeVisible();
     });
 

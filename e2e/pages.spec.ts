@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { slides } from './support/papers.ts';
 import { makeLesson, signIn } from './support/people.ts';
+import { undoOf } from './support/undo.ts';
 
 interface Thing {
   readonly kind: string;
@@ -98,12 +99,12 @@ test('pages are picked from a file, dragged and keyed into order, duplicated, re
   const after = (await pagesOf(page, id))[0]!;
   expect(after).toMatchObject({ id: before.id, cues: '<p>Keep me</p>' });
   expect(after.picture).not.toBe(before.picture);
-  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await undoOf(page, 'Ink and cues are still there').click();
   await expect.poll(async () => (await pagesOf(page, id))[0]!.picture).toBe(before.picture);
 
   await page.getByRole('button', { name: 'Remove page' }).click();
   await expect.poll(async () => (await pagesOf(page, id)).length).toBe(3);
-  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await undoOf(page, 'was removed').click();
   await expect.poll(async () => (await pagesOf(page, id)).length).toBe(4);
 });
 

@@ -58,6 +58,9 @@ test('a class page', async ({ page }) => {
   await page.getByRole('link', { name: 'Class page of Navigation 11a' }).click();
   await expect(page.getByRole('heading', { name: 'Bearings' })).toBeVisible();
   await picture(page, 'class-page');
+  await page.getByRole('link', { name: 'Marks', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'How the sums spread' })).toBeVisible();
+  await picture(page, 'marks');
 });
 
 test('a roster that is planned', async ({ page }) => {
@@ -175,11 +178,6 @@ for (const [suffix, viewport] of [
       await page.getByRole('link', { name: 'Go on with the worksheet' }).click();
       await expect(page.getByText('1 of 1')).toBeVisible();
       await picture(page, 'worksheet');
-    }
-    if (suffix !== '') {
-      await page.goto('/class');
-      await expect(page.getByRole('heading', { name: 'Bearings' })).toBeVisible();
-      await picture(page, 'class-page-phone');
     }
     await page.goto('/desk?list=feedback');
     await page.getByRole('link', { name: /Course to steer/ }).click();

@@ -4,6 +4,7 @@ import { BARE_FLAGS, CHROMIUM } from './support/browser.ts';
 import { chirpFile, jumpsIn, momentsIn } from './support/chirp.ts';
 import { slides } from './support/papers.ts';
 import { asPerson, makeLesson, PASSWORD, signIn } from './support/people.ts';
+import { undoOf } from './support/undo.ts';
 import { draw, logOf, openRoom, press, record, segmentsOf, stopAndSave, told, lasts } from './support/room.ts';
 import { openProfile } from './support/profile.ts';
 import { bestCorrelation, RATE, samplesInWav } from './support/sound.ts';
@@ -312,7 +313,7 @@ test('files that cannot be used are refused in words on the page, and the lesson
   await page.getByRole('button', { name: /^Page 2/ }).click();
   await page.getByRole('button', { name: 'Remove page' }).click();
   await expect(page.getByRole('button', { name: /^Page 3/ })).toHaveCount(0);
-  await page.getByRole('alert').getByRole('button', { name: 'Undo' }).click();
+  await undoOf(page, 'was removed').click();
   await expect(page.getByRole('button', { name: /^Page 3/ })).toBeVisible();
 });
 

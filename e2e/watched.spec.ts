@@ -18,8 +18,15 @@ test('a teacher sees what to do about a lesson, who is behind, how it spreads, a
   await expect(advice).toContainText(/\d of \d/);
   await expect(page.getByRole('heading', { name: 'Page by page' })).toBeVisible();
   await expect(page.getByText(/^\d+ of \d+ have watched it; \d+ have not begun\.$/)).toBeVisible();
-  await expect(page.locator('figure svg')).toHaveCount(2);
+  await expect(page.locator('figure svg')).toHaveCount(3);
   await expectClean(page);
+  // The moment that was played most often is painted beside; the keys go to another one.
+  const moment = page.getByRole('heading', { name: /^At \d+:\d\d, page \d$/ });
+  await expect(page.getByRole('img', { name: /^Page \d of the lesson$/ })).toBeVisible();
+  await page.getByRole('slider', { name: /^How often each part/ }).press('End');
+  await expect(moment).toHaveText(/page [2-9]$/);
+  await page.getByRole('slider', { name: /^How often each part/ }).press('Home');
+  await expect(moment).toHaveText('At 0:00, page 1');
   const [saved] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Table as CSV' }).click(),
@@ -52,5 +59,36 @@ test('a teacher sees what to do about a lesson, who is behind, how it spreads, a
   await page.goto(`/lessons/${lesson}/record?page=${pages[2]!.id}`);
   await expect(page.getByText('Ready to record')).toBeVisible();
   await expect(page.getByRole('img', { name: 'Page 3, to write on' })).toBeVisible();
+  await context.close();
+});
+
+test('classes stand side by side, and one learner over all lessons', async ({ browser }) => {
+  const { page, context } = await asPerson(browser, 'ilse.marrow');
+  const lesson = await lessonCalled(page, 'The rule of twelfths');
+  await page.goto(`/lessons/${lesson}/watched`);
+  const side = page.getByRole('region', { name: 'Classes side by side' });
+  await expect(
+    side.getByText(
+      /^(.* has seen the most, \d+ % on average; .* the least, \d+ %|All have seen about as much: \d+ %|No class has begun yet)\.$/,
+    ),
+  ).toBeVisible();
+  const other = side.getByRole('row').getByRole('button').first();
+  const name = (await other.textContent())!;
+  const label = (await other.getAttribute('aria-label'))!;
+  await other.click();
+  await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+  // Others may have given it to the same class once more: what is looked at is the row that was pressed.
+  await expect(side.locator('[aria-current]')).toHaveText(name);
+  await expect(side.getByRole('row').getByRole('button', { name: label, exact: true })).toHaveCount(0);
+  await page.getByLabel('Show').selectOption('Under half');
+  await page.getByRole('list', { name: 'Learners' }).getByRole('link').first().click();
+  await expect(page.getByText(/^\d+ of \d+ watched/)).toBeVisible();
+  // What others gave once more stands there too, each with when it is due.
+  const rows = page.getByRole('list', { name: 'Lessons' }).getByRole('listitem').filter({ hasText: 'twelfths' });
+  await expect(rows.first()).toContainText(/Due /);
+  expect(new Set(await rows.allTextContents()).size).toBe(await rows.count());
+  await expectClean(page);
+  await rows.first().getByRole('link', { name: 'The rule of twelfths' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await context.close();
 });

@@ -15,12 +15,12 @@ main(async () => {
   const file = join(results, 'bench.ndjson');
   await mkdir(results, { recursive: true });
   await rm(file, { force: true });
-  const world = await startWorld({ name: 'bench', fresh: true, quiet: true, demo: true });
+  const world = await startWorld({ name: 'bench', fresh: true, quiet: true, demo: true, patient: true });
   let code;
   try {
     const only = option('only');
     const facts = {
-      OAKBELL_PIDS: `${world.http.child.pid} ${world.jobs.child.pid}`,
+      OAKBELL_PIDS: `${world.http.child.pid} ${world.jobs.child.pid} ${world.database.child.pid}`,
       OAKBELL_DATABASE_URL: world.env.OAKBELL_DATABASE_URL,
     };
     code = await new Promise((resolve) => {

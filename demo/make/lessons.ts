@@ -219,6 +219,7 @@ export const FEEDBACK: readonly Sentence[] = [
   {
     say: 'Hello Wren. I like how clear your plan is. Let us look at one number together.',
     acts: [
+      { choose: ['plain', 'l3'] },
       {
         draw: [
           [160, 505],
@@ -231,6 +232,8 @@ export const FEEDBACK: readonly Sentence[] = [
   {
     say: 'Variation west, deviation east: you have found both, that is right.',
     acts: [
+      { choose: ['triangle', 'l3'] },
+      { choose: ['course', 'l4'] },
       {
         draw: [
           [1110, 880],
@@ -244,6 +247,7 @@ export const FEEDBACK: readonly Sentence[] = [
   {
     say: `But from true to compass we go the other way. West goes on, east comes off. So it is ${spelled(BY_COMPASS)}.`,
     acts: [
+      { choose: ['compass', 'l1'] },
       {
         draw: [
           [470, 1035],
@@ -254,7 +258,11 @@ export const FEEDBACK: readonly Sentence[] = [
       { write: `${STEERED_TRUE} + 5 - 3 = ${RIGHT}°`, at: [700, 990], size: 56, pen: RED },
     ],
   },
-  { say: 'Your second page is very good. Do just that once more and you have it.', acts: [{ turnTo: 1 }], rest: 0.7 },
+  {
+    say: 'Your second page is very good. Do just that once more and you have it.',
+    acts: [{ turnTo: 1 }, { choose: ['time', 'l3'] }],
+    rest: 0.7,
+  },
 ];
 
 export const tideRows = (): readonly (readonly [string, string])[] =>

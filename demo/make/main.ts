@@ -4,7 +4,7 @@ import { COMPASS_LESSON, FEEDBACK, MIXED_UP, RIGHT, STEER_LESSON, TWELFTHS_LESSO
 import { chartPhoto, passagePlan, tableSlides, tideSlides } from './papers.ts';
 import { handOf, PRACTICE } from './practice.ts';
 import { BUOYS_LESSON, PASSAGE_LESSON, SECONDARY_LESSON, WIND_LESSON } from './longLessons.ts';
-import { performed, type MadeTake, type Sentence } from './script.ts';
+import { performed, type MadeTake, type Said, type Sentence } from './script.ts';
 import type { Voice } from './voices.ts';
 import { world } from './world.ts';
 import { writtenSheet } from './worksheets.ts';
@@ -19,10 +19,12 @@ for (const one of [folder, practice]) {
 const put = (name: string, bytes: Buffer | string) => writeFileSync(join(folder, name), bytes);
 
 const frames: Record<string, number> = {};
+const said: Record<string, readonly Said[]> = {};
 const keep = (name: string, take: MadeTake): void => {
   put(`${name}.ogg`, take.voice);
   put(`${name}.ndjson`, take.log);
   frames[name] = take.frames;
+  said[name] = take.said;
 };
 const scripts: Record<string, readonly Sentence[]> = {
   twelfths: TWELFTHS_LESSON,
@@ -50,4 +52,4 @@ put('plan-tam.pdf', await passagePlan('Tam Oriel', 'Skerry Quay to Gannet Cove',
 put('chart.jpg', chartPhoto());
 put('sheet-wren.ndjson', writtenSheet(301, { range: '3.6', twelfth: '0.3', 'at-nine': '3.0 m' }, 6));
 put('sheet-idris.ndjson', writtenSheet(302, { range: '3.6' }, 2));
-put('world.json', JSON.stringify(world(frames), null, 2));
+put('world.json', JSON.stringify(world(frames, said), null, 2));

@@ -12,6 +12,8 @@ export const RED: Pen = { colour: '#b23a22', width: 5 };
 /** What happens while a sentence is spoken, one after the other from where it begins. */
 export type Act =
   | { readonly turnTo: number }
+  /** A line of the rubric is given a level while it is spoken of. */
+  | { readonly choose: readonly [criterion: string, level: string] }
   | { readonly write: string; readonly at: readonly [number, number]; readonly size?: number; readonly pen?: Pen }
   | { readonly draw: readonly (readonly [number, number])[]; readonly pen?: Pen }
   | { readonly point: readonly [number, number]; readonly to: readonly [number, number] };
@@ -26,6 +28,13 @@ export interface MadeTake {
   readonly voice: Buffer;
   readonly log: string;
   readonly frames: number;
+  /** What is said, and when: microseconds. */
+  readonly said: readonly Said[];
+}
+export interface Said {
+  readonly start: number;
+  readonly end: number;
+  readonly text: string;
 }
 
 /** Numbers from 0 to 1 that are the same for the same seed. */
@@ -40,16 +49,24 @@ export function performed(sentences: readonly Sentence[], seed: number, voice: V
   let serial = 0;
   const id = () => `d${seed}-${(serial += 1)}`;
   const events: TakeEvent[] = [{ kind: 'page', at: ZERO, page: '@0' }];
+  const said: Said[] = [];
   const sounds: Float32Array[] = [new Float32Array(RATE * 0.5)];
   let page = '@0';
   let nowMs = 500;
   for (const { say, acts = [], rest = 0.5 } of sentences) {
     const spoken = speak(say, voice);
+    const start = Math.round(nowMs * 1000);
+    said.push({ start, end: start + Math.round((spoken.length / RATE) * 1e6), text: say });
     let penMs = nowMs + 150;
     for (const act of acts) {
       if ('turnTo' in act) {
         page = `@${act.turnTo}`;
         events.push({ kind: 'page', at: micros(Math.round(penMs * 1000)), page });
+        continue;
+      }
+      if ('choose' in act) {
+        const [criterion, level] = act.choose;
+        events.push({ kind: 'rubric', at: micros(Math.round(penMs * 1000)), criterion, level });
         continue;
       }
       const hand: Hand = { random, page, pen: ('pen' in act && act.pen) || DARK, id };
@@ -89,7 +106,7 @@ export function performed(sentences: readonly Sentence[], seed: number, voice: V
   const inOrder = events.map((event, i) => ({ event, i })).sort((a, b) => a.event.at - b.event.at || a.i - b.i);
   // The short ones are as they were first made; the long ones have to be small.
   const rate = voice === 'short' ? '40k' : '20k';
-  return { voice: opusOf(whole, random, rate), log: logText(inOrder.map(({ event }) => event)), frames };
+  return { voice: opusOf(whole, random, rate), log: logText(inOrder.map(({ event }) => event)), frames, said };
 }
 
 /** Opus with a little room behind the voice, as any real room has. */

@@ -1,4 +1,5 @@
 /* People, classes, lessons and what has happened so far. All of it is made up. */
+import type { Said } from './script.ts';
 import { TIDE_SHEET } from './worksheets.ts';
 import { LARGER_CLASSES, PASSAGE_TEXTS, TERM, visitsOf } from './term.ts';
 
@@ -35,8 +36,47 @@ export const signInOf = (name: string): string => name.toLowerCase().replace(' '
 const CLASSES: Readonly<Record<string, readonly string[]>> = { '10a': TENTH_A, '10b': TENTH_B, ...LARGER_CLASSES };
 const learnersOf = (key: string): readonly string[] => (CLASSES[key] ?? []).map(signInOf);
 
-/** @param frames length of each take in frames of 1/48,000 s */
-export function world(frames: Readonly<Record<string, number>>) {
+/** By which passage plans are marked: worth twenty points in all. */
+const PLAN_RUBRIC = {
+  name: 'A course to steer',
+  assignments: ['steer-10a'],
+  criteria: [
+    ['triangle', 'The triangle', 2, ['not there', 'begun', 'nearly right', 'right'], [0, 1, 2, 3]],
+    [
+      'course',
+      'Course and speed read off',
+      1,
+      ['not read off', 'one of the two', 'both, a little off', 'both right'],
+      [0, 2, 3, 4],
+    ],
+    [
+      'compass',
+      'Variation and deviation',
+      1,
+      ['left out', 'found, the wrong way', 'one the right way', 'right'],
+      [0, 1, 2, 4],
+    ],
+    ['time', 'Time of the leg', 1, ['not worked out', 'by the wrong speed', 'nearly right', 'right'], [0, 1, 2, 3]],
+    ['plain', 'Plain enough for the crew', 1, ['hard to follow', 'in part', 'mostly', 'clear'], [0, 1, 2, 3]],
+  ],
+} as const;
+/** Levels are named after what they are worth: `l3` is worth three points. */
+const rubricOf = ({ name, assignments, criteria }: typeof PLAN_RUBRIC) => ({
+  name,
+  assignments,
+  criteria: criteria.map(([id, line, weight, names, points]) => ({
+    id,
+    name: line,
+    weight,
+    levels: points.map((worth, i) => ({ id: `l${worth}`, name: names[i] ?? '', points: worth, description: '' })),
+  })),
+});
+
+/**
+ * @param frames length of each take in frames of 1/48,000 s
+ * @param said what is said in each, and when
+ */
+export function world(frames: Readonly<Record<string, number>>, said: Readonly<Record<string, readonly Said[]>>) {
   return {
     school: { name: 'Skerry Quay School', timeZone: 'UTC' },
     password: 'harbour-light',
@@ -175,7 +215,7 @@ export function world(frames: Readonly<Record<string, number>>) {
         tags: ['year 10', 'vectors'],
         kind: 'worked',
         boards: 1,
-        take: { name: 'steer', frames: frames['steer'] },
+        take: { name: 'steer', frames: frames['steer'], said: said['steer'] },
       },
       {
         key: 'twelfths',
@@ -218,6 +258,7 @@ export function world(frames: Readonly<Record<string, number>>) {
         points: 20,
         handIn: true,
         answersSeen: 'class',
+        offline: true,
       },
       {
         key: 'twelfths-10a',
@@ -384,6 +425,7 @@ export function world(frames: Readonly<Record<string, number>>) {
       { assignment: 'steer-10a', learner: 'wren.calloway', at: 0.86, kind: 'clear' },
       { assignment: 'steer-10a', learner: 'rafe.quill', at: 0.88, kind: 'clear' },
     ],
+    rubrics: [rubricOf(PLAN_RUBRIC)],
     marks: PASSAGE_TEXTS.flatMap((one) =>
       'points' in one
         ? [{ assignment: 'passage-11a', learner: one.learner, points: one.points, comment: one.comment }]
@@ -392,8 +434,15 @@ export function world(frames: Readonly<Record<string, number>>) {
     feedback: {
       assignment: 'steer-10a',
       learner: 'wren.calloway',
-      take: { name: 'feedback', frames: frames['feedback'] },
+      take: { name: 'feedback', frames: frames['feedback'], said: said['feedback'] },
       points: 17,
+      choices: [
+        { criterion: 'triangle', level: 'l3' },
+        { criterion: 'course', level: 'l4' },
+        { criterion: 'compass', level: 'l1' },
+        { criterion: 'time', level: 'l3' },
+        { criterion: 'plain', level: 'l3' },
+      ],
       comment: 'A clear plan. Look once more at which way the deviation goes.',
       heardHoursAgo: 2,
     },

@@ -9,13 +9,19 @@ import { makeLesson } from './people.ts';
 import { speechFile } from './speech.ts';
 import { uploadTake } from './uploadTake.ts';
 
+/** Writes so many seconds of speech as Opus into a folder. */
+export function spokenFile(folder: string, seconds: number): string {
+  const ogg = join(folder, 'long.ogg');
+  const loop = ['-loglevel', 'error', '-stream_loop', '-1', '-i', speechFile(), '-t', String(seconds)];
+  execFileSync('ffmpeg', [...loop, '-c:a', 'libopus', '-b:a', '32k', ogg]);
+  return ogg;
+}
+
 /** A take of spoken minutes with a page turn every half minute and ink all along. */
 export async function longLesson(page: Page, minutes: number): Promise<string> {
   const { id, pages } = await makeLesson(page, `Of ${minutes} minutes`, 20);
   const folder = mkdtempSync(join(tmpdir(), 'oakbell-long-'));
-  const ogg = join(folder, 'long.ogg');
-  const loop = ['-loglevel', 'error', '-stream_loop', '-1', '-i', speechFile(), '-t', String(minutes * 60)];
-  execFileSync('ffmpeg', [...loop, '-c:a', 'libopus', '-b:a', '32k', ogg]);
+  const ogg = spokenFile(folder, minutes * 60);
   const events: TakeEvent[] = [];
   for (let second = 0; second < minutes * 60; second += 2) {
     const up = pages[Math.floor(second / 30) % pages.length]!.id;

@@ -67,3 +67,41 @@ export async function publish({ request }: Page, lessonId: string): Promise<stri
   await expect.poll(async () => (await newest()).state, { timeout: 120_000 }).toBe('ready');
   return (await newest()).id;
 }
+
+/** Two months. */
+const FAR_OFF_MS = 60 * 86_400_000;
+
+/** Publishes a copy of a lesson under a name of its own; gives its id. */
+export async function copyLesson(page: Page, from: string, title: string): Promise<string> {
+  const copied = await page.request.post(`/api/lessons/${await lessonCalled(page, from)}/copies`);
+  const { id } = (await copied.json()) as { id: string };
+  const { title: was } = (await (await page.request.get(`/api/lessons/${id}`)).json()) as { title: string };
+  await page.request.patch(`/api/lessons/${id}`, { data: { title, was: { title: was } } });
+  await publish(page, id);
+  return id;
+}
+
+/**
+ * Gives a copy of a lesson, under a name of its own, to some of a class: others look at the same school, and find on their
+ * desks and class pages what they know.
+ */
+export async function giveCopy(
+  page: Page,
+  from: string,
+  title: string,
+  names: readonly string[],
+  terms: object = {},
+): Promise<string> {
+  const lesson = await copyLesson(page, from, title);
+  const classes = (await (await page.request.get('/api/classes')).json()) as { id: string; name: string }[];
+  const { id } = classes.find(({ name }) => name === 'Navigation 10a')!;
+  const { roster } = (await (await page.request.get(`/api/classes/${id}`)).json()) as {
+    roster: { id: string; name: string }[];
+  };
+  const chosen = roster.filter(({ name }) => names.includes(name)).map((one) => one.id);
+  expect(chosen).toHaveLength(names.length);
+  const to = [{ classId: id, whom: { all: false, groups: [], learners: chosen, but: [] } }];
+  // What is due soon stands first on the screens of whoever teaches the class: nothing of theirs is pushed aside.
+  const dueAt = new Date(Date.now() + FAR_OFF_MS).toISOString();
+  return give(page, lesson, id, { unit: 'Bearings', dueAt, to, ...terms });
+}

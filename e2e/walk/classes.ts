@@ -20,6 +20,14 @@ export const CLASSES: readonly State[] = [
   { name: 'classes', at: '/classes', seen: heading('Classes') },
   { name: 'a class that is made', at: '/classes', open: press('Make a class'), seen: dialog('A new class') },
   { name: 'a class', at: oneClass, seen: heading('Navigation 10a') },
+  {
+    name: 'the marks of a class',
+    at: async (page) => {
+      await onePage(page);
+      await page.getByRole('link', { name: 'Marks', exact: true }).click();
+    },
+    seen: (page) => page.getByRole('heading', { name: 'How the sums spread' }),
+  },
   { name: 'a class page', at: onePage, seen: heading('Bearings') },
   {
     name: 'the menu of a unit',

@@ -70,6 +70,7 @@ export const LEARNER: readonly State[] = [
       await page.getByRole('link', { name: /the worksheet$/ }).click();
       // The lesson has keys of its own, until the sheet is here.
       await page.waitForURL(/\/worksheet\//);
+      await expect(page.getByRole('region', { name: 'The lesson' })).toHaveCount(0);
       await page.getByRole('button', { name: /^Keys/ }).click();
     },
     seen: (page) => page.getByRole('dialog', { name: /^Keys/ }),
@@ -195,7 +196,7 @@ export const HANDED_BACK: readonly State[] = [
       await page.goto('/desk?list=feedback');
       await page.getByRole('link', { name: /Course to steer/ }).click();
     },
-    seen: (page) => page.getByText('17 of 20 points'),
+    seen: (page) => page.getByText('17 of 20 points', { exact: true }),
   },
 ];
 

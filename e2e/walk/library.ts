@@ -77,5 +77,5 @@ export const LIBRARY: readonly State[] = [
     open: press('Shared with Jon Vale'),
     seen: (page) => page.getByRole('dialog', { name: 'Share “Coastal navigation”' }),
   },
-  { name: 'no lesson of that name', at: '/lessons?words=nothing', seen: heading('There is no such lesson here') },
+  { name: 'no lesson of that name', at: '/lessons?words=zzyzx', seen: heading('There is no such lesson here') },
 ];

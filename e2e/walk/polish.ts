@@ -52,6 +52,14 @@ const whole = (part: string): State => ({
 
 export const POLISH: readonly State[] = [
   { name: 'what was found', at: polish, seen: (page) => page.getByRole('region', { name: 'Quiet stretches' }) },
+  {
+    name: 'captions that are typed',
+    at: async (page) => {
+      await polish(page);
+      await page.goto(`${page.url()}/captions`);
+    },
+    seen: (page) => page.getByLabel(/^Said at/).first(),
+  },
   { name: 'a mark', at: polish, open: mark, seen: (page) => page.getByRole('button', { name: 'Cut it out' }) },
   {
     name: 'to speak over a mark',

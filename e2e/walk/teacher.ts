@@ -112,7 +112,7 @@ export const TEACHER: readonly State[] = [
   {
     name: 'a hand-in that two have marked',
     at: async (page) => {
-      await refused(/marking\/hand-ins/, 409, 'marked-meanwhile', 'Jon Vale has marked this too, just now.', {
+      await refused(/marking\/hand-ins\/[^/]+$/, 409, 'marked-meanwhile', 'Jon Vale has marked this too, just now.', {
         by: 'Jon Vale',
         points: 11,
         comment: 'Watch the set.',
@@ -123,6 +123,14 @@ export const TEACHER: readonly State[] = [
     },
     open: (page) => page.getByLabel('Comment').fill(`Clear. ${Date.now()}`),
     seen: (page) => page.getByRole('group', { name: 'Two have marked this' }),
+  },
+  {
+    name: 'a hand-in whose ink cannot be fetched',
+    at: async (page) => {
+      await refused(/\/ink$/, 500, 'failed', 'Something went wrong here.')(page);
+      await desk(page);
+    },
+    seen: (page) => page.getByText('Something went wrong here.'),
   },
   {
     name: 'points that are none',

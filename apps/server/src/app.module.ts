@@ -20,6 +20,11 @@ import { MarkingModule } from './modules/marking/index.ts';
 import { PeopleModule } from './modules/people/index.ts';
 import { QuestionsModule } from './modules/questions/index.ts';
 import { RemindersModule } from './modules/reminders/index.ts';
+import { CaptionsModule } from './modules/captions/index.ts';
+import { GradebookModule } from './modules/gradebook/index.ts';
+import { CommentBankModule } from './modules/commentbank/index.ts';
+import { FeedbackModule } from './modules/feedback/index.ts';
+import { RubricsModule } from './modules/rubrics/index.ts';
 import { RostersModule } from './modules/rosters/index.ts';
 import { QuickWordsModule } from './modules/quickwords/index.ts';
 import { SchoolModule } from './modules/school/index.ts';
@@ -46,6 +51,7 @@ import { OutlineModule } from './modules/outline/index.ts';
 import { PagesModule } from './modules/pages/index.ts';
 import { UploadsModule } from './modules/uploads/index.ts';
 import { GuardiansModule } from './modules/guardians/index.ts';
+import { RecordsModule } from './modules/records/index.ts';
 import { HereModule } from './modules/here/index.ts';
 import { NewsModule } from './modules/news/index.ts';
 import { LibraryModule } from './modules/library/index.ts';
@@ -99,11 +105,17 @@ import { MakingModule } from './modules/making/index.ts';
     RemindersModule,
     WorksheetsModule,
     SheetsModule,
+    RubricsModule,
+    CaptionsModule,
+    CommentBankModule,
+    GradebookModule,
+    FeedbackModule,
     MarkingModule,
     TodayModule,
     ClassPageModule,
     CopyingModule,
     GuardiansModule,
+    RecordsModule,
   ],
   providers: [
     { provide: APP_FILTER, useClass: ProblemFilter },

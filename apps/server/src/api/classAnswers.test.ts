@@ -230,7 +230,7 @@ describe('a small lesson', () => {
     const [{ submissionId, feedbackLessonId }] = queue as [Row];
     await record(ilse!, feedbackLessonId, 2);
     const marks = { points: 4, comment: 'Good', times: 1, revision: 0 };
-    await ilse!.post(`/api/marking/hand-ins/${submissionId}/hand-back`).send(marks).expect(200);
+    await ilse!.post(`/api/marking/hand-ins/${submissionId}/hand-back`).send(marks).expect(204);
     for (const by of [tam!, wren!]) {
       const { editionId } = await until(async () => {
         const { body } = await by.get(`/api/assignments/${assignment}/feedback`);

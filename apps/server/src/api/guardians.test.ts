@@ -80,7 +80,7 @@ it('shows one lesson to whoever has it, in that browser, and nothing else', asyn
 
 it('shows what came back once it was handed back: points, words and no other name', async () => {
   expect(codeOf((await asked({ lessonId: null }).expect(409)).body)).toBe('not-handed-back');
-  await handBack().expect(200);
+  await handBack().expect(204);
   const link = await made({ lessonId: null });
   const { body } = await open(link).expect(200);
   expect(body as View).toMatchObject({ kind: 'feedback', childName: 'tam', points: 17, comment: 'Well drawn.' });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { assign, newLesson, publish, record } from '../testing/lesson.ts';
+import { assign, newLesson, publish, record, until } from '../testing/lesson.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 
 type Agent = Awaited<ReturnType<TestApp['signedIn']>>;
@@ -73,7 +73,7 @@ it('marks are for the work that was looked at, and not for what is handed in ins
 
 it('what was handed back is not handed back again, nor changed without a word; a correction tells the learner', async () => {
   const { assignment, path, row } = await handedIn();
-  await ilse!.post(`${path}/hand-back`).send(FIRST).expect(200);
+  await ilse!.post(`${path}/hand-back`).send(FIRST).expect(204);
   const late = { ...FIRST, points: 1, revision: 1 };
   for (const asked of [co!.post(`${path}/hand-back`), co!.put(path)]) {
     const { body } = await asked.send(late).expect(409);
@@ -113,4 +113,61 @@ it('what is wrong with points is told in words that people use', async () => {
     detail: expect.stringContaining('Points: This must be a number from 0 to 1000.'),
   });
   expect(JSON.stringify(wrong.body)).not.toMatch(/must not be|should be|decimal|validator/);
+});
+
+describe('what is written on a hand-in without a word', () => {
+  const lineOn = (page: string) =>
+    `${JSON.stringify({ kind: 'stroke', at: 0, stroke: 'a', page, pen: { colour: '#aa0000', width: 3 }, points: [10, 20, 128, 0], paused: true })}\n`;
+  const pageOf = async (path: string, assignment: string): Promise<string> => {
+    const id = path.split('/').at(-1)!;
+    const { queue } = (await ilse!.get(`/api/marking/${assignment}`)).body as {
+      queue: { submissionId: string; feedbackLessonId: string }[];
+    };
+    const { feedbackLessonId: of } = queue.find((row) => row.submissionId === id)!;
+    return until(
+      async () => ((await ilse!.get(`/api/lessons/${of}`)).body as { pages: { id: string }[] }).pages[0]?.id,
+    );
+  };
+
+  it('is kept on its pages, is enough to hand back, and is what the learner gets', async () => {
+    const { assignment, path } = await handedIn();
+    const page = await pageOf(path, assignment);
+    await ilse!.get(`${path}/ink`).expect(200, { log: '', times: 1, revision: 0 });
+    const log = lineOn(page);
+    await ilse!.put(`${path}/ink`).send({ log, times: 1, revision: 0 }).expect(200, { revision: 1 });
+    await ilse!.get(`${path}/ink`).expect(200, { log, times: 1, revision: 1 });
+    const nothing = { points: null, comment: '', times: 1, revision: 0 };
+    await ilse!.post(`${path}/hand-back`).send(nothing).expect(204);
+    const { body } = await tam!.get(`/api/assignments/${assignment}/feedback`).expect(200);
+    expect(body).toMatchObject({ spoken: false, written: { log, pages: [{ id: page }] } });
+    const late = await ilse!.put(`${path}/ink`).send({ log: '', times: 1, revision: 1 }).expect(409);
+    expect(late.body).toMatchObject({ code: 'handed-back-already' });
+  });
+
+  it('is refused where it is no ink or on no page of it, and never over what somebody else wrote', async () => {
+    const { assignment, path } = await handedIn();
+    const page = await pageOf(path, assignment);
+    const put = (log: string, revision: number, by = ilse!) => by.put(`${path}/ink`).send({ log, times: 1, revision });
+    for (const log of [lineOn(randomUUID()), 'no line\n', lineOn(page).trimEnd()])
+      expect((await put(log, 0).expect(422)).body).toMatchObject({ code: 'not-ink' });
+    await put(lineOn(page), 0).expect(200);
+    expect((await put('', 0, co!).expect(409)).body).toMatchObject({ code: 'written-meanwhile' });
+    await put('', 1, co!).expect(200);
+    await ilse!
+      .put(`${path}/ink`)
+      .send({ log: 'x'.repeat(700_001), times: 1, revision: 2 })
+      .expect(400);
+  });
+
+  it('belongs to the work it was written on', async () => {
+    const { assignment, path } = await handedIn();
+    await ilse!
+      .put(`${path}/ink`)
+      .send({ log: lineOn(await pageOf(path, assignment)), times: 1, revision: 0 })
+      .expect(200);
+    await handIn(assignment, 'A better plan');
+    await ilse!.get(`${path}/ink`).expect(200, { log: '', times: 2, revision: 1 });
+    const { body } = await ilse!.put(`${path}/ink`).send({ log: '', times: 1, revision: 1 }).expect(409);
+    expect(body).toMatchObject({ code: 'handed-in-again' });
+  });
 });

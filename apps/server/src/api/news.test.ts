@@ -124,7 +124,7 @@ describe('what is new on the screen', () => {
     expect(await newsOf(await test.signedIn('co'))).toMatchObject([{ kind: 'handed-in', count: 2 }]);
     expect(await newsOf(await test.signedIn('bo'))).toEqual([]);
     const marks = { points: 12, comment: '', times: 1, revision: 0 };
-    await ilse!.post(`/api/marking/hand-ins/${first}/hand-back`).send(marks).expect(200);
+    await ilse!.post(`/api/marking/hand-ins/${first}/hand-back`).send(marks).expect(204);
     expect(await newsOf(ilse!)).toMatchObject([{ kind: 'handed-in', count: 1 }]);
     expect(await kindsOf(tam!)).toEqual(['handed-back', 'given']);
     expect(await kindsOf(wren!)).toEqual(['given']);

@@ -209,6 +209,51 @@ it('counts the others where one of a round cannot be written', async () => {
   expect(await shares()).toMatchObject({ tam: 2, wren: 4 });
 });
 
+describe('whether it was watched when it was due', () => {
+  interface Told {
+    readonly learners: readonly { name: string; times: number; days: number; done: string | null }[];
+  }
+  const told = async () => {
+    const { body } = await teacher!.get(`/api/watching/assignments/${assignment}`).expect(200);
+    return Object.fromEntries(
+      (body as Told).learners.map(({ name, times, days, done }) => [name, { times, days, done }]),
+    );
+  };
+  const dueIn = (seconds: number) =>
+    database.query('UPDATE assignment SET dueAt = NOW(3) + INTERVAL ? SECOND WHERE id = ?', [seconds, assignment]);
+  afterEach(() => dueIn(86_400));
+
+  it('is told of who watched enough, from what they had seen until then', async () => {
+    const [mine, hers] = [await begun(tam!), await begun(wren!)];
+    await at(tam!, mine, 0, [0, 19]).expect(204);
+    await at(wren!, hers, 0, [0, 10]).expect(204);
+    expect(await told()).toMatchObject({ tam: { times: 1, days: 1, done: 'on-time' }, wren: { times: 1, done: null } });
+    // It is due; then one of them looks at a part again, the other one at the rest.
+    await database.query('UPDATE play SET at = NOW(3) - INTERVAL 2 HOUR');
+    await database.query('UPDATE watched SET lastAt = NOW(3) - INTERVAL 2 HOUR');
+    await dueIn(-3600);
+    await at(tam!, mine, 1, [0, 1]).expect(204);
+    await at(wren!, hers, 1, [10, 20]).expect(204);
+    expect(await told()).toMatchObject({ tam: { times: 2, done: 'on-time' }, wren: { times: 2, done: 'late' } });
+  });
+
+  it('stands beside each other for all classes, and for one learner over all lessons', async () => {
+    await at(tam!, await begun(tam!), 0, [0, 20]).expect(204);
+    const { body } = await teacher!.get(`/api/watching/assignments/${assignment}`).expect(200);
+    const { lessonId, learners } = body as { lessonId: string; learners: { id: string; name: string }[] };
+    const { body: classes } = await teacher!.get(`/api/watching/lessons/${lessonId}/classes`).expect(200);
+    const [first] = classes as { learners: number; warmth: number[]; meanShare: number }[];
+    expect(classes).toMatchObject([{ assignmentId: assignment, begun: 1, watched: 1, onTime: 1 }]);
+    expect(first!.meanShare).toBeCloseTo(1 / first!.learners, 3);
+    expect(first!.warmth).toHaveLength(100);
+    const id = learners.find(({ name }) => name === 'tam')!.id;
+    const { body: own } = await teacher!.get(`/api/watching/classes/${classId}/learners/${id}`).expect(200);
+    expect(own).toMatchObject({ name: 'tam', lessons: [{ assignmentId: assignment, share: 1, done: 'on-time' }] });
+    const elsewhere = `/api/watching/classes/${classId}/learners/${randomUUID()}`;
+    expect((await teacher!.get(elsewhere).expect(404)).body).toMatchObject({ code: 'not-found' });
+  });
+});
+
 describe('today', () => {
   it('tells what is not yet watched by all of what is due soon or was lately, the nearest first', async () => {
     const lesson = await newLesson(teacher!);

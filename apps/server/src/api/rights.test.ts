@@ -11,7 +11,7 @@ import { boardSheet, strokeOn, write } from '../testing/sheets.ts';
 import { addSchool, PASSWORD, startTestApp, type TestApp } from '../testing/testApp.ts';
 import type { Response } from 'supertest';
 import type { IncomingMessage } from 'node:http';
-import { assign, newLesson, publish, record, templateOf, toClass, until, visit } from '../testing/lesson.ts';
+import { assign, newLesson, publish, record, rubricOf, templateOf, toClass, until, visit } from '../testing/lesson.ts';
 import { rawBytes } from '../testing/watching.ts';
 
 /**
@@ -89,6 +89,7 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'get /api/terms': { roles: ['teacher', 'keeper'] },
   'put /api/terms': { roles: KEEPERS },
   'get /api/school/mail': { roles: KEEPERS },
+  'get /api/school/records': { roles: KEEPERS },
   'post /api/school/mail/tries': { roles: KEEPERS },
   'post /api/school/mail/again': { roles: KEEPERS },
   'get /api/frames/hosts': { roles: TEACHERS },
@@ -186,9 +187,12 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'post /api/lessons/{id}/companion-room': owner,
   'get /api/lessons/{id}/pictures/{digest}': { roles: MAKERS, may: ['owner', 'colleague'] },
   'get /api/lessons/{id}/takes': maker,
+  'get /api/lessons/{id}/captions': owner,
+  'put /api/lessons/{id}/captions': owner,
   'post /api/lessons/{id}/editions': owner,
   'get /api/lessons/{id}/editions': user,
   'get /api/lessons/{id}/assignments': user,
+  'get /api/watching/lessons/{id}/classes': user,
   'get /api/courses': { roles: TEACHERS },
   'post /api/courses': { roles: TEACHERS },
   'get /api/colleagues': { roles: TEACHERS },
@@ -247,6 +251,9 @@ const ROUTES: Readonly<Record<string, Right>> = {
   // For a lesson that one may open, and a class that one teaches.
   'post /api/classes/{id}/words': { roles: TEACHERS, may: ['owner'] },
   'delete /api/classes/{id}/words/{word}': classTeachers,
+  'get /api/classes/{id}/gradebook': classTeachers,
+  'get /api/classes/{id}/gradebook/table': classTeachers,
+  'put /api/assignments/{id}/excused/{learner}': classTeachers,
   'get /api/classes/{id}/copies': classTeachers,
   // From a class that they teach as well: here it is the same one.
   'get /api/classes/{id}/copies/from/{from}': classTeachers,
@@ -258,6 +265,8 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'post /api/watching/visits/{id}/reports': { roles: LEARNERS, may: ['learner'] },
   'get /api/watching/assignments/{id}': classTeachers,
   'get /api/watching/assignments/{id}/table': classTeachers,
+  'get /api/watching/assignments/{id}/statements': classTeachers,
+  'get /api/watching/classes/{id}/learners/{learner}': classTeachers,
   'get /api/watching/assignments/{id}/lessons/{lesson}/questions': classTeachers,
   'get /api/assignments/{id}/lessons/{lesson}/questions': classLearners,
   'post /api/assignments/{id}/lessons/{lesson}/questions': classLearners,
@@ -295,6 +304,29 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'put /api/marking/hand-ins/{id}': classTeachers,
   'put /api/marking/hand-ins/{id}/correction': classTeachers,
   'post /api/marking/hand-ins/{id}/hand-back': classTeachers,
+  'delete /api/marking/hand-ins/{id}/hand-back': classTeachers,
+  'put /api/marking/hand-ins/{id}/ready': classTeachers,
+  'get /api/marking/hand-ins/{id}/words': classTeachers,
+  'post /api/marking/hand-ins/{id}/words': classTeachers,
+  'post /api/marking/hand-ins/{id}/words/spoken': classTeachers,
+  // What was handed in stays its learner's, also once they are in another class.
+  'get /api/assignments/{id}/feedback/words': ownWork,
+  'post /api/assignments/{id}/feedback/words': ownWork,
+  'post /api/assignments/{id}/feedback/words/spoken': ownWork,
+  'get /api/marking/hand-ins/{id}/ink': classTeachers,
+  'put /api/marking/hand-ins/{id}/ink': classTeachers,
+  'put /api/marking/{id}/back': classTeachers,
+  'delete /api/marking/{id}/back': classTeachers,
+  'put /api/assignments/{id}/rubric': classTeachers,
+  'get /api/comment-lines': { roles: TEACHERS },
+  'post /api/comment-lines': { roles: TEACHERS },
+  'post /api/comment-lines/{id}/uses': owner,
+  'delete /api/comment-lines/{id}': owner,
+  'get /api/rubrics': { roles: TEACHERS },
+  'post /api/rubrics': { roles: TEACHERS },
+  // It is one of a course that a colleague shares.
+  'put /api/rubrics/{id}': user,
+  'put /api/rubrics/{id}/archived': user,
   'get /api/today': { roles: TEACHERS },
   'get /api/desk': { roles: LEARNERS },
   'get /api/desk/{id}': classLearners,
@@ -345,7 +377,7 @@ async function world(): Promise<Readonly<Record<string, string>>> {
   await ilse
     .post(`/api/marking/hand-ins/${of('moved').submissionId}/hand-back`)
     .send({ points: 3, comment: 'Good', times: 1, revision: 0 })
-    .expect(200);
+    .expect(204);
   await ilse
     .put(`/api/marking/hand-ins/${of('tam').submissionId}/approval`)
     .send({ named: false, times: 1 })
@@ -360,6 +392,11 @@ async function world(): Promise<Readonly<Record<string, string>>> {
     .post('/api/library/changes')
     .send({ ids: [lesson.id], unitId: unit.id })
     .expect(204);
+  const { body: rubric } = await ilse
+    .post('/api/rubrics')
+    .send(rubricOf('Plans', { courseId: course.id }))
+    .expect(201);
+  const { body: comment } = await ilse.post('/api/comment-lines').send({ text: 'Well drawn.' }).expect(201);
   const { body: template } = await ilse.put('/api/assignment-templates').send(templateOf('Weekly'));
   const editions = (await ilse.get(`/api/lessons/${lesson.id}/editions`)).body as { jobId: string }[];
   // Now somebody leaves, and somebody moves to the other class.
@@ -382,6 +419,8 @@ async function world(): Promise<Readonly<Record<string, string>>> {
     unit: unit.id,
     job: editions[0]!.jobId,
     template: (template as { id: string }).id,
+    rubric: (rubric as { id: string }).id,
+    comment: (comment as { id: string }).id,
     roster: (await rosterOf(as('keeper'))).id,
     class: ids['10a']!,
     person: ids['wren']!,
@@ -394,6 +433,7 @@ function idFor(path: string): string {
     ['/api/watching/visits/', 'visit'],
     ['/api/watching/assignments/', 'assignment'],
     ['/api/watching/lessons/', 'lesson'],
+    ['/api/watching/classes/', 'class'],
     ['/api/marking/hand-ins/', 'submission'],
     ['/api/answers/', 'submission'],
     ['/api/marking/', 'assignment'],
@@ -409,6 +449,8 @@ function idFor(path: string): string {
     ['/api/people/', 'person'],
     ['/api/rosters/', 'roster'],
     ['/api/courses/', 'course'],
+    ['/api/rubrics/', 'rubric'],
+    ['/api/comment-lines/', 'comment'],
     ['/api/units/', 'unit'],
     ['/api/jobs/', 'job'],
   ];
@@ -456,7 +498,7 @@ async function answerTo(who: Who, route: string): Promise<string> {
   if (status === 403) return code ?? '403';
   // A part of it may not be there for its owner either: only the thing itself counts.
   const isThing =
-    / (lesson|take|edition|visit|worksheet|class|assignment|course|unit|job|person|roster|template) for you/.test(
+    / (lesson|take|edition|visit|worksheet|class|assignment|course|unit|job|person|roster|rubric|sentence|template) for you/.test(
       detail ?? '',
     );
   if (status === 404 && route.includes('/marking/hand-ins/')) return 'not-there';
@@ -501,6 +543,7 @@ describe('rights', () => {
       'delete /api/courses/{id}',
       'delete /api/units/{id}',
       'delete /api/assignment-templates/{id}',
+      'delete /api/comment-lines/{id}',
       'delete /api/classes/{id}',
       // Whoever is let in anew is out wherever they were.
       'post /api/people/{id}/first-password',
@@ -518,6 +561,7 @@ describe('rights', () => {
       // What was handed in before gives way to it.
       'put /api/assignments/{id}/hand-in/sheet',
       'post /api/marking/hand-ins/{id}/hand-back',
+      'delete /api/marking/hand-ins/{id}/hand-back',
       'delete /api/marking/hand-ins/{id}/approval',
       'post /api/jobs/{id}/cancel',
       'delete /api/lessons/{id}/pages/{page}',
@@ -564,7 +608,7 @@ describe('feedback', () => {
     };
     const { times, revision } = desk.queue.find((row) => row.submissionId === submission)!;
     const marks = { points: 4, comment: 'Yes', times, revision };
-    expect(await status('coTeacher', 'post', `marking/hand-ins/${submission}/hand-back`, marks)).toBe(200);
+    expect(await status('coTeacher', 'post', `marking/hand-ins/${submission}/hand-back`, marks)).toBe(204);
     const heard = await until(async () => {
       const { body } = await as('learner').get(`/api/assignments/${assignment}/feedback`);
       return (body as { editionId: string | null }).editionId;

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { DataSource } from 'typeorm';
+import { Acts } from '../platform/acts/index.ts';
 import type { ActDataSource } from '../platform/database/index.ts';
 import { assign, newLesson, publish, record, visit } from '../testing/lesson.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
@@ -100,4 +101,24 @@ it('a take that is not finished can be recorded on, and not be heard', async () 
   for (const what of ['analysis', 'peaks']) await teacher.get(`/api/takes/${take}/${what}`).expect(404);
   const { body } = await teacher.get(`/api/lessons/${id}/takes`).expect(200);
   expect(body).toMatchObject([{ id: take, state: 'open', length: 0 }]);
+});
+
+it('an act that cannot be taken back leaves nothing to whoever has its connection next', async () => {
+  const acts = test.app.get(Acts);
+  database.onStatement = (sql) => {
+    if (sql !== 'ROLLBACK') return;
+    database.onStatement = null;
+    throw new Error('the line broke');
+  };
+  const broken = acts.do(async () => {
+    await database.query("UPDATE lesson SET title = 'never kept' WHERE id = ?", [rows['lesson']]);
+    throw new Error('broken on purpose');
+  });
+  await expect(broken).rejects.toThrow('broken on purpose');
+  // Whoever begins something keeps what was left open on its connection: every connection begins something.
+  await Promise.all(Array.from({ length: 40 }, () => acts.do(() => database.query('SELECT SLEEP(0.05)'))));
+  const [{ title }] = (await database.query('SELECT title FROM lesson WHERE id = ?', [rows['lesson']])) as [
+    { title: string },
+  ];
+  expect(title).not.toBe('never kept');
 });

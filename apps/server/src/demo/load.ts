@@ -5,11 +5,13 @@ import { AppModule } from '../app.module.ts';
 import { OutlineModule } from '../modules/outline/index.ts';
 import { AssignmentsModule } from '../modules/assignments/index.ts';
 import { AttachmentsModule } from '../modules/attachments/index.ts';
+import { CaptionsModule } from '../modules/captions/index.ts';
 import { ClassesModule } from '../modules/classes/index.ts';
 import { CoursesModule } from '../modules/courses/index.ts';
 import { EditionsModule } from '../modules/editions/index.ts';
 import { LessonsModule } from '../modules/lessons/index.ts';
 import { MarkingModule } from '../modules/marking/index.ts';
+import { RubricsModule } from '../modules/rubrics/index.ts';
 import { PeopleModule } from '../modules/people/index.ts';
 import { QuestionsModule } from '../modules/questions/index.ts';
 import { SchoolModule } from '../modules/school/index.ts';
@@ -27,6 +29,7 @@ import { ImportsModule } from '../modules/imports/index.ts';
     AppModule,
     PeopleModule,
     SchoolModule,
+    CaptionsModule,
     ClassesModule,
     LessonsModule,
     ImportsModule,
@@ -40,6 +43,7 @@ import { ImportsModule } from '../modules/imports/index.ts';
     OutlineModule,
     SubmissionsModule,
     MarkingModule,
+    RubricsModule,
     WatchingModule,
     WorksheetsModule,
     QuestionsModule,

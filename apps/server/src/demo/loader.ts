@@ -1,3 +1,4 @@
+import { micros } from '@oakbell/core/clock';
 import { USUAL_WATCHED, WHOLE_CLASS } from '@oakbell/core/assigning';
 import { present } from '@oakbell/core/present';
 import { Injectable } from '@nestjs/common';
@@ -7,6 +8,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { AssignmentsService, type Assignment } from '../modules/assignments/index.ts';
 import { AttachmentsService } from '../modules/attachments/index.ts';
+import { CaptionsService } from '../modules/captions/index.ts';
 import { ClassesService } from '../modules/classes/index.ts';
 import { CoursesService } from '../modules/courses/index.ts';
 import { EditionsService, type EditionHead } from '../modules/editions/index.ts';
@@ -16,6 +18,7 @@ import { FileChecks } from '../modules/files/index.ts';
 import { IMPORT, ImportsService } from '../modules/imports/index.ts';
 import { LessonsService, type Lesson } from '../modules/lessons/index.ts';
 import { MarkingService } from '../modules/marking/index.ts';
+import { RubricsService } from '../modules/rubrics/index.ts';
 import { PeopleService } from '../modules/people/index.ts';
 import { SchoolService } from '../modules/school/index.ts';
 import { Approvals, SubmissionsService } from '../modules/submissions/index.ts';
@@ -40,6 +43,8 @@ export class DemoLoader {
   readonly #lessons = new Map<string, Lesson>();
   readonly #units = new Map<string, string>();
   readonly #assignments = new Map<string, Assignment>();
+  /** The version of the rubric of an assignment. */
+  readonly #rubrics = new Map<string, string>();
 
   constructor(
     private readonly pages: PagesService,
@@ -51,6 +56,7 @@ export class DemoLoader {
     private readonly imports: ImportsService,
     private readonly checks: FileChecks,
     private readonly takes: TakesService,
+    private readonly captions: CaptionsService,
     private readonly editions: EditionsService,
     private readonly assignments: AssignmentsService,
     private readonly attachments: AttachmentsService,
@@ -58,6 +64,7 @@ export class DemoLoader {
     private readonly submissions: SubmissionsService,
     private readonly approvals: Approvals,
     private readonly marking: MarkingService,
+    private readonly rubrics: RubricsService,
     private readonly watching: ReportsService,
     private readonly questions: QuestionsService,
     private readonly signs: SignsService,
@@ -97,6 +104,7 @@ export class DemoLoader {
       if (given.has(lesson.key)) await this.editions.publish(whose(lesson.by), id);
     }
     await this.#assign(folder, world);
+    await this.#addRubrics(world, owner);
     await this.#write(folder, world);
     await this.#handIn(folder, world);
     await this.#play(world);
@@ -104,6 +112,17 @@ export class DemoLoader {
     await this.#mark(world);
     await this.#giveFeedback(folder, world, owner);
     return true;
+  }
+
+  async #addRubrics({ rubrics }: World, ownerId: string): Promise<void> {
+    const teacher = { id: ownerId, role: 'teacher' } as const;
+    for (const { name, assignments, criteria } of rubrics) {
+      const { rubric, version } = await this.rubrics.add(teacher, { name, courseId: null, criteria });
+      for (const key of assignments) {
+        await this.rubrics.choose(teacher, present(this.#assignments.get(key)).id, rubric.id);
+        this.#rubrics.set(key, version.id);
+      }
+    }
   }
 
   async #addClasses(world: World): Promise<void> {
@@ -140,12 +159,26 @@ export class DemoLoader {
   }
 
   /** The log names pages @0, @1 …; here they get their real names. */
-  async #addTake(folder: string, lessonId: string, byId: string, { name, frames }: WorldTake): Promise<void> {
+  async #addTake(
+    folder: string,
+    lessonId: string,
+    byId: string,
+    { name, frames, said = [] }: WorldTake,
+  ): Promise<void> {
     const pages = await this.pages.pagesOf(lessonId);
     const log = (await readFile(join(folder, `${name}.ndjson`), 'utf8')).replaceAll(/"@(\d+)"/g, (_, i: string) =>
       JSON.stringify(pages[Number(i)]?.id),
     );
-    await this.takes.addFinished({ lessonId, byId, frames, log, voice: await readFile(join(folder, `${name}.ogg`)) });
+    const voice = await readFile(join(folder, `${name}.ogg`));
+    const { id: takeId } = await this.takes.addFinished({ lessonId, byId, frames, log, voice });
+    const lines = said.map(({ start, end, text }) => ({
+      takeId,
+      start: micros(start),
+      end: micros(end),
+      text,
+      was: null,
+    }));
+    await this.captions.type(lessonId, lines);
   }
 
   async #bring(folder: string, personId: string, files: readonly WorldFile[]): Promise<readonly string[]> {
@@ -176,6 +209,7 @@ export class DemoLoader {
         answersSeen: terms.answersSeen ?? ('teacher' as const),
         makers: terms.makers ?? null,
         asking: true,
+        offline: terms.offline ?? false,
         workOpens: watchFirst ? ('once-watched' as const) : ('at-once' as const),
       };
       const learners = only.map((one) => present(this.#people.get(one)));
@@ -310,8 +344,10 @@ export class DemoLoader {
     const lesson = present(await this.lessons.forSubmission(submission.id));
     await this.#addTake(folder, lesson.id, ownerId, feedback.take);
     const teacher = { id: ownerId, role: 'teacher' } as const;
-    const { points, comment } = feedback;
-    await this.marking.handBack(teacher, submission.id, { points, comment, times: submission.times, revision: 0 });
+    const { points, comment, choices } = feedback;
+    const rubric = { versionId: present(this.#rubrics.get(feedback.assignment)), choices };
+    const given = { points, comment, rubric, times: submission.times, revision: 0 };
+    await this.marking.handBack(teacher, submission.id, given);
     await this.#playShares(learnerId, await this.#ready(lesson.id), [[0, 1]], feedback.heardHoursAgo);
   }
 

@@ -1,3 +1,4 @@
+import type { Choice, Criteria } from '@oakbell/core/marking';
 import type { Sign } from '@oakbell/core/asking';
 import type { Backdrop, Thing } from '@oakbell/core/pages';
 
@@ -54,6 +55,8 @@ export interface World {
     readonly files?: readonly WorldFile[];
     /** The one board that learners write on, with what is placed on it. */
     readonly worksheet?: WorldSheet;
+    /** Learners may keep its lessons on their device. */
+    readonly offline?: boolean;
   }[];
   /** What learners have begun to write on worksheets: lines of events. */
   readonly sheets: readonly {
@@ -100,6 +103,12 @@ export interface World {
     readonly at: number;
     readonly kind: Sign;
   }[];
+  /** By which the hand-ins of assignments are marked. */
+  readonly rubrics: readonly {
+    readonly name: string;
+    readonly assignments: readonly string[];
+    readonly criteria: Criteria;
+  }[];
   /** Work that was marked without speaking on it, and handed back. */
   readonly marks: readonly {
     readonly assignment: string;
@@ -112,6 +121,7 @@ export interface World {
     readonly learner: string;
     readonly take: WorldTake;
     readonly points: number;
+    readonly choices: readonly Choice[];
     readonly comment: string;
     readonly heardHoursAgo: number;
   };
@@ -124,6 +134,8 @@ export interface WorldSheet {
 export interface WorldTake {
   readonly name: string;
   readonly frames: number;
+  /** What is said in it, where it has captions; microseconds. */
+  readonly said?: readonly { readonly start: number; readonly end: number; readonly text: string }[];
 }
 /** A file of the folder, and what it is called. */
 export interface WorldFile {

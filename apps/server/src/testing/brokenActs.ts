@@ -12,11 +12,24 @@ import { TakesService } from '../modules/takes/index.ts';
 import type { ActDataSource } from '../platform/database/index.ts';
 import { endsWith, JobHandlers, JobsService } from '../platform/jobs/index.ts';
 import { jobScope } from '../platform/scope/index.ts';
+import type { RecordStore } from '../standins/recordStore.ts';
 import { startSchoolMail } from './mail.ts';
+import { startSchoolRecords } from './records.ts';
 import type { MailCatcher } from '../standins/mailCatcher.ts';
 import { pdfOf, pictureOf, pptxOf } from './files.ts';
 import { faultsIn } from './invariants.ts';
-import { askedWith, assign, newLesson, publish, putPart, templateOf, toClass, until, visit } from './lesson.ts';
+import {
+  askedWith,
+  assign,
+  newLesson,
+  publish,
+  putPart,
+  rubricOf,
+  templateOf,
+  toClass,
+  until,
+  visit,
+} from './lesson.ts';
 import { appliedRoster, decided, plannedRoster, rosterOf } from './rosters.ts';
 import { boardSheet, strokeOn, write } from './sheets.ts';
 import { encoded } from './sounds.ts';
@@ -37,6 +50,7 @@ let [ilse, tam, keeper]: Agent[] = [];
 let sound: { ogg: Buffer; parts: readonly { bytes: Buffer; digest: string }[]; frames: number };
 let pdf: Buffer;
 let catcher: MailCatcher;
+let store: RecordStore;
 // Each test in sessions of its own: nobody may ask for so much in one.
 const inNewSessions = async () => [
   await test.signedIn('ilse'),
@@ -156,6 +170,23 @@ async function handedIn(terms: object = {}): Promise<{ submission: string; feedb
   const [row] = (body as { queue: { submissionId: string; feedbackLessonId: string }[] }).queue;
   return { submission: row!.submissionId, feedback: row!.feedbackLessonId, assignment };
 }
+const MARKS = { points: 4, comment: 'Good', times: 1, revision: 0 };
+/** Marked, and kept until it is handed back with others. */
+async function readyOne(): Promise<{ submission: string; assignment: string }> {
+  const { submission, assignment } = await handedIn();
+  await ilse!
+    .put(`/api/marking/hand-ins/${submission}/ready`)
+    .send({ ...MARKS, ready: true })
+    .expect(200);
+  return { submission, assignment };
+}
+async function handedBack(): Promise<{ submission: string; assignment: string }> {
+  const { submission, assignment } = await handedIn();
+  await ilse!.post(`/api/marking/hand-ins/${submission}/hand-back`).send(MARKS).expect(204);
+  return { submission, assignment };
+}
+const wordsOf = (submission: string, n: number) => async () =>
+  expect(await count('SELECT COUNT(*) AS n FROM feedback_word WHERE submissionId = ?', [submission])).toBe(n);
 async function openTake(): Promise<string> {
   const { id } = await bare();
   const take = randomUUID();
@@ -459,6 +490,13 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     path: `/api/lessons/${(await bare()).id}/assets`,
     how: attach(await pictureOf(40, 30), 'picture.png'),
   }),
+  'put /api/lessons/{id}/captions': async () => {
+    const { id } = await recorded();
+    const { body } = await ilse!.get(`/api/lessons/${id}`).expect(200);
+    const [{ takeId }] = (body as { edits: { segments: [{ takeId: string }] } }).edits.segments;
+    const line = { takeId, start: 0, end: 900_000, text: 'Good morning.', was: null };
+    return { path: `/api/lessons/${id}/captions`, body: { lines: [line] } };
+  },
   'post /api/lessons/{id}/editions': async () => {
     const { id } = await recorded();
     return { path: `/api/lessons/${id}/editions`, inTheEnd: editionsOf(id, 1) };
@@ -875,6 +913,80 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     const body = { learnerIds: [ids['tam']], text: 'Watch it, please.' };
     return { path: `/api/assignments/${assignment}/reminders`, body, inTheEnd };
   },
+  'post /api/comment-lines': async () => ({ path: '/api/comment-lines', body: { text: randomUUID() } }),
+  'post /api/comment-lines/{id}/uses': async () => {
+    const id = await made('comment-lines', { text: randomUUID() });
+    const inTheEnd = async () => expect(await count('SELECT uses AS n FROM comment_line WHERE id = ?', [id])).toBe(1);
+    return { path: `/api/comment-lines/${id}/uses`, inTheEnd };
+  },
+  'delete /api/comment-lines/{id}': async () => ({
+    path: `/api/comment-lines/${await made('comment-lines', { text: randomUUID() })}`,
+    again: 404,
+  }),
+  'post /api/rubrics': async () => ({ path: '/api/rubrics', body: rubricOf('Plans') }),
+  'put /api/rubrics/{id}': async () => {
+    const body = rubricOf('Plans', { criteria: rubricOf('').criteria.slice(1), number: 1 });
+    return { path: `/api/rubrics/${await made('rubrics', rubricOf('Plans'))}`, body };
+  },
+  'put /api/rubrics/{id}/archived': async () => ({
+    path: `/api/rubrics/${await made('rubrics', rubricOf('Plans'))}/archived`,
+    body: { archived: true },
+  }),
+  'put /api/assignments/{id}/excused/{learner}': async () => ({
+    path: `/api/assignments/${await assigned()}/excused/${ids['tam']}`,
+    body: { excused: true },
+  }),
+  'put /api/assignments/{id}/rubric': async () => ({
+    path: `/api/assignments/${await assigned()}/rubric`,
+    body: { rubricId: await made('rubrics', rubricOf('Plans')) },
+  }),
+  'put /api/marking/hand-ins/{id}/ready': async () => ({
+    path: `/api/marking/hand-ins/${(await handedIn()).submission}/ready`,
+    body: { ...MARKS, ready: true },
+  }),
+  'put /api/marking/hand-ins/{id}/ink': async () => {
+    const { submission } = await handedIn();
+    return { path: `/api/marking/hand-ins/${submission}/ink`, body: { log: '', times: 1, revision: 0 } };
+  },
+  'post /api/assignments/{id}/feedback/words': async () => {
+    const { assignment, submission } = await handedBack();
+    const path = `/api/assignments/${assignment}/feedback/words?again=yes`;
+    return { path, by: tam!, body: { text: 'Why?' }, inTheEnd: wordsOf(submission, 1) };
+  },
+  'post /api/assignments/{id}/feedback/words/spoken': async () => {
+    const { assignment, submission } = await handedBack();
+    const path = `/api/assignments/${assignment}/feedback/words/spoken`;
+    return { path, by: tam!, how: attach(sound.ogg, 'why.ogg'), inTheEnd: wordsOf(submission, 1) };
+  },
+  'post /api/marking/hand-ins/{id}/words': async () => {
+    const { submission } = await handedBack();
+    const path = `/api/marking/hand-ins/${submission}/words`;
+    return { path, body: { text: 'So.' }, inTheEnd: wordsOf(submission, 1) };
+  },
+  'post /api/marking/hand-ins/{id}/words/spoken': async () => {
+    const { submission } = await handedBack();
+    const path = `/api/marking/hand-ins/${submission}/words/spoken`;
+    return { path, how: attach(sound.ogg, 'so.ogg'), inTheEnd: wordsOf(submission, 1) };
+  },
+  'put /api/marking/{id}/back': async () => {
+    const { assignment, submission } = await readyOne();
+    const isBack = () =>
+      count("SELECT COUNT(*) AS n FROM submission WHERE id = ? AND state = 'handed-back'", [submission]);
+    const inTheEnd = async () => void (await until(async () => ((await isBack()) === 1 ? true : null)));
+    return { path: `/api/marking/${assignment}/back`, body: { at: null }, inTheEnd };
+  },
+  'delete /api/marking/{id}/back': async () => {
+    const { assignment } = await readyOne();
+    const path = `/api/marking/${assignment}/back`;
+    const at = new Date(Date.now() + 86_400_000).toISOString();
+    await ilse!.put(path).send({ at }).expect(200);
+    return { path };
+  },
+  'delete /api/marking/hand-ins/{id}/hand-back': async () => {
+    const path = `/api/marking/hand-ins/${(await handedIn()).submission}/hand-back`;
+    await ilse!.post(path).send(MARKS).expect(204);
+    return { path, again: 409 };
+  },
   'put /api/marking/hand-ins/{id}': async () => ({
     path: `/api/marking/hand-ins/${(await handedIn()).submission}`,
     body: { points: 4, comment: 'Good', times: 1, revision: 0 },
@@ -882,7 +994,7 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   'put /api/marking/hand-ins/{id}/correction': async () => {
     const { submission } = await handedIn();
     const marks = { points: 4, comment: 'Good', times: 1, revision: 0 };
-    await ilse!.post(`/api/marking/hand-ins/${submission}/hand-back`).send(marks).expect(200);
+    await ilse!.post(`/api/marking/hand-ins/${submission}/hand-back`).send(marks).expect(204);
     return { path: `/api/marking/hand-ins/${submission}/correction`, body: { ...marks, points: 5, revision: 1 } };
   },
   'post /api/marking/hand-ins/{id}/hand-back': async () => {
@@ -911,6 +1023,8 @@ const JOBS = [
   'lesson-turns',
   'word-over',
   'news-round',
+  'tell-records',
+  'hand-back',
 ];
 /** What these worked on is gone when they fail: whoever waited for them begins another, as the next try does. */
 const BEGUN_ANEW = new Set(['cut-out', 'place-pictures', 'sheet-pictures', 'bring-sound', 'make-voice']);
@@ -969,6 +1083,7 @@ export function brokenActs(share: 0 | 1 | 'jobs'): void {
   });
   beforeAll(async () => {
     catcher = await startSchoolMail();
+    store = await startSchoolRecords();
     test = await startTestApp();
     ids = await addSchool(test);
     database = test.app.get<ActDataSource>(DataSource);
@@ -989,6 +1104,7 @@ export function brokenActs(share: 0 | 1 | 'jobs'): void {
   afterAll(async () => {
     await test.close();
     await catcher.close();
+    await store.close();
   });
 
   if (share === 'jobs') {
@@ -1146,6 +1262,23 @@ async function jobOf(kind: string): Promise<() => Promise<string>> {
       await assigned();
       await database.query('UPDATE news_reader SET nextAt = UTC_TIMESTAMP(3)');
       const round = { kind, ownerId: null, subjectId: randomUUID(), input: {} };
+      return async () => (await test.app.get(JobsService, { strict: false }).add(round)).id;
+    }
+    case 'tell-records': {
+      const { id: told } = await visit(tam!, await watchable());
+      await database.query('UPDATE visit SET startedAt = startedAt - INTERVAL 1 HOUR WHERE id = ?', [told]);
+      const body = { number: 0, plays: [{ start: 0, end: 9e5, speed: 1 }], position: 9e5 };
+      await tam!.post(`/api/watching/visits/${told}/reports`).send(body).expect(204);
+      await database.query('UPDATE visit_telling SET dueAt = IF(visitId = ?, UTC_TIMESTAMP(3), NULL)', [told]);
+      const round = { kind, ownerId: null, subjectId: randomUUID(), input: {} };
+      return async () => (await test.app.get(JobsService, { strict: false }).add(round)).id;
+    }
+    case 'hand-back': {
+      const { assignment } = await readyOne();
+      const at = new Date(Date.now() + 86_400_000).toISOString();
+      await ilse!.put(`/api/marking/${assignment}/back`).send({ at }).expect(200);
+      await database.query('UPDATE mark SET backAt = UTC_TIMESTAMP(3) WHERE backAt IS NOT NULL');
+      const round = { kind, ownerId: null, subjectId: assignment, input: {} };
       return async () => (await test.app.get(JobsService, { strict: false }).add(round)).id;
     }
     case 'mail':

@@ -123,9 +123,22 @@ export const templateOf = (name: string, terms: object = {}) => ({
   makers: null,
   answersSeen: 'teacher',
   asking: true,
+  offline: false,
   ...terms,
   name,
 });
+/** A rubric of two lines, worth 10. */
+export const rubricOf = (name: string, more: object = {}) => ({
+  name,
+  courseId: null,
+  criteria: [
+    { id: 'plan', name: 'The plan', weight: 2, levels: levelsUpTo(3) },
+    { id: 'ink', name: 'The drawing', weight: 1, levels: levelsUpTo(4) },
+  ],
+  ...more,
+});
+const levelsUpTo = (most: number) =>
+  Array.from({ length: most + 1 }, (_, points) => ({ id: `l${points}`, name: `${points}`, points, description: '' }));
 /** The same, given to all of a class. */
 export const toClass = (lessonId: string, classId: string, terms: object = {}) => ({
   ...askedWith([lessonId]),

@@ -9,7 +9,8 @@ export interface Crowd {
   readonly classId: string;
 }
 
-const insertAll = async (run: Run, table: string, columns: string, rows: readonly (readonly unknown[])[]) => {
+/** Writes many rows, some at a time. */
+export const insertAll = async (run: Run, table: string, columns: string, rows: readonly (readonly unknown[])[]) => {
   for (let at = 0; at < rows.length; at += 500) {
     const some = rows.slice(at, at + 500);
     const places = some.map((row) => `(${row.map(() => '?').join(', ')})`).join(', ');
@@ -102,8 +103,8 @@ export async function giveMany(run: Run, { teacherId, learnerId, classId }: Crow
   await insertAll(
     run,
     'mark',
-    'submissionId, points, comment, forTimes, revision, handedBackAt, editionId',
-    all.map(({ submission, editions }) => [submission, 15, 'Good', 1, 1, now, editions[1]]),
+    'submissionId, points, comment, reason, withoutCaptions, forTimes, revision, handedBackAt, editionId',
+    all.map(({ submission, editions }) => [submission, 15, 'Good', '', 0, 1, 1, now, editions[1]]),
   );
   await insertAll(
     run,

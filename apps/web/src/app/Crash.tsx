@@ -1,15 +1,45 @@
 import { Button, Stack, Text, Title } from '@mantine/core';
-import { useEffect, useState } from 'react';
-import { useRouteError } from 'react-router';
+import { Component, useEffect, useState, type ReactNode } from 'react';
+import { useLocation } from 'react-router';
 import { PageTitle } from '../shared/ui/index.ts';
-import { NotLoaded } from './place.ts';
+import { NotLoaded } from './place.tsx';
 
 const LOOK_MS = 3000;
 
 /** When a screen fails: what is safe, and the way on. A place that could not be fetched comes by itself. */
-export function Crash() {
-  const failure = useRouteError();
-  return failure instanceof NotLoaded ? <Fetching /> : <Stopped />;
+export function Crash({ children }: { readonly children: ReactNode }) {
+  const { key } = useLocation();
+  return <Caught at={key}>{children}</Caught>;
+}
+
+interface Props {
+  readonly at: string;
+  readonly children: ReactNode;
+}
+interface Fallen {
+  readonly failure: unknown;
+  /** Where it fell: whoever goes on to another place has left it behind. */
+  readonly at: string;
+}
+class Caught extends Component<Props, { fallen: Fallen | null }> {
+  override state: { fallen: Fallen | null } = { fallen: null };
+
+  static getDerivedStateFromError(failure: unknown): { fallen: Fallen } {
+    return { fallen: { failure, at: '' } };
+  }
+  static getDerivedStateFromProps(
+    { at }: Props,
+    { fallen }: { fallen: Fallen | null },
+  ): { fallen: Fallen | null } | null {
+    if (!fallen || fallen.at === at) return null;
+    return { fallen: fallen.at === '' ? { ...fallen, at } : null };
+  }
+
+  override render(): ReactNode {
+    const { fallen } = this.state;
+    if (!fallen) return this.props.children;
+    return fallen.failure instanceof NotLoaded ? <Fetching /> : <Stopped />;
+  }
 }
 
 function Stopped() {

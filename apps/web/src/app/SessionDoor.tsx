@@ -1,6 +1,6 @@
 import { Button, Group, Text } from '@mantine/core';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { lastUse, useScreenCovered, useStaySignedIn, type Api } from '../shared/api/index.ts';
+import { lastUse, useFromKept, useScreenCovered, useStaySignedIn, type Api } from '../shared/api/index.ts';
 import { clockText } from '../shared/ui/index.ts';
 import classes from './Shell.module.css';
 
@@ -14,9 +14,15 @@ const SessionCover = lazy(async () => ({ default: (await loadCover()).SessionCov
 /** Covers the screen of whoever's session has ended, until they sign in again; foretells its end. */
 export function SessionDoor({ person }: { readonly person: Api['MeDto'] }) {
   const isCovered = useScreenCovered();
+  const isAway = useFromKept();
   return (
     <>
-      {!isCovered && <Foretold person={person} />}
+      {!isCovered && !isAway && <Foretold person={person} />}
+      {isAway && (
+        <Text className={classes.foretold} role="status">
+          The school server cannot be reached. This is what you keep on this device; what you watch is counted later.
+        </Text>
+      )}
       {isCovered && (
         <Suspense fallback={<div className={classes.cover} />}>
           <SessionCover name={person.name} />

@@ -3,7 +3,7 @@ import { Button } from '@mantine/core';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Link, Navigate, Outlet, useLocation, useNavigate } from 'react-router';
 import { useServerEvents, useSession, useSignOut, type Api } from '../shared/api/index.ts';
-import { setSchoolZone, Waiting } from '../shared/ui/index.ts';
+import { notice, setSchoolZone, Waiting } from '../shared/ui/index.ts';
 import { HOME } from './Front.tsx';
 import { useLook } from './look.ts';
 import { NewsLink } from './NewsLink.tsx';
@@ -14,6 +14,12 @@ interface Place {
   readonly to: string;
   readonly name: string;
 }
+
+const stillSignedIn = () =>
+  notice({
+    message:
+      'The school server cannot be reached: you are still signed in there. What you kept on this device is gone from it.',
+  });
 
 /** A place with a list of its own is told by that; any other by the beginning of its path. */
 function isHere(to: string, pathname: string, search: string): boolean {
@@ -79,7 +85,12 @@ export function Shell({
         <Link to="/account" className={classes.who} title="Your account: password, and where you are signed in">
           <bdi>{person.name}</bdi>
         </Link>
-        <Button variant="subtle" color="oak" className={classes.out} onClick={() => void signOut()}>
+        <Button
+          variant="subtle"
+          color="oak"
+          className={classes.out}
+          onClick={() => void signOut().catch(stillSignedIn)}
+        >
           Sign out
         </Button>
       </header>

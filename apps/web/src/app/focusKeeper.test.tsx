@@ -27,6 +27,25 @@ it('what was removed gives its focus to what is nearest', async () => {
   expect(here()).toBe('one');
 });
 
+it('what is pressed with keys gives it to nothing that letters are written in', async () => {
+  document.querySelector('li')!.insertAdjacentHTML('afterbegin', '<input data-name="title" />');
+  button('title').focus();
+  button('away').focus();
+  button('away').remove();
+  await frames();
+  expect(here()).toBe('one');
+});
+
+it('a field gives it to the field that is nearest', async () => {
+  document
+    .querySelector('li')!
+    .insertAdjacentHTML('afterbegin', '<input data-name="title" /><input data-name="gone" />');
+  button('gone').focus();
+  button('gone').remove();
+  await frames();
+  expect(here()).toBe('title');
+});
+
 it('a dialog that was opened from a menu gives it to what opened the menu', async () => {
   button('two').focus();
   const menu = document.body.appendChild(document.createElement('div'));

@@ -60,14 +60,19 @@ export function keepFocus(): () => void {
   };
 }
 
-function nearest({ within }: Place, places: readonly Place[]): HTMLElement | null {
+/** Letters typed there are written: keys that press something elsewhere would write there. */
+const takesLetters = (element: HTMLElement): boolean =>
+  element.matches('textarea, [contenteditable="true"], input:not([type="checkbox"], [type="radio"], [type="range"])');
+
+function nearest({ element: lost, within }: Place, places: readonly Place[]): HTMLElement | null {
+  const mayHave = (element: HTMLElement) => isThere(element) && (takesLetters(lost) || !takesLetters(element));
   for (const around of within) {
     if (!around.isConnected) continue;
     if (around.matches('main, #root')) break;
-    const first = [...around.querySelectorAll<HTMLElement>(FOCUSABLE)].find(isThere);
+    const first = [...around.querySelectorAll<HTMLElement>(FOCUSABLE)].find(mayHave);
     if (first) return first;
   }
-  const before = places.findLast(({ element }) => isThere(element))?.element;
+  const before = places.findLast(({ element }) => mayHave(element))?.element;
   if (before) return before;
   const main = document.querySelector<HTMLElement>('main');
   main?.setAttribute('tabindex', '-1');

@@ -1,9 +1,11 @@
-import { createBrowserRouter, type RouteObject } from 'react-router';
+import { Suspense } from 'react';
+import { unstable_HistoryRouter as HistoryRouter, type RouteObject } from 'react-router';
+import { guardedHistory } from '../shared/leaving/index.ts';
 import { Crash } from './Crash.tsx';
 import { Front } from './Front.tsx';
 import { LearnerShell } from './LearnerShell.tsx';
 import { NotThere } from './NotThere.tsx';
-import { place } from './place.ts';
+import { place, Places } from './place.tsx';
 
 const learner: RouteObject[] = [
   { path: 'desk', ...place(async () => ({ Component: (await import('../features/watch/desk.ts')).DeskPage })) },
@@ -33,7 +35,7 @@ const learner: RouteObject[] = [
   },
   {
     path: 'feedback/:assignment',
-    ...place(async () => ({ Component: (await import('../features/watch/index.ts')).FeedbackPage })),
+    ...place(async () => ({ Component: (await import('../features/watch/answers.ts')).FeedbackPage })),
   },
 ];
 const teacher: RouteObject[] = [
@@ -53,6 +55,14 @@ const teacher: RouteObject[] = [
   {
     path: 'watched/:assignment',
     ...place(async () => ({ Component: (await import('../features/watched/index.ts')).WatchedPage })),
+  },
+  {
+    path: 'classes/:class/marks',
+    ...place(async () => ({ Component: (await import('../features/gradebook/index.ts')).GradebookPage })),
+  },
+  {
+    path: 'classes/:class/learners/:learner',
+    ...place(async () => ({ Component: (await import('../features/watched/index.ts')).LearnerPage })),
   },
   {
     path: 'marking',
@@ -80,6 +90,10 @@ const teacher: RouteObject[] = [
         ...place(async () => ({ Component: (await import('../features/polish/index.ts')).PolishStep })),
       },
       {
+        path: 'polish/captions',
+        ...place(async () => ({ Component: (await import('../features/captions/index.ts')).CaptionsStep })),
+      },
+      {
         path: 'assign',
         ...place(async () => ({ Component: (await import('../features/assign/index.ts')).AssignStep })),
       },
@@ -91,115 +105,122 @@ const teacher: RouteObject[] = [
   },
 ];
 
-export const router = createBrowserRouter([
+const places: RouteObject[] = [
+  { path: '/', Component: Front },
   {
-    ErrorBoundary: Crash,
-    HydrateFallback: () => null,
+    path: '/sign-in',
+    ...place(async () => ({ Component: (await import('../features/signin/index.ts')).SignInPage })),
+  },
+  {
+    path: '/forgotten',
+    ...place(async () => ({ Component: (await import('../features/signin/index.ts')).ForgottenPage })),
+  },
+  {
+    path: '/new-password',
+    ...place(async () => ({ Component: (await import('../features/signin/index.ts')).NewPasswordPage })),
+  },
+  {
+    path: '/begin',
+    ...place(async () => ({ Component: (await import('../features/begin/index.ts')).BeginPage })),
+  },
+  {
+    path: '/companion',
+    ...place(async () => ({ Component: (await import('../features/companion/index.ts')).CompanionPage })),
+  },
+  {
+    path: '/first-password',
+    ...place(async () => ({ Component: (await import('../features/account/index.ts')).FirstPasswordPage })),
+  },
+  {
+    ...place(async () => ({ Component: (await import('./AccountShell.tsx')).AccountShell })),
     children: [
-      { path: '/', Component: Front },
       {
-        path: '/sign-in',
-        ...place(async () => ({ Component: (await import('../features/signin/index.ts')).SignInPage })),
+        path: 'account',
+        ...place(async () => ({ Component: (await import('../features/account/index.ts')).AccountPage })),
       },
       {
-        path: '/forgotten',
-        ...place(async () => ({ Component: (await import('../features/signin/index.ts')).ForgottenPage })),
+        path: 'news',
+        ...place(async () => ({ Component: (await import('../features/news/index.ts')).NewsPage })),
       },
-      {
-        path: '/new-password',
-        ...place(async () => ({ Component: (await import('../features/signin/index.ts')).NewPasswordPage })),
-      },
-      {
-        path: '/begin',
-        ...place(async () => ({ Component: (await import('../features/begin/index.ts')).BeginPage })),
-      },
-      {
-        path: '/companion',
-        ...place(async () => ({ Component: (await import('../features/companion/index.ts')).CompanionPage })),
-      },
-      {
-        path: '/first-password',
-        ...place(async () => ({ Component: (await import('../features/account/index.ts')).FirstPasswordPage })),
-      },
-      {
-        ...place(async () => ({ Component: (await import('./AccountShell.tsx')).AccountShell })),
-        children: [
-          {
-            path: 'account',
-            ...place(async () => ({ Component: (await import('../features/account/index.ts')).AccountPage })),
-          },
-          {
-            path: 'news',
-            ...place(async () => ({ Component: (await import('../features/news/index.ts')).NewsPage })),
-          },
-        ],
-      },
-      {
-        path: '/guardian/:link/:signature',
-        ...place(async () => ({ Component: (await import('../features/watch/guardian.ts')).GuardianPage })),
-      },
-      {
-        path: '/frame/:lesson',
-        ...place(async () => ({ Component: (await import('../features/watch/framed.ts')).FramePage })),
-      },
-      {
-        path: '/frame/:lesson/pass',
-        ...place(async () => ({ Component: (await import('../features/watch/framed.ts')).PassPage })),
-      },
-      {
-        ...place(async () => ({ Component: (await import('./AccountShell.tsx')).AccountShell })),
-        children: [
-          {
-            path: 'watch/:lesson',
-            ...place(async () => ({ Component: (await import('../features/watch/index.ts')).LinkPage })),
-          },
-        ],
-      },
-      {
-        ...place(async () => ({ Component: (await import('./TeacherShell.tsx')).StaffShell })),
-        children: [
-          {
-            path: 'classes',
-            ...place(async () => ({ Component: (await import('../features/classes/index.ts')).ClassesPage })),
-          },
-          {
-            path: 'classes/:class',
-            ...place(async () => ({ Component: (await import('../features/classes/index.ts')).ClassPage })),
-          },
-        ],
-      },
-      { Component: LearnerShell, children: learner },
-      { ...place(async () => ({ Component: (await import('./TeacherShell.tsx')).TeacherShell })), children: teacher },
-      {
-        ...place(async () => ({ Component: (await import('./TeacherShell.tsx')).KeeperShell })),
-        children: [
-          {
-            path: 'people',
-            ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).PeoplePage })),
-          },
-          {
-            path: 'people/:person',
-            ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).PersonPage })),
-          },
-          {
-            path: 'seen',
-            ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).SeenPage })),
-          },
-          {
-            path: 'rosters',
-            ...place(async () => ({ Component: (await import('../features/rosters/index.ts')).RostersPage })),
-          },
-          {
-            path: 'rosters/:roster',
-            ...place(async () => ({ Component: (await import('../features/rosters/index.ts')).RosterPage })),
-          },
-          {
-            path: 'school',
-            ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).SchoolPage })),
-          },
-        ],
-      },
-      { path: '*', Component: NotThere },
     ],
   },
-]);
+  {
+    path: '/guardian/:link/:signature',
+    ...place(async () => ({ Component: (await import('../features/watch/guardian.ts')).GuardianPage })),
+  },
+  {
+    path: '/frame/:lesson',
+    ...place(async () => ({ Component: (await import('../features/watch/framed.ts')).FramePage })),
+  },
+  {
+    path: '/frame/:lesson/pass',
+    ...place(async () => ({ Component: (await import('../features/watch/framed.ts')).PassPage })),
+  },
+  {
+    ...place(async () => ({ Component: (await import('./AccountShell.tsx')).AccountShell })),
+    children: [
+      {
+        path: 'watch/:lesson',
+        ...place(async () => ({ Component: (await import('../features/watch/index.ts')).LinkPage })),
+      },
+    ],
+  },
+  {
+    ...place(async () => ({ Component: (await import('./TeacherShell.tsx')).StaffShell })),
+    children: [
+      {
+        path: 'classes',
+        ...place(async () => ({ Component: (await import('../features/classes/index.ts')).ClassesPage })),
+      },
+      {
+        path: 'classes/:class',
+        ...place(async () => ({ Component: (await import('../features/classes/index.ts')).ClassPage })),
+      },
+    ],
+  },
+  { Component: LearnerShell, children: learner },
+  { ...place(async () => ({ Component: (await import('./TeacherShell.tsx')).TeacherShell })), children: teacher },
+  {
+    ...place(async () => ({ Component: (await import('./TeacherShell.tsx')).KeeperShell })),
+    children: [
+      {
+        path: 'people',
+        ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).PeoplePage })),
+      },
+      {
+        path: 'people/:person',
+        ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).PersonPage })),
+      },
+      {
+        path: 'seen',
+        ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).SeenPage })),
+      },
+      {
+        path: 'rosters',
+        ...place(async () => ({ Component: (await import('../features/rosters/index.ts')).RostersPage })),
+      },
+      {
+        path: 'rosters/:roster',
+        ...place(async () => ({ Component: (await import('../features/rosters/index.ts')).RosterPage })),
+      },
+      {
+        path: 'school',
+        ...place(async () => ({ Component: (await import('../features/keeper/index.ts')).SchoolPage })),
+      },
+    ],
+  },
+  { path: '*', Component: NotThere },
+];
+
+const history = guardedHistory();
+
+/** All places there are. While one is fetched, the one before it stays. */
+export const Router = () => (
+  <HistoryRouter history={history}>
+    <Crash>
+      <Suspense>
+        <Places all={places} />
+      </Suspense>
+    </Crash>
+  </HistoryRouter>
+);

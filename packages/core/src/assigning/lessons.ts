@@ -30,6 +30,10 @@ export const countsAsWatched = (share: number, percent: number): boolean => shar
 export const isWatched = (lessons: readonly LessonSeen[], percent: number): boolean =>
   lessons.length > 0 && lessons.every(({ length, share }) => length > 0 && countsAsWatched(share, percent));
 
+/** Whether somebody who has watched enough had done so when it was due. */
+export const PUNCTUAL = ['on-time', 'late'] as const;
+export type Punctual = (typeof PUNCTUAL)[number];
+
 /** One of its lessons as it stands before a learner. */
 export interface LessonMet extends LessonSeen {
   /** Can be watched, will be, or was taken away. */

@@ -8,6 +8,7 @@ import {
   stretchesOfLayers,
   unionOfStretches,
   withPlays,
+  sittingsOf,
 } from './index.ts';
 
 const stretch = (sourceId: string, start: number, end: number): SourceStretch => ({
@@ -83,4 +84,9 @@ describe('where a lesson was played most and least', () => {
     expect(extremesOf([2, 2])).toEqual({ most: { from: 0, to: 2, plays: 2 }, least: null });
     expect(extremesOf([])).toEqual({ most: null, least: null });
   });
+});
+
+it('whoever comes back after a while has sat down to it once more', () => {
+  expect(sittingsOf([], 10)).toBe(0);
+  expect(sittingsOf([35, 0, 10, 20], 10)).toBe(2);
 });

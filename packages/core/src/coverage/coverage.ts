@@ -109,3 +109,9 @@ function longestRun(warmth: readonly number[], holds: (plays: number) => boolean
   }
   return best;
 }
+
+/** How often somebody sat down to it. @param moments at which they were at it, in ms, in any order @param apart ms: what lies further apart is another time */
+export function sittingsOf(moments: readonly number[], apart: number): number {
+  const sorted = moments.toSorted((a, b) => a - b);
+  return sorted.filter((moment, i) => i === 0 || moment - sorted[i - 1]! > apart).length;
+}

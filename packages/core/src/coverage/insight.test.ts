@@ -1,6 +1,6 @@
 import { micros } from '../clock/index.ts';
 import { intersect, subtract, union, type RangeSet } from '../intervals/index.ts';
-import { adviceOn, adviceWords, pagesPlayed, type LearnerPlayed, type PageOnAxis } from './index.ts';
+import { adviceOn, adviceWords, pagesPlayed, type LearnerPlayed, type PageOnAxis, momentPlayed } from './index.ts';
 
 const range = (start: number, end: number): RangeSet =>
   end > start ? [{ start: micros(start * 1e6), end: micros(end * 1e6) }] : [];
@@ -100,4 +100,16 @@ describe('what is to be done', () => {
     expect(words('fine')).toBe('Nothing stands out: they watch it through.');
     expect(words('nobody-yet')).toBe('Nobody has begun yet.');
   });
+});
+
+it('a moment was seen by whom it lies in what they played: its start in, its end out', () => {
+  const range = (start: number, end: number) => ({ start: micros(start), end: micros(end) });
+  const learners = [
+    { ranges: [range(0, 10)], again: [range(4, 6)], share: 1 },
+    { ranges: [range(5, 10)], again: [], share: 0.5 },
+    { ranges: [], again: [], share: 0 },
+  ];
+  expect(momentPlayed(learners, micros(5))).toEqual({ begun: 2, seen: 2, again: 1 });
+  expect(momentPlayed(learners, micros(6))).toEqual({ begun: 2, seen: 2, again: 0 });
+  expect(momentPlayed(learners, micros(10))).toEqual({ begun: 2, seen: 0, again: 0 });
 });

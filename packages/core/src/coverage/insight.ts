@@ -54,6 +54,19 @@ function isMet(set: RangeSet, page: RangeSet, share: number): boolean {
   return own > 0 && coveredLength(intersect(set, page)) >= own * share;
 }
 
+/** How a class met one moment: who has begun, who has played it, and who more than once. @param at start in, end out */
+export function momentPlayed(
+  learners: readonly LearnerPlayed[],
+  at: Micros,
+): { readonly begun: number; readonly seen: number; readonly again: number } {
+  const has = (set: RangeSet): boolean => set.some(({ start, end }) => start <= at && at < end);
+  return {
+    begun: learners.filter(({ ranges }) => ranges.length > 0).length,
+    seen: learners.filter(({ ranges }) => has(ranges)).length,
+    again: learners.filter(({ again }) => has(again)).length,
+  };
+}
+
 /** How each page was met, in the order of the pages. @param length of the programme, in microseconds */
 export function pagesPlayed(
   pages: readonly PageOnAxis[],

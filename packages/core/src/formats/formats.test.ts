@@ -58,16 +58,18 @@ describe('a part of a film', () => {
 });
 
 describe('a manifest', () => {
-  const facts = { id: 'e', number: 1, title: 'Tides', kind: 'slides', length: 1, pages: [], takes: [], peaks: '' };
+  const shown = { pages: [], takes: [], captions: [], peaks: '' };
+  const facts = { id: 'e', number: 1, title: 'Tides', kind: 'slides', length: 1, ...shown };
   const manifest = manifestOf({ ...facts, edits: { version: 2, segments: [] }, films: ['camera'] });
   it('is read as it was written', () => {
     expect(readManifest(JSON.parse(JSON.stringify(manifest)))).toEqual(manifest);
   });
   it('of before films and backdrops is read as of today', () => {
-    const { films: _films, ...older } = manifest;
+    const { films: _films, captions: _captions, ...older } = manifest;
     const board = { id: 'b', kind: 'board', height: 900, backdrop: 'squared' };
     expect(readManifest({ ...older, pages: [board] })).toMatchObject({
       films: [],
+      captions: [],
       pages: [{ backdrop: { kind: 'squared' } }],
     });
   });

@@ -1,3 +1,4 @@
+import type { Cue } from '../captions/index.ts';
 import { fromFirstVersion, type EditList } from '../edits/index.ts';
 import { BLANK, readBackdrop, type Page } from '../pages/index.ts';
 import type { ProgrammeFilm } from '../scene/index.ts';
@@ -25,6 +26,8 @@ export interface Manifest {
   readonly takes: readonly ManifestTake[];
   /** The programme films there are; none without a camera, a live window or a moving clip. */
   readonly films: readonly ProgrammeFilm[];
+  /** What stands under the pages while it is said, in rising time; none where nobody typed it. */
+  readonly captions: readonly Cue[];
   /** Ten peaks a second of the programme voice, one byte each, in base 64. */
   readonly peaks: string;
 }
@@ -44,15 +47,25 @@ export const manifestOf = (what: Omit<Manifest, 'edition' | 'version'>): Manifes
   ...what,
 });
 
+/** What editions of before there was such a thing do not have. */
+type Later = 'films' | 'captions';
+
 /** Reads a manifest, also one of version 1, of before there were films or boards had many backdrops. */
 export function readManifest(value: unknown): Manifest | Unreadable {
   const { edition, version } = (value ?? {}) as Partial<Record<keyof Manifest, unknown>>;
   if (edition !== NAME) return 'foreign';
   const fault = versionFault(version, MANIFEST_VERSION);
   if (fault) return fault;
-  const manifest = value as Omit<Manifest, 'films'> & Partial<Pick<Manifest, 'films'>>;
+  const manifest = value as Omit<Manifest, Later> & Partial<Pick<Manifest, Later>>;
   const edits = fromFirstVersion(manifest.edits) as EditList;
-  return { films: [], ...manifest, version: MANIFEST_VERSION, edits, pages: manifest.pages.map(readPage) };
+  return {
+    films: [],
+    captions: [],
+    ...manifest,
+    version: MANIFEST_VERSION,
+    edits,
+    pages: manifest.pages.map(readPage),
+  };
 }
 
 const readPage = (page: ManifestPage): ManifestPage =>

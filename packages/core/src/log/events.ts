@@ -174,6 +174,13 @@ export interface ClipMoved extends Timed {
   readonly positionMs: number;
 }
 
+/** A line of a rubric was given a level, or none again: what is said from here on is about that line. */
+export interface RubricChosen extends Timed {
+  readonly kind: 'rubric';
+  readonly criterion: string;
+  readonly level: string | null;
+}
+
 export type TakeEvent =
   | PageTurned
   | StrokeBegun
@@ -195,7 +202,8 @@ export type TakeEvent =
   | SoundLost
   | FilmBegun
   | FilmEnded
-  | ClipMoved;
+  | ClipMoved
+  | RubricChosen;
 
 /** The first line of a log. */
 export interface LogHeader {

@@ -218,6 +218,11 @@ function stateEvents(all: readonly TakeEvent[], ranges: RangeSet, pages: Readonl
       case 'film':
       case 'film-ended':
         return event.at >= ZERO ? [event] : [];
+      case 'rubric': {
+        // A choice that was made in silence, which is left out, is one of what is said next.
+        const next = ranges.find((range) => range.end > event.at);
+        return next ? [{ ...event, at: micros(Math.max(event.at, next.start)) }] : [];
+      }
       default:
         return [];
     }

@@ -4,7 +4,7 @@
  */
 import { micros, ZERO, type Micros, type TimeRange } from '../clock/index.ts';
 import { lastAtOrBefore } from '../intervals/index.ts';
-import type { PointerMoved, TakeEvent } from './events.ts';
+import type { PointerMoved, RubricChosen, TakeEvent } from './events.ts';
 import { clipStretches, filmRuns, OPEN_END, type ClipStretch, type FilmRun } from './films.ts';
 import { FIRST_INSET, type Framing, type Inset } from './framing.ts';
 import {
@@ -50,6 +50,8 @@ export class TakeIndex {
   /** The films of the take, and the clips it plays, in rising time. */
   readonly films: readonly FilmRun[];
   readonly clips: readonly ClipStretch[];
+  /** When lines of a rubric were given a level, in rising time. */
+  readonly rubric: readonly RubricChosen[];
 
   /**
    * @param events the log of the take, in rising time
@@ -57,6 +59,7 @@ export class TakeIndex {
    */
   constructor(events: readonly TakeEvent[], earlier: readonly (readonly TakeEvent[])[] = []) {
     this.#turns = events.flatMap((event) => (event.kind === 'page' ? [{ at: event.at, page: event.page }] : []));
+    this.rubric = events.filter((event) => event.kind === 'rubric');
     const before = earlier.flat().map((event) => ({ ...event, at: micros(BEFORE) }));
     const all = [...before, ...events];
     this.#marks = indexMarks(all);

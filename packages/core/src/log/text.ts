@@ -147,6 +147,7 @@ const KINDS: ReadonlyMap<string, Checks> = new Map<string, Checks>([
     },
   ],
   ['film-ended', { run: isWhole }],
+  ['rubric', { criterion: isText, level: (value) => value === null || isText(value) }],
   ['clip', { page: isText, playing: (value) => typeof value === 'boolean', positionMs: isWhole }],
 ]);
 

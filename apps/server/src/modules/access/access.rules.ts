@@ -136,6 +136,12 @@ export const ACTS = {
   unit: { teach: (role: Role, { teaches }: FactsOf['unit']) => when(role === 'teacher' && teaches) },
   roster: { keep: (role: Role) => when(role === 'keeper') },
   template: { own: (role: Role, { owns }: FactsOf['template']) => when(role === 'teacher' && owns) },
+  comment: { own: (role: Role, { owns }: FactsOf['comment']) => when(role === 'teacher' && owns) },
+  rubric: {
+    /** To mark by it. */
+    use: (role: Role, { owns, teaches }: FactsOf['rubric']) => when(role === 'teacher' && (owns || teaches)),
+    change: (role: Role, { owns, teaches }: FactsOf['rubric']) => when(role === 'teacher' && (owns || teaches)),
+  },
   job: { own: (_: Role, { owns }: FactsOf['job']) => when(owns) },
 } as const satisfies { readonly [T in Thing]: Readonly<Record<string, (role: Role, facts: FactsOf[T]) => Decision>> };
 

@@ -70,6 +70,10 @@ export interface SubmissionFacts {
 export interface OwnedFacts {
   readonly owns: boolean;
 }
+/** A rubric is in the hands of whoever made it, and of all who teach its course. */
+export interface RubricFacts extends OwnedFacts {
+  readonly teaches: boolean;
+}
 export interface CourseFacts {
   readonly teaches: boolean;
 }
@@ -90,6 +94,8 @@ export interface FactsOf {
   readonly course: CourseFacts;
   readonly unit: CourseFacts;
   readonly template: OwnedFacts;
+  readonly rubric: RubricFacts;
+  readonly comment: OwnedFacts;
   readonly job: OwnedFacts;
   readonly roster: SchoolFacts;
 }
@@ -167,6 +173,8 @@ export const QUERIES: Readonly<Record<Thing, string>> = {
   course: `SELECT STRAIGHT_JOIN me.n, ${teachesCourse('c.id')} FROM ${ME} JOIN course c WHERE c.id = me.thing`,
   unit: `SELECT STRAIGHT_JOIN me.n, ${teachesCourse('u.courseId')} FROM ${ME} JOIN unit u WHERE u.id = me.thing`,
   template: `SELECT STRAIGHT_JOIN me.n, t.ownerId = me.id AS owns FROM ${ME} JOIN assignment_template t ON t.id = me.thing`,
+  rubric: `SELECT STRAIGHT_JOIN me.n, r.ownerId = me.id AS owns, ${teachesCourse('r.courseId')} FROM ${ME} JOIN rubric r ON r.id = me.thing`,
+  comment: `SELECT STRAIGHT_JOIN me.n, t.ownerId = me.id AS owns FROM ${ME} JOIN comment_line t ON t.id = me.thing`,
   job: `SELECT STRAIGHT_JOIN me.n, t.ownerId = me.id AS owns FROM ${ME} JOIN job t ON t.id = me.thing`,
   roster: `SELECT STRAIGHT_JOIN me.n FROM ${ME} JOIN roster r ON r.id = me.thing`,
 };

@@ -34,6 +34,8 @@ const WORDS: Readonly<Record<Thing, string>> = {
   course: 'course',
   unit: 'unit',
   template: 'template',
+  rubric: 'rubric',
+  comment: 'sentence',
   job: 'job',
   roster: 'roster',
 };

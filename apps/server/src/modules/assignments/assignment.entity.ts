@@ -23,6 +23,8 @@ export abstract class Terms {
   @Column({ type: 'varchar', length: 8 }) answersSeen: AnswersSeen;
   /** Whether learners may ask at a moment of its lessons, and give signs. */
   @Column({ type: 'boolean', default: true }) asking: boolean;
+  /** Whether learners may keep its lessons on their device, for when there is no network. */
+  @Column({ type: 'boolean', default: false }) offline: boolean;
 }
 
 /**
@@ -41,6 +43,8 @@ export class AssignmentEntity extends Terms {
   @Column({ type: 'uuid', nullable: true }) answerPage: string | null;
   /** The pages that its learners write on; no worksheet when null. */
   @ForeignKey('lesson') @Index() @Column({ type: 'uuid', nullable: true }) worksheetId: string | null;
+  /** By what its hand-ins are marked; by points alone when null. */
+  @ForeignKey('rubric') @Index() @Column({ type: 'uuid', nullable: true }) rubricId: string | null;
   /** Where it stands on the page of its class: in a unit, for a day, and there in this place. */
   @ForeignKey('class_unit', { onDelete: 'SET NULL' }) @Index() @Column({ type: 'uuid', nullable: true }) unitId:
     string | null;

@@ -17,7 +17,7 @@ import { AssignmentEntity, AssignmentLessonEntity, type Terms } from './assignme
 
 /** What is copied to another class. */
 export type Copied = Terms &
-  Pick<AssignmentEntity, 'id' | 'dueAt' | 'answerPage' | 'worksheetId' | 'unitId' | 'day'> & {
+  Pick<AssignmentEntity, 'id' | 'dueAt' | 'answerPage' | 'worksheetId' | 'rubricId' | 'unitId' | 'day'> & {
     readonly lessonIds: readonly string[];
   };
 const COPIED = [
@@ -33,8 +33,10 @@ const COPIED = [
     'workOpens',
     'answersSeen',
     'asking',
+    'offline',
   ] as const),
   'worksheetId' as const,
+  'rubricId' as const,
 ];
 
 /** Where on the page of its class things stand that were given: one by one, and a whole course at once. */

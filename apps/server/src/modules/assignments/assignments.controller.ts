@@ -129,7 +129,7 @@ export class AssignmentsController {
       ({ id, classId, lessonIds, dueAt, instructions, points, handIn, answerLimitMs, makers, ...more }) => {
         const { title, className, learners } = present(heads.get(id));
         const { all: toAll, groups, learners: named, but } = present(said.get(id));
-        const { answerPage, worksheetId, watchedPercent, workOpens, answersSeen, asking, unitId, day } = more;
+        const { answerPage, worksheetId, watchedPercent, workOpens, answersSeen, asking, offline, unitId, day } = more;
         const attachments = (files.get(id) ?? []).map(attachmentDto);
         return {
           ...{
@@ -146,7 +146,8 @@ export class AssignmentsController {
             answerPage,
           },
           worksheetId,
-          ...{ watchedPercent, workOpens, answersSeen, asking, lessonIds: [...lessonIds], dueAt: dueAt.toISOString() },
+          ...{ watchedPercent, workOpens, answersSeen, asking, offline },
+          ...{ lessonIds: [...lessonIds], dueAt: dueAt.toISOString() },
           ...{ unit: unitId === null ? null : (units.get(unitId) ?? null), day },
           ...{ attachments, attachmentIds: attachments.map((one) => one.id) },
           lessons: lessonIds.map((of) => ({ id: of, title: lessons.get(of)?.title ?? '' })),

@@ -47,6 +47,8 @@ export class AssignmentTermsDto {
   @Choice(ANSWERS_SEEN, { optional: true }) answersSeen?: AnswersSeen;
   /** Whether learners may ask at a moment of its lessons, and give signs; they may when left out. */
   @Flag({ optional: true }) asking?: boolean;
+  /** Whether learners may keep its lessons on their device, for when there is no network; not when left out. */
+  @Flag({ optional: true }) offline?: boolean;
 }
 export class AskedDto extends AssignmentTermsDto {
   /** In the order in which they are to be watched. */
@@ -114,6 +116,7 @@ export function termsOf(body: AssignmentTermsDto): Terms {
     workOpens,
     answersSeen = 'teacher',
     asking = true,
+    offline = false,
   } = body;
   const makers = answerLimitMs === null ? null : (body.makers ?? null);
   return {
@@ -126,6 +129,7 @@ export function termsOf(body: AssignmentTermsDto): Terms {
       workOpens,
       answersSeen,
       asking,
+      offline,
     },
     handIn: handIn || answerLimitMs !== null,
   };

@@ -20,6 +20,8 @@ import { AssignmentHeads } from './assignmentHeads.service.ts';
 import { AssignmentsController } from './assignments.controller.ts';
 import { AssignmentsService } from './assignments.service.ts';
 import { DueDates } from './dueDates.service.ts';
+import { ExcusedEntity } from './excused.entity.ts';
+import { Excuses } from './excuses.service.ts';
 import { RecentAssignments } from './recentAssignments.service.ts';
 import { TemplatesController } from './templates.controller.ts';
 import { TemplatesService } from './templates.service.ts';
@@ -33,6 +35,7 @@ import { WhomService } from './whom.service.ts';
       AssignmentGroupEntity,
       AssignmentLearnerEntity,
       AssignmentTemplateEntity,
+      ExcusedEntity,
     ]),
     AttachmentsModule,
     ClassesModule,
@@ -49,10 +52,11 @@ import { WhomService } from './whom.service.ts';
     AssignmentHeads,
     AssignmentPlaces,
     DueDates,
+    Excuses,
     RecentAssignments,
     TemplatesService,
     WhomService,
   ],
-  exports: [AssignmentsService, AssignmentHeads, AssignmentPlaces, DueDates, RecentAssignments, WhomService],
+  exports: [AssignmentsService, AssignmentHeads, AssignmentPlaces, DueDates, Excuses, RecentAssignments, WhomService],
 })
 export class AssignmentsModule {}

@@ -35,11 +35,11 @@ export interface Asked extends Terms {
   /** The day it is for, yyyy-mm-dd; for no day when null. */
   readonly day: string | null;
 }
-const AS_GIVEN = { copyId: null, changedAt: null } as const;
+const AS_GIVEN = { copyId: null, changedAt: null, rubricId: null } as const;
 
 /** Whether learners have something else to do than before; where it stands on their class page is not asked. */
 function isChange(before: Assignment & Pick<Asked, 'attachmentIds'>, asked: Asked): boolean {
-  const said = ({ unit: _, day: __, asking: ___, ...terms }: Asked) => terms;
+  const said = ({ unit: _, day: __, asking: ___, offline: ____, ...terms }: Asked) => terms;
   return Object.entries(said(asked)).some(
     ([name, value]) => JSON.stringify(value) !== JSON.stringify(before[name as keyof typeof before]),
   );
@@ -101,6 +101,11 @@ export class AssignmentsService {
   async setAsking(id: string, asking: boolean): Promise<Assignment> {
     await this.assignments.update({ id }, { asking });
     return this.get(id);
+  }
+
+  /** By which rubric its hand-ins are marked. In an act. */
+  async setRubric(id: string, rubricId: string | null): Promise<void> {
+    await this.assignments.update({ id }, { rubricId });
   }
 
   /** @throws Problem `not-found` */

@@ -1,6 +1,7 @@
 export { AssignmentsModule } from './assignments.module.ts';
 export { AssignmentHeads } from './assignmentHeads.service.ts';
 export { RecentAssignments } from './recentAssignments.service.ts';
+export { Excuses } from './excuses.service.ts';
 export { DueDates } from './dueDates.service.ts';
 export { AssignmentsService, type Assignment } from './assignments.service.ts';
 export { shownWords } from './words.ts';

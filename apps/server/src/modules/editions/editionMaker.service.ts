@@ -10,6 +10,7 @@ import {
   type Finish,
   type Segment,
 } from '@oakbell/core/edits';
+import { cuesOf, takesHeard } from '@oakbell/core/captions';
 import { readEarlier, TakeIndex, type TakeEvent } from '@oakbell/core/log';
 import { manifestOf, type Manifest } from '@oakbell/core/formats';
 import { editionKey } from '@oakbell/core/media';
@@ -24,6 +25,7 @@ import { withSounds } from '../../platform/sound/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { claimById, FileClaims, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { AccessService } from '../access/index.ts';
+import { CaptionsService } from '../captions/index.ts';
 import { clipKey, pictureKey } from '@oakbell/core/media';
 import { PagesService, PageEditing } from '../pages/index.ts';
 import { LessonsService } from '../lessons/index.ts';
@@ -70,6 +72,7 @@ export class EditionMaker implements OnModuleInit {
     private readonly takeFilms: TakeFilmsService,
     private readonly material: TakeMaterialService,
     private readonly sound: ProgrammeSoundService,
+    private readonly captions: CaptionsService,
     private readonly jobs: JobsService,
     private readonly handlers: JobHandlers,
     private readonly claims: FileClaims,
@@ -231,6 +234,7 @@ export class EditionMaker implements OnModuleInit {
       edits: publishedEdits(edition.edits),
       takes: publishedTakes(edition.edits, { eventsOf, earlierOf: (id) => earlier.get(id) ?? [], coveredOn }),
       films,
+      captions: cuesOf(edition.edits, await this.captions.ofTakes(takesHeard(edition.edits))),
       peaks: Buffer.from(peaks).toString('base64'),
     });
   }

@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
+import { CaptionsModule } from '../captions/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
 import { TakesModule } from '../takes/index.ts';
 import { EditionMaker } from './editionMaker.service.ts';
@@ -12,7 +13,7 @@ import { OpeningsService } from './openings.service.ts';
 import { PagesModule } from '../pages/index.ts';
 
 @Module({
-  imports: [TypeOrmModule.forFeature([EditionEntity]), LessonsModule, PagesModule, TakesModule],
+  imports: [TypeOrmModule.forFeature([EditionEntity]), CaptionsModule, LessonsModule, PagesModule, TakesModule],
   controllers: [EditionsController, OpeningsController],
   providers: [EditionsService, EditionMaker, OpeningsService, ProgrammeSoundService],
   exports: [EditionsService],

@@ -21,5 +21,5 @@ export { withSlidesAsPdf } from './slides.ts';
 export { cleanSvg } from './svg.ts';
 export { ensureFits, textPictures } from './textPages.ts';
 export { ReceivesFiles, withFiles, type UploadedFile } from './upload.ts';
-export { Voices, type StoredVoice } from './voices.service.ts';
+export { claimVoices, Voices, type StoredVoice } from './voices.service.ts';
 export { Zip, type ZipLimits } from './zip.ts';

@@ -7,7 +7,7 @@ import { createHash } from 'node:crypto';
 import { BOUNDED, ConverterError, probeIn, QUIET } from '../../platform/converters/index.ts';
 import { Problem } from '../../platform/http/index.ts';
 import { endsWith, JobHandlers, JobsService, type Job } from '../../platform/jobs/index.ts';
-import { STORAGE, type Storage } from '../../platform/storage/index.ts';
+import { STORAGE, type FileClaims, type Storage } from '../../platform/storage/index.ts';
 import { withStored } from './fileChecks.service.ts';
 import { Placing, type LentFile } from './placing.service.ts';
 import type { UploadedFile } from './upload.ts';
@@ -26,6 +26,17 @@ interface Input {
 const MAKE_VOICE = 'make-voice';
 /** A recorder stops a little late: so much more is taken, in ms. */
 const LATE_MS = 1500;
+
+/** Says which voices are still somebody's. @param kept those of these digests that are */
+export const claimVoices = (
+  claims: FileClaims,
+  kept: (digests: readonly string[]) => Promise<ReadonlySet<string>>,
+): void =>
+  claims.claim('voices/', async (keys) => {
+    const digestOf = (key: string): string => key.slice(key.lastIndexOf('/') + 1).split('.')[0] ?? '';
+    const named = await kept(keys.map(digestOf));
+    return new Set(keys.filter((key) => named.has(digestOf(key))));
+  });
 
 /** Short words that people speak into a browser, made into what every browser plays. Whoever keeps them claims `voices/`. */
 @Injectable()

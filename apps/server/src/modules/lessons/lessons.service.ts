@@ -194,8 +194,15 @@ export class LessonsService {
     });
   }
 
-  /** Tells those who may change a lesson together that something of it, other than its edits, changed. */
+  /**
+   * Tells those who may change a lesson together that something of it, other than its edits, changed. The pages of a
+   * hand-in are nobody's doing who looks at it: whoever teaches there is told of them.
+   */
   async changed(id: string): Promise<void> {
+    if ((await this.get(id)).kind === 'feedback') {
+      const teachers = await this.access.teachersOf(id);
+      return this.acts.do(() => this.events.tell(teachers, { kind: 'lesson', id }));
+    }
     const makers = await this.access.makersOf(id);
     if (makers.length > 1) await this.acts.do(() => this.events.tell(makers, { kind: 'lesson', id }));
   }

@@ -1,40 +1,58 @@
 import { ANSWERS_SEEN, type AnswersSeen } from '@oakbell/core/assigning';
 import { present } from '@oakbell/core/present';
-import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
-import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { MOST_PART_LETTERS } from '@oakbell/core/worksheets';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Once, OnceIfKeyed } from '../../platform/acts/index.ts';
-import { Choice, Decimal, Flag, Id, notFound, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import {
+  Choice,
+  Decimal,
+  Flag,
+  Id,
+  notFound,
+  Part,
+  Parts,
+  Problem,
+  Text,
+  When,
+  Whole,
+} from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
-import { May } from '../access/index.ts';
-import { AssignmentHeads, AssignmentsService, DueDates } from '../assignments/index.ts';
+import { May, MediaDto, type Viewer } from '../access/index.ts';
+import { AssignmentHeads, AssignmentsService, DueDates, type Assignment } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
+import { FeedbackWords } from '../feedback/index.ts';
 import { LessonsService } from '../lessons/index.ts';
+import { ShownPageDto } from '../pages/index.ts';
+import { PagesService } from '../pages/index.ts';
 import { PeopleService } from '../people/index.ts';
 import {
   isLate,
   makersOf,
   namesOf,
   Replies,
+  ShownHandIn,
   SUBMISSION_KINDS,
   SubmissionsService,
   type Submission,
 } from '../submissions/index.ts';
 import { WorksheetsService } from '../worksheets/index.ts';
+import { RubricVersionDto, RubricsService, versionDto } from '../rubrics/index.ts';
+import { MarkInk } from './markInk.service.ts';
+import { HandBackRounds } from './handBackRounds.service.ts';
+import { FURTHEST_BACK_MS } from './marking.rules.ts';
 import { MarkingService, marksFor } from './marking.service.ts';
+import {
+  BackTogetherDto,
+  GivenMarksDto,
+  MarkingDto,
+  MarkInkDto,
+  markingDto,
+  ReadyMarksDto,
+  SavedMarksDto,
+  SetBackDto,
+} from './marks.dto.ts';
 
-export class MarkingDto {
-  @Decimal({ max: 1000, nullable: true }) points: number | null;
-  @Text({ max: 4000 }) comment: string;
-}
-export class GivenMarksDto extends MarkingDto {
-  /** The hand-in they are for, as the desk told it. */
-  @Whole({ min: 1, max: 100_000 }) times: number;
-  /** The marks that were there, as the desk told them; 0 for none. */
-  @Whole({ max: 10_000_000 }) revision: number;
-}
-export class SavedMarksDto {
-  @Whole() revision: number;
-}
 export class MakerDto {
   @Id() id: string;
   @Text() name: string;
@@ -51,10 +69,16 @@ export class QueueRowDto extends MarkingDto {
   @Choice(SUBMISSION_KINDS) kind: Submission['kind'];
   /** What was answered aloud; null while it is being made and for everything else. */
   @Id({ nullable: true }) answerEditionId: string | null;
+  /** The picture of its first page; null while it is not drawn. */
+  @Text({ max: 64, nullable: true }) firstPicture: string | null;
   @Id({ nullable: true }) feedbackLessonId: string | null;
   /** How often it was handed in: marks are for one of those. */
   @Whole() times: number;
   @Whole() revision: number;
+  /** Since when it is done and kept until it is handed back with others; null while it is not. */
+  @When({ nullable: true }) readyAt: string | null;
+  /** When it is handed back by itself. */
+  @When({ nullable: true }) backAt: string | null;
   /** What was given for the hand-in before this one. */
   @Part(() => MarkingDto, { nullable: true }) earlier: MarkingDto | null;
   @When({ nullable: true }) correctedAt: string | null;
@@ -66,6 +90,18 @@ export class QueueRowDto extends MarkingDto {
   @Flag() named: boolean;
   /** Replies of the class that wait for a teacher's yes. */
   @Whole() replies: number;
+  /** What its learner said about the feedback since a teacher last answered, and whether they ask to look again. */
+  @Whole() words: number;
+  @Flag() again: boolean;
+  /** Its learner needs captions of what is spoken. */
+  @Flag() needsCaptions: boolean;
+}
+/** By which rubric an assignment is marked. */
+export class DeskRubricDto {
+  @Id() rubricId: string;
+  @Text() name: string;
+  /** Its newest version. */
+  @Id() versionId: string;
 }
 export class MarkingDeskDto {
   @Id() assignmentId: string;
@@ -79,6 +115,9 @@ export class MarkingDeskDto {
   @Flag() worksheet: boolean;
   /** Whether the class sees answers as well, each after a teacher's yes. */
   @Choice(ANSWERS_SEEN) answersSeen: AnswersSeen;
+  @Part(() => DeskRubricDto, { nullable: true }) rubric: DeskRubricDto | null;
+  /** The versions of rubrics that something here is marked by, or would be. */
+  @Parts(() => RubricVersionDto) versions: RubricVersionDto[];
   @Parts(() => QueueRowDto) queue: QueueRowDto[];
 }
 export class MarkingPileDto {
@@ -92,9 +131,11 @@ export class MarkingPileDto {
   @Whole() writing: number;
   @Whole() learners: number;
 }
-export class HandedBackDto {
-  /** The hand-in that opens next; null when none waits. */
-  @Id({ nullable: true }) next: string | null;
+/** The pages of a hand-in, and what its teacher wrote on them. */
+export class WrittenBackDto {
+  @Parts(() => ShownPageDto) pages: ShownPageDto[];
+  @Part(() => MediaDto) media: MediaDto;
+  @Text({ max: MOST_PART_LETTERS }) log: string;
 }
 export class FeedbackDto extends MarkingDto {
   @Text() title: string;
@@ -104,6 +145,10 @@ export class FeedbackDto extends MarkingDto {
   /** The spoken feedback; null when nothing was spoken or it is still being made. */
   @Id({ nullable: true }) editionId: string | null;
   @Flag() spoken: boolean;
+  /** The rubric as it was when its lines were filled; null where none was. */
+  @Part(() => RubricVersionDto, { nullable: true }) rubricVersion: RubricVersionDto | null;
+  /** What was written on the pages without a word; null where something was spoken, which has it, or nothing was written. */
+  @Part(() => WrittenBackDto, { nullable: true }) written: WrittenBackDto | null;
 }
 
 @ApiTags('marking')
@@ -111,11 +156,17 @@ export class FeedbackDto extends MarkingDto {
 export class MarkingController {
   constructor(
     private readonly marking: MarkingService,
+    private readonly rounds: HandBackRounds,
+    private readonly words: FeedbackWords,
+    private readonly ink: MarkInk,
+    private readonly shown: ShownHandIn,
+    private readonly rubrics: RubricsService,
     private readonly assignments: AssignmentsService,
     private readonly dueDates: DueDates,
     private readonly heads: AssignmentHeads,
     private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
+    private readonly pages: PagesService,
     private readonly people: PeopleService,
     private readonly submissions: SubmissionsService,
     private readonly replies: Replies,
@@ -159,7 +210,10 @@ export class MarkingController {
     const feedback = await this.lessons.forSubmissions(submissions.map((one) => one.id));
     const heard = await this.marking.heard(submissions, marks, feedback);
     const answers = await this.editions.newestReadyOf(submissions.flatMap((one) => one.answerId ?? []));
+    const drawn = await this.pages.shownOf([...feedback.values()].map((lesson) => lesson.id));
     const replies = await this.replies.waitingOf(id);
+    const captioned = await this.marking.needingCaptions(submissions);
+    const said = await this.words.waitingOf(submissions.map((one) => one.id));
     const queue = submissions.map((submission): QueueRowDto => {
       const last = marks.get(submission.id);
       const mark = marksFor(submission, last);
@@ -178,11 +232,13 @@ export class MarkingController {
         kind: submission.kind,
         answerEditionId: answers.get(submission.answerId ?? '')?.id ?? null,
         feedbackLessonId: feedback.get(submission.id)?.id ?? null,
-        points: mark?.points ?? null,
-        comment: mark?.comment ?? '',
+        firstPicture: drawn.get(feedback.get(submission.id)?.id ?? '')?.whole ?? null,
+        ...markingDto(mark),
         times: submission.times,
         revision: last?.revision ?? 0,
-        earlier: last && !mark ? { points: last.points, comment: last.comment } : null,
+        earlier: last && !mark ? markingDto(last) : null,
+        readyAt: mark?.readyAt?.toISOString() ?? null,
+        backAt: mark?.backAt?.toISOString() ?? null,
         correctedAt: mark?.correctedAt?.toISOString() ?? null,
         handedBackAt: mark?.handedBackAt?.toISOString() ?? null,
         heardShare: share,
@@ -190,11 +246,28 @@ export class MarkingController {
         approvedAt: submission.approvedAt?.toISOString() ?? null,
         named: submission.named,
         replies: replies.get(submission.id) ?? 0,
+        words: said.get(submission.id)?.words ?? 0,
+        again: said.get(submission.id)?.again ?? false,
+        needsCaptions: captioned.has(submission.id),
       };
     });
-    const { points, makers, worksheetId, answersSeen } = assignment;
+    const { points, makers, worksheetId, answersSeen, rubricId } = assignment;
+    const rubric = rubricId === null ? null : await this.rubrics.one(rubricId);
+    const newest = rubric ? await this.rubrics.versionsOf([rubric.id], 'newest') : [];
+    const used = [...new Set([...marks.values()].flatMap((one) => one.rubricVersionId ?? []))];
+    const older = used.filter((version) => !newest.some((one) => one.id === version));
+    const versions = [...newest, ...(await this.rubrics.versionsOf(older, 'named'))];
     const head = present((await this.heads.of([assignment])).get(id));
-    return { ...head, points, makers, worksheet: worksheetId !== null, answersSeen, queue };
+    return {
+      ...head,
+      points,
+      makers,
+      worksheet: worksheetId !== null,
+      answersSeen,
+      queue,
+      rubric: rubric && { rubricId: rubric.id, name: rubric.name, versionId: present(newest[0]).id },
+      versions: versions.map(versionDto),
+    };
   }
 
   @Put('marking/hand-ins/:id')
@@ -225,16 +298,86 @@ export class MarkingController {
 
   @Post('marking/hand-ins/:id/hand-back')
   @Once()
-  @HttpCode(200)
+  @HttpCode(204)
   @For('teacher')
   @May('mark', 'submission')
-  @ApiOkResponse({ type: HandedBackDto })
+  @ApiNoContentResponse()
   async handBack(
     @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: GivenMarksDto,
-  ): Promise<HandedBackDto> {
-    return { next: await this.marking.handBack(person, id, body) };
+  ): Promise<void> {
+    await this.marking.handBack(person, id, body);
+  }
+
+  /** Takes back what was handed back within the last minute. */
+  @Delete('marking/hand-ins/:id/hand-back')
+  @HttpCode(204)
+  @For('teacher')
+  @May('mark', 'submission')
+  @ApiNoContentResponse()
+  async takeBack(@Param('id', ParseUUIDPipe) id: string): Promise<void> {
+    await this.marking.takeBack(id);
+  }
+
+  @Get('marking/hand-ins/:id/ink')
+  @For('teacher')
+  @May('mark', 'submission')
+  @ApiOkResponse({ type: MarkInkDto })
+  async written(@Param('id', ParseUUIDPipe) id: string): Promise<MarkInkDto> {
+    return this.ink.of((await this.marking.find(id)).submission);
+  }
+
+  /** Keeps what stands on the pages now, in place of what stood there before. */
+  @Put('marking/hand-ins/:id/ink')
+  @OnceIfKeyed()
+  @For('teacher')
+  @May('mark', 'submission')
+  @ApiOkResponse({ type: SavedMarksDto })
+  async write(
+    @By() person: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: MarkInkDto,
+  ): Promise<SavedMarksDto> {
+    return { revision: await this.ink.keep(person, id, body) };
+  }
+
+  /** Says that it is done and waits to be handed back with others, or that it is not after all. */
+  @Put('marking/hand-ins/:id/ready')
+  @OnceIfKeyed()
+  @For('teacher')
+  @May('mark', 'submission')
+  @ApiOkResponse({ type: SavedMarksDto })
+  async ready(
+    @By() person: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: ReadyMarksDto,
+  ): Promise<SavedMarksDto> {
+    return { revision: await this.marking.setReady(person, id, body, body.ready) };
+  }
+
+  /** Hands back all that are ready: at once, or at a time. */
+  @Put('marking/:id/back')
+  @OnceIfKeyed()
+  @For('teacher')
+  @May('teach', 'assignment')
+  @ApiOkResponse({ type: SetBackDto })
+  async backTogether(@Param('id', ParseUUIDPipe) id: string, @Body() { at }: BackTogetherDto): Promise<SetBackDto> {
+    const when = at === null ? null : new Date(at);
+    const ahead = when ? when.getTime() - Date.now() : 0;
+    if (ahead < 0 || ahead > FURTHEST_BACK_MS)
+      throw new Problem(422, 'not-a-time-to-come', 'Choose a time within the next year. Nothing was changed.');
+    return { hands: await this.rounds.together(id, when) };
+  }
+
+  /** Takes that time away again; they stay ready. */
+  @Delete('marking/:id/back')
+  @HttpCode(204)
+  @For('teacher')
+  @May('teach', 'assignment')
+  @ApiNoContentResponse()
+  async notTogether(@Param('id', ParseUUIDPipe) id: string): Promise<void> {
+    await this.marking.clearBackAt(id);
   }
 
   @Get('assignments/:id/feedback')
@@ -249,15 +392,24 @@ export class MarkingController {
     const lesson = await this.lessons.forSubmission(submission.id);
     const ready = lesson && (await this.editions.newestReady(lesson.id));
     const title = (await this.heads.titlesOf([assignment])).get(id) ?? '';
+    const [version] = await this.rubrics.versionsOf(mark.rubricVersionId ? [mark.rubricVersionId] : [], 'named');
     return {
       title,
-      points: mark.points,
+      ...markingDto(mark),
       outOf: assignment.points,
-      comment: mark.comment,
+      rubricVersion: version ? versionDto(version) : null,
+      written: mark.editionId === null ? await this.#writtenBack(person, assignment, submission) : null,
       handedBackAt: mark.handedBackAt?.toISOString() ?? null,
       correctedAt: mark.correctedAt?.toISOString() ?? null,
       editionId: ready?.id ?? null,
       spoken: mark.editionId !== null,
     };
+  }
+
+  async #writtenBack(viewer: Viewer, assignment: Assignment, submission: Submission): Promise<WrittenBackDto | null> {
+    const { log } = await this.ink.of(submission);
+    if (log === '') return null;
+    const { pages, media } = await this.shown.dto(viewer, assignment, submission);
+    return { pages, media, log };
   }
 }

@@ -1,31 +1,42 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { AssignmentsModule } from '../assignments/index.ts';
+import { CaptionsModule } from '../captions/index.ts';
 import { ClassesModule } from '../classes/index.ts';
 import { EditionsModule } from '../editions/index.ts';
+import { FeedbackModule } from '../feedback/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
+import { PagesModule } from '../pages/index.ts';
 import { PeopleModule } from '../people/index.ts';
+import { RubricsModule } from '../rubrics/index.ts';
 import { SubmissionsModule } from '../submissions/index.ts';
 import { WatchingModule } from '../watching/index.ts';
 import { WorksheetsModule } from '../worksheets/index.ts';
+import { MarkInkEntity } from './markInk.entity.ts';
+import { MarkInk } from './markInk.service.ts';
 import { MarkEntity } from './mark.entity.ts';
 import { MarkingController } from './marking.controller.ts';
+import { HandBackRounds } from './handBackRounds.service.ts';
 import { MarkingService } from './marking.service.ts';
 
 @Module({
   imports: [
-    TypeOrmModule.forFeature([MarkEntity]),
+    TypeOrmModule.forFeature([MarkEntity, MarkInkEntity]),
     AssignmentsModule,
+    CaptionsModule,
     ClassesModule,
     EditionsModule,
+    FeedbackModule,
     LessonsModule,
+    PagesModule,
     PeopleModule,
+    RubricsModule,
     SubmissionsModule,
     WatchingModule,
     WorksheetsModule,
   ],
   controllers: [MarkingController],
-  providers: [MarkingService],
+  providers: [MarkingService, MarkInk, HandBackRounds],
   exports: [MarkingService],
 })
 export class MarkingModule {}

@@ -1,4 +1,4 @@
-import { nextWaiting, pointsFault } from './marking.rules.ts';
+import { mayTakeBack, pointsFault } from './marking.rules.ts';
 
 describe('points', () => {
   it('are held to what the assignment is worth', () => {
@@ -9,20 +9,9 @@ describe('points', () => {
   });
 });
 
-describe('the next hand-in', () => {
-  const one = (submissionId: string, minute: number, state: 'handed-in' | 'handed-back' = 'handed-in') => ({
-    submissionId,
-    state,
-    handedInAt: new Date(2026, 2, 1, 8, minute),
-  });
-  it('is the oldest after the current one, then from the front', () => {
-    const queue = [one('c', 30), one('a', 10), one('b', 20)];
-    expect(nextWaiting(queue, 'a')?.submissionId).toBe('b');
-    expect(nextWaiting(queue, 'c')?.submissionId).toBe('a');
-  });
-  it('passes over what was handed back, and is nothing when all were', () => {
-    expect(nextWaiting([one('a', 1), one('b', 2, 'handed-back'), one('c', 3)], 'a')?.submissionId).toBe('c');
-    expect(nextWaiting([one('a', 1)], 'a')).toBeNull();
-    expect(nextWaiting([], 'x')).toBeNull();
-  });
+it('what was handed back can be taken back for a minute, and for as long as the word of it is on its way', () => {
+  const at = (seconds: number) => new Date(1_700_000_000_000 + seconds * 1000);
+  expect(mayTakeBack(at(0), at(60))).toBe(true);
+  expect(mayTakeBack(at(0), at(65))).toBe(true);
+  expect(mayTakeBack(at(0), at(65.001))).toBe(false);
 });

@@ -5,16 +5,14 @@ export function pointsFault(points: number | null, most: number | null): 'no-poi
   return points > most ? 'too-many-points' : null;
 }
 
-interface Queued {
-  readonly submissionId: string;
-  readonly state: 'handed-in' | 'handed-back';
-  readonly handedInAt: Date;
-}
+/** Whoever has handed something back may take it back again for so long, in ms. */
+export const TAKE_BACK_MS = 60_000;
+/** The word of it is some time on its way. */
+const ON_THE_WAY_MS = 5000;
 
-/** The hand-in that opens after `current`: the next one waiting, oldest first, starting over at the front; null when none waits. */
-export function nextWaiting<T extends Queued>(queue: readonly T[], current: string): T | null {
-  const byAge = [...queue].sort((a, b) => a.handedInAt.getTime() - b.handedInAt.getTime());
-  const at = byAge.findIndex((one) => one.submissionId === current);
-  const round = [...byAge.slice(at + 1), ...byAge.slice(0, Math.max(0, at))];
-  return round.find((one) => one.state === 'handed-in' && one.submissionId !== current) ?? null;
-}
+/** Whether what was handed back then may be taken back now. */
+export const mayTakeBack = (handedBackAt: Date, now: Date): boolean =>
+  now.getTime() - handedBackAt.getTime() <= TAKE_BACK_MS + ON_THE_WAY_MS;
+
+/** The furthest ahead that a time to hand back can be set, in ms. */
+export const FURTHEST_BACK_MS = 366 * 86_400_000;

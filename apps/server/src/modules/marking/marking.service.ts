@@ -1,23 +1,39 @@
 import { Injectable } from '@nestjs/common';
+import { carriedOver, isOwnGrade, totalOf, type Choice } from '@oakbell/core/marking';
+import { present } from '@oakbell/core/present';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
+import { MediaService } from '../access/index.ts';
 import { AssignmentsService, type Assignment } from '../assignments/index.ts';
+import { CaptionsService } from '../captions/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { LessonsService, type Lesson } from '../lessons/index.ts';
-import { PeopleService } from '../people/index.ts';
+import { AccommodationsService, PeopleService } from '../people/index.ts';
+import { RubricsService } from '../rubrics/index.ts';
 import { makersOf, namesOf, SubmissionsService, type Submission } from '../submissions/index.ts';
 import { pairKey, WatchCounts } from '../watching/index.ts';
+import { MarkInk } from './markInk.service.ts';
 import { MarkEntity } from './mark.entity.ts';
-import { nextWaiting, pointsFault } from './marking.rules.ts';
+import { mayTakeBack, pointsFault } from './marking.rules.ts';
+import { markingDto } from './marks.dto.ts';
 
+/** How the lines of a rubric were filled, and of which version. */
+export interface RubricMarks {
+  readonly versionId: string;
+  readonly choices: readonly Choice[];
+}
 export interface Marking {
   readonly points: number | null;
   readonly comment: string;
+  /** Left out: as it was. */
+  readonly reason?: string | undefined;
+  /** Left out: as it was; null takes it away. */
+  readonly rubric?: RubricMarks | null | undefined;
 }
 /** Marks as they are given, and what whoever gives them has seen. */
 export interface Given extends Marking {
@@ -25,7 +41,11 @@ export interface Given extends Marking {
   readonly times: number;
   /** The marks that were there; 0 for none. */
   readonly revision: number;
+  /** Whoever hands it back knows that what was spoken has no captions yet. */
+  readonly withoutCaptions?: boolean | undefined;
 }
+/** When marks are written down: what is still the teacher's, or what the learner has already. */
+type Moment = 'while marking' | 'once handed back';
 
 /** A hand-in that its learner got back, and when that was last said. */
 export interface HandedBack {
@@ -41,6 +61,11 @@ export class MarkingService {
     private readonly assignments: AssignmentsService,
     private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
+    private readonly media: MediaService,
+    private readonly rubrics: RubricsService,
+    private readonly ink: MarkInk,
+    private readonly captions: CaptionsService,
+    private readonly needs: AccommodationsService,
     private readonly submissions: SubmissionsService,
     private readonly classes: ClassesService,
     private readonly people: PeopleService,
@@ -74,16 +99,31 @@ export class MarkingService {
 
   /**
    * Keeps points and comment while marking; gives the revision that they are now.
-   * @throws Problem `too-many-points`, `no-points-here`, `handed-in-again`, `marked-meanwhile`, `handed-back-already`
+   * @throws Problem `too-many-points`, `no-points-here`, `not-in-rubric`, `handed-in-again`, `marked-meanwhile`,
+   * `handed-back-already`
    */
   async save(person: Person, submissionId: string, given: Given): Promise<number> {
     return this.acts.do(async () => (await this.#write(person, submissionId, given, 'while marking')).revision);
   }
 
-  /** Changes marks that were handed back: the learner is told. @throws Problem as for `save`, `not-handed-back` */
+  /**
+   * Says that marks are done and wait to be handed back with others, or that they are not after all.
+   * @throws Problem as for `save`, `nothing-to-hand-back`, `reason-missing`, `captions-missing`
+   */
+  async setReady(person: Person, submissionId: string, given: Given, ready: boolean): Promise<number> {
+    return this.acts.do(async () => {
+      const { revision, submission, assignment } = await this.#write(person, submissionId, given, 'while marking');
+      if (ready) await this.#ensureWhole(submission, assignment);
+      await this.marks.update({ submissionId }, { readyAt: ready ? new Date() : null, backAt: null });
+      return revision;
+    });
+  }
+
+  /** Changes marks that were handed back: the learner is told. @throws Problem as for `setReady`, `not-handed-back` */
   async correct(person: Person, submissionId: string, given: Given): Promise<number> {
     return this.acts.do(async () => {
-      const { revision, submission } = await this.#write(person, submissionId, given, 'once handed back');
+      const { revision, submission, assignment } = await this.#write(person, submissionId, given, 'once handed back');
+      await this.#ensureWhole(submission, assignment);
       const { assignmentId } = submission;
       await this.events.tell(makersOf(submission), { kind: 'hand-in', id: submissionId, of: assignmentId });
       return revision;
@@ -91,50 +131,209 @@ export class MarkingService {
   }
 
   /**
-   * Hands a hand-in back with its marks and, where something was spoken, the feedback. Returns the next one waiting.
-   * @throws Problem as for `save`, `nothing-to-hand-back`
+   * Hands a hand-in back with its marks and, where something was spoken, the feedback.
+   * @throws Problem as for `setReady`
    */
-  async handBack(person: Person, submissionId: string, given: Given): Promise<string | null> {
-    return this.acts.do(async () => {
+  async handBack(person: Person, submissionId: string, given: Given): Promise<void> {
+    await this.acts.do(async () => {
       const { submission, assignment } = await this.#write(person, submissionId, given, 'while marking');
-      const lesson = await this.lessons.forSubmission(submissionId);
-      const spoken = lesson !== null && lesson.length > 0;
-      if (!spoken && given.points === null && given.comment.trim() === '')
-        throw new Problem(409, 'nothing-to-hand-back', 'Speak on it, write a comment or give points first.');
-      const editionId = spoken ? (await this.editions.publish(person.id, lesson.id)).id : null;
-      await this.marks.update({ submissionId }, { handedBackAt: new Date(), editionId, correctedAt: null });
-      await this.submissions.setHandedBack(submissionId);
-      await this.events.tell(makersOf(submission), { kind: 'hand-in', id: submissionId, of: assignment.id });
-      const queue = (await this.submissions.ofAssignments([assignment.id])).map((one) => ({
-        ...one,
-        submissionId: one.id,
-      }));
-      return nextWaiting(queue, submissionId)?.submissionId ?? null;
+      await this.#give(person.id, submission, assignment);
     });
   }
 
+  /**
+   * Hands back what is ready, if it still is: who asks twice, or for what was taken out meanwhile, changes nothing.
+   * Says whether it was handed back. In an act of its own.
+   */
+  async handBackReady(submissionId: string, now: Date): Promise<boolean> {
+    return this.acts.do(async () => {
+      await this.submissions.lock(submissionId);
+      const mark = await this.marks.findOneBy({ submissionId });
+      const { submission, assignment } = await this.find(submissionId);
+      const isDue = mark?.readyAt != null && mark.backAt !== null && mark.backAt <= now;
+      if (!isDue || mark.byId === null || !marksFor(submission, mark) || submission.state !== 'handed-in') return false;
+      await this.#give(mark.byId, submission, assignment);
+      return true;
+    });
+  }
+
+  /** The ready ones of an assignment get a time at which they are handed back; says how many. */
+  async setBackAt(assignmentId: string, at: Date): Promise<number> {
+    return this.acts.do(async () => {
+      const ready = await this.#readyOf(assignmentId);
+      if (ready.length > 0) await this.marks.update({ submissionId: In([...ready]) }, { backAt: at });
+      return ready.length;
+    });
+  }
+
+  /** Takes the time away again: they stay ready. */
+  async clearBackAt(assignmentId: string): Promise<void> {
+    await this.acts.do(async () => {
+      const ready = await this.#readyOf(assignmentId);
+      if (ready.length > 0) await this.marks.update({ submissionId: In([...ready]) }, { backAt: null });
+    });
+  }
+
+  /** What is to be handed back by now, the oldest first. @param most so many at most */
+  async dueBack(now: Date, most: number): Promise<readonly string[]> {
+    const found = (await this.marks.query(
+      `SELECT m.submissionId AS id FROM mark m JOIN submission s ON s.id = m.submissionId
+       WHERE m.backAt <= ? AND m.readyAt IS NOT NULL AND m.forTimes = s.times AND s.state = 'handed-in'
+       ORDER BY m.backAt, m.submissionId LIMIT ?`,
+      [now, most],
+    )) as { id: string }[];
+    return found.map((one) => one.id);
+  }
+
+  /**
+   * Takes back what was just handed back: it is marked on, and its learner has it no more.
+   * @throws Problem `not-handed-back`, `too-late-to-take-back`
+   */
+  async takeBack(submissionId: string, now = new Date()): Promise<void> {
+    await this.acts.do(async () => {
+      await this.submissions.lock(submissionId);
+      const { submission, assignment } = await this.find(submissionId);
+      const mark = await this.marks.findOneBy({ submissionId });
+      if (submission.state !== 'handed-back' || !mark?.handedBackAt)
+        throw new Problem(409, 'not-handed-back', 'This was not handed back, so there is nothing to take back.');
+      if (!mayTakeBack(mark.handedBackAt, now))
+        throw new Problem(
+          409,
+          'too-late-to-take-back',
+          'This was handed back more than a minute ago. Correct the marks instead: the learner is told of it.',
+        );
+      const nothing = { handedBackAt: null, editionId: null, correctedAt: null };
+      await this.marks.update({ submissionId }, { ...nothing, revision: mark.revision + 1 });
+      await this.submissions.setState(submissionId, 'handed-in');
+      if (mark.editionId) await this.media.cut(`edition:${mark.editionId}`);
+      await this.#tell(submission, assignment, 'everybody');
+    });
+  }
+
+  /** What could not be handed back is not ready: it waits for its teacher again. In an act. */
+  async unready(submissionId: string): Promise<void> {
+    await this.marks.update({ submissionId }, { readyAt: null, backAt: null });
+    const { submission, assignment } = await this.find(submissionId);
+    await this.#tell(submission, assignment, 'teachers');
+  }
+
+  /** Whose work it is, and who teaches them, hear that something of it changed. */
+  async #tell(submission: Submission, assignment: Assignment, whom: 'everybody' | 'teachers'): Promise<void> {
+    const teachers = await this.classes.teacherIds(assignment.classId);
+    const people = whom === 'teachers' ? teachers : [...makersOf(submission), ...teachers];
+    await this.events.tell(people, { kind: 'hand-in', id: submission.id, of: assignment.id });
+  }
+
+  async #readyOf(assignmentId: string): Promise<readonly string[]> {
+    const found = (await this.marks.query(
+      `SELECT m.submissionId AS id FROM submission s JOIN mark m ON m.submissionId = s.id
+       WHERE s.assignmentId = ? AND s.state = 'handed-in' AND m.readyAt IS NOT NULL AND m.forTimes = s.times`,
+      [assignmentId],
+    )) as { id: string }[];
+    return found.map((one) => one.id);
+  }
+
+  /** How many stretches of what was spoken are still to be typed for a learner who needs captions; 0 where nobody does. */
+  async #untyped(submission: Submission): Promise<number> {
+    if (!(await this.needingCaptions([submission])).has(submission.id)) return 0;
+    const lesson = await this.lessons.forSubmission(submission.id);
+    return lesson && lesson.length > 0 ? this.captions.leftIn(lesson) : 0;
+  }
+
+  /** Those of these hand-ins that somebody handed in who needs captions. */
+  async needingCaptions(submissions: readonly Submission[]): Promise<ReadonlySet<string>> {
+    const needs = await this.needs.ofAll([...new Set(submissions.flatMap(makersOf))]);
+    const isNeeded = (one: Submission) => makersOf(one).some((id) => needs.get(id)?.captions);
+    return new Set(submissions.filter(isNeeded).map((one) => one.id));
+  }
+
+  /** Gives marks as they are written down to whose work it is. In an act. @throws Problem as for `setReady` */
+  async #give(byId: string, submission: Submission, assignment: Assignment): Promise<void> {
+    const { id: submissionId } = submission;
+    await this.#ensureWhole(submission, assignment);
+    const lesson = await this.lessons.forSubmission(submissionId);
+    const spoken = lesson !== null && lesson.length > 0;
+    const editionId = spoken ? (await this.editions.publish(byId, lesson.id)).id : null;
+    const back = { handedBackAt: new Date(), editionId, correctedAt: null, readyAt: null, backAt: null };
+    await this.marks.update({ submissionId }, back);
+    await this.submissions.setState(submissionId, 'handed-back');
+    await this.#tell(submission, assignment, 'everybody');
+  }
+
+  /**
+   * @throws Problem `nothing-to-hand-back`; `captions-missing`, unless it goes without knowingly; `reason-missing` where
+   * points are other than the rubric says, without a word
+   */
+  async #ensureWhole(submission: Submission, assignment: Assignment): Promise<void> {
+    const mark = present(await this.marks.findOneBy({ submissionId: submission.id }));
+    const { submissionId, points, comment, reason, choices, rubricVersionId } = mark;
+    const isSaid =
+      (await this.ink.of(submission)).log !== '' ||
+      points !== null ||
+      comment.trim() !== '' ||
+      (choices ?? []).length > 0;
+    if (!isSaid && ((await this.lessons.forSubmission(submissionId))?.length ?? 0) === 0)
+      throw new Problem(409, 'nothing-to-hand-back', 'Speak on it, write a comment or give points first.');
+    const left = mark.withoutCaptions ? 0 : await this.#untyped(submission);
+    if (left > 0)
+      throw new Problem(
+        409,
+        'captions-missing',
+        'Captions are needed here, and not all that you said is typed yet. Nothing was handed back.',
+        { left },
+      );
+    if (rubricVersionId === null || reason.trim() !== '') return;
+    const [version] = await this.rubrics.versionsOf([rubricVersionId], 'named');
+    if (!isOwnGrade(points, totalOf(present(version).criteria, choices ?? []), assignment.points)) return;
+    const text = 'These points are other than what the rubric comes to. Say why in a few words.';
+    throw new Problem(422, 'reason-missing', `${text} Nothing was handed back.`, { fields: { reason: text } });
+  }
+
   /** Writes marks down, unless they were given for something else than what is there now: nothing is overwritten unseen. */
-  async #write(person: Person, submissionId: string, given: Given, when: 'while marking' | 'once handed back') {
+  async #write(person: Person, submissionId: string, given: Given, when: Moment) {
     await this.submissions.lock(submissionId);
     const { submission, assignment } = await this.find(submissionId);
     const before = await this.marks.findOneBy({ submissionId });
     ensurePoints(given, assignment);
     await this.#ensureSeen(given, submission, before, when);
     const revision = (before?.revision ?? 0) + 1;
-    const { points, comment, times: forTimes } = given;
+    // Marks of what was handed in before say nothing of this one.
+    const there = before && marksFor(submission, before);
+    const { points, comment, times: forTimes, reason = there?.reason ?? '', withoutCaptions = false } = given;
+    const filled = await this.#filled(given.rubric, there, assignment);
     const correctedAt = when === 'once handed back' ? new Date() : null;
-    const mark = { submissionId, points, comment, forTimes, revision, byId: person.id, correctedAt };
-    await this.marks.upsert(mark, ['submissionId']);
+    // What is changed is not done yet: whoever changes it says so again.
+    const mark = { submissionId, points, comment, reason, ...filled, forTimes, revision, byId: person.id, correctedAt };
+    await this.marks.upsert({ ...mark, withoutCaptions, readyAt: null, backAt: null }, ['submissionId']);
     const others = (await this.classes.teacherIds(assignment.classId)).filter((id) => id !== person.id);
     await this.events.tell(others, { kind: 'hand-in', id: submissionId, of: assignment.id });
     return { submission, assignment, revision };
+  }
+
+  /** How the rubric is filled after this. @throws Problem `not-in-rubric` */
+  async #filled(given: RubricMarks | null | undefined, there: MarkEntity | null, assignment: Assignment) {
+    if (given === undefined)
+      return { rubricVersionId: there?.rubricVersionId ?? null, choices: there?.choices ?? null };
+    if (given === null) return { rubricVersionId: null, choices: null };
+    const { versionId, choices } = given;
+    const [version] = await this.rubrics.versionsOf([versionId], 'named');
+    const isKnown = version && (version.rubricId === assignment.rubricId || versionId === there?.rubricVersionId);
+    const isTwice = new Set(choices.map((one) => one.criterion)).size < choices.length;
+    if (!isKnown || isTwice || carriedOver(choices, version.criteria).length < choices.length)
+      throw new Problem(
+        422,
+        'not-in-rubric',
+        'This is not a line or a level of the rubric that it is marked by. Nothing was changed.',
+      );
+    const plain = choices.map(({ criterion, level }) => ({ criterion, level }));
+    return { rubricVersionId: versionId, choices: plain };
   }
 
   async #ensureSeen(
     { times, revision }: Given,
     submission: Submission,
     before: MarkEntity | null,
-    when: 'while marking' | 'once handed back',
+    when: Moment,
   ): Promise<void> {
     if (submission.times !== times) {
       const learner = namesOf(submission, await this.people.byIds(makersOf(submission)));
@@ -156,12 +355,11 @@ export class MarkingService {
     }
     if ((before?.revision ?? 0) === revision) return;
     const by = before?.byId ? await this.#nameOf(before.byId) : 'Somebody';
-    const { points = null, comment = '' } = before ?? {};
     throw new Problem(
       409,
       'marked-meanwhile',
       `${by} has marked this too, just now. Look at what is there; what you wrote is still here.`,
-      { by, points, comment, revision: before?.revision ?? 0 },
+      { by, ...markingDto(before), revision: before?.revision ?? 0 },
     );
   }
 

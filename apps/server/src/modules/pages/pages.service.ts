@@ -25,6 +25,13 @@ interface Sized {
   readonly height: number;
 }
 
+/** What a list of lessons shows of the pages of one. */
+export interface ShownPages {
+  readonly pages: number;
+  readonly picture: string | null;
+  readonly whole: string | null;
+}
+
 /** The pages of lessons, and the pictures and clips that belong to them. */
 @Injectable()
 export class PagesService implements OnModuleInit {
@@ -54,16 +61,17 @@ export class PagesService implements OnModuleInit {
     return found.map(({ id }) => id);
   }
 
-  /** How many pages lessons have, and the first picture of each: in one query for all of them. */
-  async shownOf(ids: readonly string[]): Promise<ReadonlyMap<string, { pages: number; picture: string | null }>> {
+  /** How many pages lessons have, and the first picture of each, small and whole: in one query for all of them. */
+  async shownOf(ids: readonly string[]): Promise<ReadonlyMap<string, ShownPages>> {
     if (ids.length === 0) return new Map();
     const rows = (await this.rows.query(
       `SELECT lessonId, COUNT(*) AS pages,
-         SUBSTRING(MIN(CONCAT(LPAD(position, 10, '0'), smallPicture)), 11) AS picture
+         SUBSTRING(MIN(CONCAT(LPAD(position, 10, '0'), smallPicture)), 11) AS picture,
+         SUBSTRING(MIN(CONCAT(LPAD(position, 10, '0'), picture)), 11) AS whole
        FROM page WHERE lessonId IN (?) AND removedAt IS NULL GROUP BY lessonId`,
       [ids],
-    )) as { lessonId: string; pages: string; picture: string | null }[];
-    return new Map(rows.map(({ lessonId, pages, picture }) => [lessonId, { pages: Number(pages), picture }]));
+    )) as (Omit<ShownPages, 'pages'> & { lessonId: string; pages: string })[];
+    return new Map(rows.map(({ lessonId, pages, ...first }) => [lessonId, { ...first, pages: Number(pages) }]));
   }
 
   /** Every page that ink may stand on: removed ones too, and those of lessons whose takes it plays. */

@@ -41,6 +41,8 @@ export class MeDto extends PersonDto {
   /** How large letters are for them, and what they chose themselves. */
   @Choice(TEXT_SIZES) textSize: TextSize;
   @Choice(TEXT_SIZES, { nullable: true }) chosenTextSize: TextSize | null;
+  /** Whether what is said stands under the pages from the beginning. */
+  @Flag() captions: boolean;
   /** Nothing is to move on the screen by itself. */
   @Flag() lessMotion: boolean;
   /** It ends sooner when nothing is asked in it for so long, in ms. */
@@ -177,13 +179,15 @@ export class SessionsController {
     mustChange: boolean,
     endsAt = new Date(Date.now() + SESSION_HOURS * HOUR_MS),
   ): Promise<MeDto> {
+    const needs = await this.accommodations.of(person.id);
     return {
       ...personDto(person),
       registerName: person.registerName,
       mustChangePassword: mustChange,
       endsAt: endsAt.toISOString(),
       timeZone: await this.school.timeZone(),
-      textSize: textSizeFor(person.textSize, (await this.accommodations.of(person.id)).largerText),
+      textSize: textSizeFor(person.textSize, needs.largerText),
+      captions: needs.captions,
       chosenTextSize: person.textSize,
       lessMotion: person.lessMotion,
       idleMs: IDLE_HOURS * HOUR_MS,

@@ -11,7 +11,7 @@ import { FileClaims } from '../../platform/storage/index.ts';
 import { MediaService } from '../access/index.ts';
 import { AssignmentsService, WhomService } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
-import type { StoredVoice } from '../files/index.ts';
+import { claimVoices, type StoredVoice } from '../files/index.ts';
 import { Moments, type Where } from './moments.service.ts';
 import { QuestionEntity } from './question.entity.ts';
 
@@ -34,15 +34,12 @@ export class QuestionsService implements OnModuleInit {
   ) {}
 
   onModuleInit(): void {
-    this.claims.claim('voices/', async (keys) => {
-      const digestOf = (key: string): string => key.slice(key.lastIndexOf('/') + 1).split('.')[0] ?? '';
-      const digests = keys.map(digestOf);
+    claimVoices(this.claims, async (digests) => {
       const rows = (await this.questions.query(
         'SELECT voice AS digest FROM question WHERE voice IN (?) UNION SELECT answerVoice FROM question WHERE answerVoice IN (?)',
         [digests, digests],
       )) as { digest: string }[];
-      const named = new Set(rows.map(({ digest }) => digest));
-      return new Set(keys.filter((key) => named.has(digestOf(key))));
+      return new Set(rows.map(({ digest }) => digest));
     });
   }
 

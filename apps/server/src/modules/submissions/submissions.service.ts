@@ -196,8 +196,8 @@ export class SubmissionsService {
     await this.submissions.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
   }
 
-  async setHandedBack(id: string): Promise<void> {
-    await this.submissions.update({ id }, { state: 'handed-back' });
+  async setState(id: string, state: Submission['state']): Promise<void> {
+    await this.submissions.update({ id }, { state });
   }
 
   async #feedbackLesson(assignment: Assignment, submission: Submission): Promise<Lesson> {

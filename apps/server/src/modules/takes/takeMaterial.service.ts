@@ -10,7 +10,7 @@ import {
   speechThreshold,
   type Sound,
 } from '@oakbell/core/audio';
-import { fromFrames, fromMillis } from '@oakbell/core/clock';
+import { fromFrames, fromMillis, type TimeRange } from '@oakbell/core/clock';
 import { analyseTake, readLog, type TakeAnalysis, type TakeEvent } from '@oakbell/core/log';
 import { learntRate, wordCount, wordsOfCues, type SpokenPage } from '@oakbell/core/pages';
 import { Repository } from 'typeorm';
@@ -21,6 +21,8 @@ import { PagesService } from '../pages/index.ts';
 import { isFinished, RATE, TakeEntity, type FinishedTake, type Take } from './take.entity.ts';
 import { analysisKey, logKey, peaksKey, voiceKey } from './takes.rules.ts';
 
+/** Between two sentences, and at a comma. */
+const BREATH = fromMillis(250);
 /** A teacher's speaking rate is learnt from so many takes. */
 const RATE_TAKES = 12;
 
@@ -31,6 +33,8 @@ export const ANALYSE_LATER = 'analyse-take-later';
 export interface KnownOfTake extends TakeAnalysis {
   /** Null where nothing is to be heard. */
   readonly lufs: number | null;
+  /** Where nothing is said, if only for a breath. */
+  readonly rests: readonly TimeRange[];
   /** Levels above this count as speech, in dBFS. */
   readonly threshold: number;
 }
@@ -91,6 +95,11 @@ export class TakeMaterialService implements OnModuleInit {
     return JSON.parse((await this.storage.read(analysisKey(take.id))).toString('utf8')) as KnownOfTake;
   }
 
+  /** The same where it is worked out already; null where it is not. */
+  async analysisIfKnown(take: FinishedTake): Promise<KnownOfTake | null> {
+    return (await this.#isAnalysed(take)) ? this.analysis(take) : null;
+  }
+
   async #isAnalysed({ id }: Take): Promise<boolean> {
     const sizes = await Promise.all([peaksKey(id), analysisKey(id)].map((key) => this.storage.size(key)));
     return !sizes.includes(null);
@@ -114,6 +123,7 @@ export class TakeMaterialService implements OnModuleInit {
     const found: KnownOfTake = {
       ...analyseTake(await this.events(take.id), quiet, fromFrames(take.frames, RATE)),
       lufs: Number.isFinite(lufs) ? lufs : null,
+      rests: quietStretches(levels, { shortest: BREATH }),
       threshold: speechThreshold(levels),
     };
     await this.storage.put(analysisKey(take.id), Buffer.from(JSON.stringify(found)));

@@ -41,7 +41,7 @@ export const logKey = (takeId: string): string => `takes/${takeId}/log.ndjson`;
 export const filmKey = (takeId: string, run: number, container: FilmContainer): string =>
   `takes/${takeId}/film-${run}.${container}`;
 export const peaksKey = (takeId: string): string => `takes/${takeId}/peaks.bin`;
-export const analysisKey = (takeId: string): string => `takes/${takeId}/analysis-3.json`;
+export const analysisKey = (takeId: string): string => `takes/${takeId}/analysis-4.json`;
 
 const MB = 1024 * 1024;
 /** The largest part of a track, and all parts of it in one take, in bytes. */

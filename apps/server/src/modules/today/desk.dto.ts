@@ -26,6 +26,8 @@ export class DeskItemDto {
   @Flag() extraTime: boolean;
   @Whole({ nullable: true }) points: number | null;
   @Flag() handIn: boolean;
+  /** Whether its learner is excused: nothing is asked of them any more. */
+  @Flag() excused: boolean;
   /** The longest a spoken answer may be, in ms; null when none is asked for. */
   @Whole({ nullable: true }) answerLimitMs: number | null;
   /** How many make a small lesson together; a spoken answer on one page is asked for when null. */
@@ -57,6 +59,8 @@ export class DeskWorkDto extends DeskItemDto {
   @Part(() => ReminderDto, { nullable: true }) reminder: ReminderDto | null;
   /** Whether they may ask at a moment of its lessons. */
   @Flag() asking: boolean;
+  /** Whether its lessons may be kept on their device, for when there is no network. */
+  @Flag() offline: boolean;
   /** The files that go with it. */
   @Parts(() => AttachmentDto) attachments: AttachmentDto[];
 }

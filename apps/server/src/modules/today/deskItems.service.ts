@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { isWatched, isWorkOpen, shareOfAll, titleOf } from '@oakbell/core/assigning';
 import { present } from '@oakbell/core/present';
 import type { Person } from '../../platform/sessions/index.ts';
-import { DueDates, type Assignment } from '../assignments/index.ts';
+import { DueDates, Excuses, type Assignment } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { MarkingService } from '../marking/index.ts';
 import { PeopleService } from '../people/index.ts';
@@ -17,6 +17,7 @@ import { deskState } from './today.rules.ts';
 export class DeskItems {
   constructor(
     private readonly dueDates: DueDates,
+    private readonly excuses: Excuses,
     private readonly classes: ClassesService,
     private readonly marking: MarkingService,
     private readonly people: PeopleService,
@@ -35,6 +36,7 @@ export class DeskItems {
     const people = await this.people.byIds(assignments.map((one) => one.byId));
     const begun = await this.sheets.begunBy(person.id, ids);
     const dueFor = await this.dueDates.of([person.id]);
+    const isExcused = await this.excuses.of(ids);
     return assignments.map(({ id, classId, byId, ...terms }) => {
       const dueAt = dueFor(person.id, terms);
       const { points, handIn, answerLimitMs, makers, watchedPercent, workOpens, worksheetId } = terms;
@@ -42,16 +44,17 @@ export class DeskItems {
       const lessons = present(met.get(id));
       const handedBack = Boolean(submission && marks.get(submission.id)?.handedBackAt);
       const watched = isWatched(lessons, watchedPercent);
+      const excused = isExcused(id, person.id);
       return {
         assignmentId: id,
         title: titleOf(lessons.map(({ title }) => title)),
         className: classes.get(classId)?.name ?? '',
         teacherName: people.get(byId)?.name ?? '',
-        ...{ points, handIn, answerLimitMs, makers, watchedPercent },
+        ...{ points, handIn, excused, answerLimitMs, makers, watchedPercent },
         dueAt: dueAt.toISOString(),
         extraTime: dueAt > terms.dueAt,
         worksheet: worksheetId === null ? 'none' : begun.has(id) ? 'begun' : 'to-begin',
-        state: deskState({ handIn, watched, submitted: submission !== undefined, handedBack }),
+        state: deskState({ handIn, excused, watched, submitted: submission !== undefined, handedBack }),
         workOpen: isWorkOpen(workOpens, lessons, watchedPercent),
         length: lessons.reduce((sum, { length }) => sum + length, 0),
         share: shareOfAll(lessons),

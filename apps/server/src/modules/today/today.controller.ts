@@ -107,7 +107,7 @@ export class TodayController {
   async deskOne(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<DeskWorkDto> {
     const assignment = await this.assignments.get(id);
     const [item] = await this.desk.of(person, [assignment]);
-    const { answersSeen, asking } = assignment;
+    const { answersSeen, asking, offline } = assignment;
     const said = await this.reminders.newestTo(id, person.id);
     const reminder = said ? { text: said.text, at: said.at.toISOString() } : null;
     const attachments = ((await this.attachments.of([id])).get(id) ?? []).map(attachmentDto);
@@ -116,6 +116,7 @@ export class TodayController {
       instructions: shownWords(assignment.instructions),
       answersSeen,
       asking,
+      offline,
       attachments,
       reminder,
     };

@@ -8,7 +8,7 @@ it('a lesson names its next step until it is assigned', () => {
 });
 
 describe('on a desk', () => {
-  const item = { handIn: false, watched: false, submitted: false, handedBack: false };
+  const item = { handIn: false, excused: false, watched: false, submitted: false, handedBack: false };
   it('something to watch is finished once it was watched', () => {
     expect(deskState(item)).toBe('to-do');
     expect(deskState({ ...item, watched: true })).toBe('finished');
@@ -17,5 +17,8 @@ describe('on a desk', () => {
     expect(deskState({ ...item, handIn: true, watched: true })).toBe('to-do');
     expect(deskState({ ...item, handIn: true, submitted: true })).toBe('handed-in');
     expect(deskState({ ...item, handIn: true, submitted: true, handedBack: true })).toBe('feedback');
+    // Nothing is asked of whoever is excused; what they handed in all the same stands.
+    expect(deskState({ ...item, handIn: true, excused: true })).toBe('finished');
+    expect(deskState({ ...item, handIn: true, excused: true, submitted: true })).toBe('handed-in');
   });
 });

@@ -11,11 +11,13 @@ export function lessonStep(lesson: { pages: number; recorded: boolean; assigned:
 /** Where something stands on a learner's desk. */
 export function deskState(item: {
   handIn: boolean;
+  excused: boolean;
   watched: boolean;
   submitted: boolean;
   handedBack: boolean;
 }): DeskState {
   if (item.handedBack) return 'feedback';
+  if (item.excused && !item.submitted) return 'finished';
   if (item.handIn) return item.submitted ? 'handed-in' : 'to-do';
   return item.watched ? 'finished' : 'to-do';
 }

@@ -1,5 +1,5 @@
 import { present } from '@oakbell/core/present';
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { LATEST_REPORT_MS, micros } from '@oakbell/core/clock';
 import { withPlays, type PlayLayers } from '@oakbell/core/coverage';
@@ -7,6 +7,7 @@ import { sourceTimeAt } from '@oakbell/core/edits';
 import { randomUUID } from 'node:crypto';
 import { Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
+import { CONFIG, type Config } from '../../platform/config/index.ts';
 import { Gathered } from '../../platform/database/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
@@ -19,6 +20,8 @@ import { NEVER_SAT, wallTimeOf, withClaim, type ClaimedPlay, type Sitting } from
 
 /** Whoever looks on is told of one lesson at most this often. */
 const MENTION_EVERY_MS = 5000;
+/** A record store is told of a visit so long after something of it was counted, in ms: once for all that came meanwhile. */
+const TOLD_AFTER_MS = 5 * 60_000;
 const MOST_MENTIONED = 10_000;
 
 interface Told {
@@ -47,6 +50,7 @@ export class ReportsService {
     private readonly acts: Acts,
     private readonly events: Events,
     private readonly access: AccessService,
+    @Inject(CONFIG) private readonly config: Config,
   ) {}
 
   /**
@@ -125,6 +129,7 @@ export class ReportsService {
       await this.#noteUncounted(uncounted, now);
       if (counted.length === 0) return outcomes;
       await this.#note([...new Set(counted.map(({ visit }) => visit))]);
+      if (this.config.records) await this.#willTell([...new Set(counted.map(({ visit }) => visit.id))]);
       await this.#sit(sittings);
       const plays = counted.flatMap((one) => one.plays);
       await this.#write(plays, layingsOf(counted));
@@ -162,6 +167,16 @@ export class ReportsService {
       `INSERT INTO visit (id, editionId, lessonId, learnerId, startedAt, lastAt, counted, atSourceId, atTime)
        VALUES ? ON DUPLICATE KEY UPDATE lastAt = VALUES(lastAt), counted = VALUES(counted), atSourceId = VALUES(atSourceId), atTime = VALUES(atTime)`,
       [rows],
+    );
+  }
+
+  /** Has it told to the record store, not more than once in a while. */
+  async #willTell(visitIds: readonly string[]): Promise<void> {
+    const due = new Date(Date.now() + TOLD_AFTER_MS);
+    await this.visits.query(
+      `INSERT INTO visit_telling (visitId, dueAt, reports, completed) VALUES ?
+       ON DUPLICATE KEY UPDATE dueAt = COALESCE(dueAt, VALUES(dueAt)), reports = reports + 1`,
+      [visitIds.toSorted().map((id) => [id, due, 1, false])],
     );
   }
 

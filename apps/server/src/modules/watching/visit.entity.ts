@@ -73,3 +73,16 @@ export class UncountedEntity {
   @Column(bigWhole) claimedMs: number;
   @Column(moment) lastAt: Date;
 }
+
+/** What of a visit is to be told to a record store; only where there is one. */
+@Entity('visit_telling')
+@Index(['dueAt'])
+export class VisitTellingEntity {
+  @ForeignKey('visit', { onDelete: 'CASCADE' }) @PrimaryColumn('uuid') visitId: string;
+  /** When it is told; null while nothing is left to tell. */
+  @Column({ ...moment, nullable: true }) dueAt: Date | null;
+  /** Rises with each report: what came while it was being told is told the next time. */
+  @Column({ type: 'int' }) reports: number;
+  /** It told that the learner had watched the lesson. */
+  @Column({ type: 'boolean' }) completed: boolean;
+}

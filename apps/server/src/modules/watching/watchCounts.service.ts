@@ -29,6 +29,12 @@ export interface Watched {
 }
 export const NOT_BEGUN: Watched = { share: 0, ranges: [], again: [], replayed: ZERO, firstAt: null, lastAt: null };
 
+/** How a class has watched an edition's lesson: each learner, and the mean plays of each hundredth of it. */
+export interface WatchedClass {
+  readonly of: ReadonlyMap<string, Watched>;
+  readonly warmth: readonly number[];
+}
+
 /** The warmth of a lesson is told for so many equal parts. */
 const WARMTH_PARTS = 100;
 
@@ -42,20 +48,25 @@ export class WatchCounts {
   ) {}
 
   /** How each of these learners has watched an edition's lesson, and how warm each hundredth of it is. */
-  async ofClass(
-    edition: EditionHead,
-    learnerIds: readonly string[],
-  ): Promise<{ of: ReadonlyMap<string, Watched>; warmth: readonly number[] }> {
+  async ofClass(edition: EditionHead, learnerIds: readonly string[]): Promise<WatchedClass> {
+    return present((await this.ofClasses(edition, [learnerIds]))[0]);
+  }
+
+  /** The same for several classes, in their order and in so many queries. */
+  async ofClasses(edition: EditionHead, classes: readonly (readonly string[])[]): Promise<readonly WatchedClass[]> {
     const programme = present((await this.editions.programmes([edition.id])).get(edition.id));
+    const learnerIds = [...new Set(classes.flat())];
     const rows =
-      learnerIds.length === 0
-        ? []
-        : await this.rows.findBy({ lessonId: edition.lessonId, learnerId: In([...learnerIds]) });
+      learnerIds.length === 0 ? [] : await this.rows.findBy({ lessonId: edition.lessonId, learnerId: In(learnerIds) });
     const byLearner = groupedBy(rows, (row) => row.learnerId);
-    const of = new Map(learnerIds.map((id) => [id, watchedBy(programme, byLearner.get(id) ?? [])]));
-    const learners = Math.max(1, learnerIds.length);
-    const warmth = playsPerPart(programme, stretchesOf(rows), WARMTH_PARTS).map((sum) => sum / learners);
-    return { of, warmth };
+    const watched = new Map(learnerIds.map((id) => [id, watchedBy(programme, byLearner.get(id) ?? [])]));
+    return classes.map((ids) => {
+      const plays = stretchesOf(ids.flatMap((id) => byLearner.get(id) ?? []));
+      return {
+        of: new Map(ids.map((id) => [id, present(watched.get(id))])),
+        warmth: playsPerPart(programme, plays, WARMTH_PARTS).map((sum) => sum / Math.max(1, ids.length)),
+      };
+    });
   }
 
   /** How learners have watched lessons, each pair for itself: by `pairKey`. Pairs without an edition have not begun. */

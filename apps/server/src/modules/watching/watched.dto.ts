@@ -1,4 +1,5 @@
-import { Day, Decimal, Id, Numbers, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { PUNCTUAL, type Punctual } from '@oakbell/core/assigning';
+import { Choice, Day, Decimal, Id, Numbers, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 
 export class RangeDto {
   @Whole() start: number;
@@ -21,6 +22,11 @@ export class WatchedLearnerDto {
   @Whole() replayed: number;
   @When({ nullable: true }) firstAt: string | null;
   @When({ nullable: true }) lastAt: string | null;
+  /** How often they sat down to it, and on how many days of the school. */
+  @Whole() times: number;
+  @Whole() days: number;
+  /** Whether they had watched enough of it when it was due for them; null where they have not watched enough. */
+  @Choice(PUNCTUAL, { nullable: true }) done: Punctual | null;
   /** When they were reminded last. */
   @When({ nullable: true }) remindedAt: string | null;
   /** Null where all of it was counted. */
@@ -43,6 +49,7 @@ export class WatchedDayDto {
 }
 export class WatchedDto {
   @Id() assignmentId: string;
+  @Id() classId: string;
   /** What it is called, and who has it. */
   @Text() title: string;
   @Text() className: string;
@@ -60,4 +67,45 @@ export class WatchedDto {
   /** The days on which it was watched, in their order. */
   @Parts(() => WatchedDayDto) days: WatchedDayDto[];
   @Parts(() => WatchedLearnerDto) learners: WatchedLearnerDto[];
+}
+
+/** How one class has watched one lesson. */
+export class WatchedClassDto {
+  @Id() assignmentId: string;
+  @Text() className: string;
+  @When() dueAt: string;
+  @Whole() learners: number;
+  /** How many of them have begun; have watched as far as is asked; and that by when it was due for them. */
+  @Whole() begun: number;
+  @Whole() watched: number;
+  @Whole() onTime: number;
+  /** Of all learners, those who have not begun too. */
+  @Decimal({ max: 1 }) meanShare: number;
+  /** Of the newest edition; 0 before one is ready. */
+  @Whole() length: number;
+  /** Mean plays per learner, for each hundredth of the lesson. */
+  @Numbers() warmth: number[];
+}
+/** How one learner has watched one lesson that they were given. */
+export class LearnerLessonDto {
+  @Id() assignmentId: string;
+  @Id() lessonId: string;
+  @Text() title: string;
+  /** For this learner, with the extra time that they need. */
+  @When() dueAt: string;
+  @Whole() watchedPercent: number;
+  /** Of its newest edition; 0 before one is ready. */
+  @Whole() length: number;
+  @Decimal({ max: 1 }) share: number;
+  @Whole() replayed: number;
+  @Parts(() => RangeDto) ranges: RangeDto[];
+  @When({ nullable: true }) firstAt: string | null;
+  @When({ nullable: true }) lastAt: string | null;
+  @Choice(PUNCTUAL, { nullable: true }) done: Punctual | null;
+}
+export class LearnerWatchedDto {
+  @Id() learnerId: string;
+  @Text() name: string;
+  @Text() className: string;
+  @Parts(() => LearnerLessonDto) lessons: LearnerLessonDto[];
 }

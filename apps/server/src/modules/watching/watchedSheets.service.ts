@@ -7,6 +7,7 @@ import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { RemindersService } from '../reminders/index.ts';
 import type { UncountedEntity } from './visit.entity.ts';
+import { Punctuality } from './punctuality.service.ts';
 import { WatchCounts } from './watchCounts.service.ts';
 import type { UncountedDto, WatchedDto } from './watched.dto.ts';
 import { WatchedDays } from './watchedDays.service.ts';
@@ -24,6 +25,7 @@ export class WatchedSheets {
     private readonly lessons: LessonsService,
     private readonly people: PeopleService,
     private readonly reminders: RemindersService,
+    private readonly punctuality: Punctuality,
   ) {}
 
   /** @param lesson one of its lessons; the first when left out. @throws Problem `not-found` for another one */
@@ -40,6 +42,12 @@ export class WatchedSheets {
     const watched = edition ? await this.counts.ofClass(edition, learnerIds) : null;
     const reminded = await this.reminders.lastOf(id, learnerIds);
     const uncounted = await this.counts.uncountedOf(lessonId, learnerIds);
+    const { days, sat } = await this.days.of(lessonId, learnerIds);
+    const met = edition
+      ? [...(watched?.of ?? [])].map(([learnerId, own]) => ({ learnerId, assignment, edition, watched: own }))
+      : [];
+    const punctual = await this.punctuality.of(met);
+    const done = new Map(met.map(({ learnerId }, i) => [learnerId, punctual[i] ?? null]));
     const learners = learnerIds.map((learnerId) => {
       const own = watched?.of.get(learnerId);
       return {
@@ -51,19 +59,22 @@ export class WatchedSheets {
         replayed: own?.replayed ?? 0,
         firstAt: own?.firstAt?.toISOString() ?? null,
         lastAt: own?.lastAt?.toISOString() ?? null,
+        times: sat.get(learnerId)?.times ?? 0,
+        days: sat.get(learnerId)?.days ?? 0,
+        done: done.get(learnerId) ?? null,
         remindedAt: reminded.get(learnerId)?.toISOString() ?? null,
         uncounted: uncountedDto(uncounted.get(learnerId)),
       };
     });
     return {
       assignmentId: id,
-      ...{ title, className, lessonId, watchedPercent },
+      ...{ title, className, classId: assignment.classId, lessonId, watchedPercent },
       lessons: lessonIds.map((of) => ({ id: of, title: lessons.get(of)?.title ?? '' })),
       dueAt: assignment.dueAt.toISOString(),
       editionId: edition?.id ?? null,
       length: edition?.length ?? 0,
       warmth: [...(watched?.warmth ?? [])],
-      days: [...(await this.days.of(lessonId, learnerIds))],
+      days: [...days],
       learners: learners.sort((a, b) => a.name.localeCompare(b.name)),
     };
   }

@@ -12,7 +12,9 @@ import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { SchoolService } from '../school/index.ts';
 import { ReportsService } from './reports.service.ts';
-import { RangeDto, WatchedDto, WhichLessonDto } from './watched.dto.ts';
+import { LearnerWatchedDto, RangeDto, WatchedClassDto, WatchedDto, WhichLessonDto } from './watched.dto.ts';
+import { WatchedClasses } from './watchedClasses.service.ts';
+import { WatchedLearner } from './watchedLearner.service.ts';
 import { WatchedSheets } from './watchedSheets.service.ts';
 import { watchedTable } from './watchedTable.ts';
 import { WatchingService } from './watching.service.ts';
@@ -60,6 +62,8 @@ export class WatchingController {
     private readonly access: AccessService,
     private readonly reports: ReportsService,
     private readonly sheets: WatchedSheets,
+    private readonly side: WatchedClasses,
+    private readonly over: WatchedLearner,
     private readonly assignments: AssignmentsService,
     private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
@@ -126,6 +130,28 @@ export class WatchingController {
     @Query() { lesson }: WhichLessonDto,
   ): Promise<WatchedDto> {
     return this.sheets.of(id, lesson);
+  }
+
+  /** One lesson, class by class. */
+  @Get('lessons/:id/classes')
+  @For('teacher')
+  @May('see', 'lesson')
+  @ApiOkResponse({ type: [WatchedClassDto] })
+  async sideBySide(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<WatchedClassDto[]> {
+    return [...(await this.side.of(person.id, id))];
+  }
+
+  /** One learner, lesson by lesson. */
+  @Get('classes/:id/learners/:learner')
+  @For('teacher')
+  @May('teach', 'class')
+  @ApiOkResponse({ type: LearnerWatchedDto })
+  async ofLearner(
+    @By() _: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('learner', ParseUUIDPipe) learner: string,
+  ): Promise<LearnerWatchedDto> {
+    return this.over.of(id, learner);
   }
 
   /** The same as a table, for a program that reads CSV. */

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { DataSource } from 'typeorm';
+import { DataSource, type QueryRunner } from 'typeorm';
 import { actScopes, type ActScope } from '../database/index.ts';
 
 /** So often an act is tried that lost a race for a lock. */
@@ -52,7 +52,7 @@ export class Acts {
       result = await actScopes.run(scope, work);
       await runner.commitTransaction();
     } catch (failure) {
-      if (runner.isTransactionActive) await runner.rollbackTransaction().catch(() => undefined);
+      if (runner.isTransactionActive) await runner.rollbackTransaction().catch(() => letGo(runner));
       throw failure;
     } finally {
       await runner.release();
@@ -60,6 +60,15 @@ export class Acts {
     for (const then of scope.afterwards) await actScopes.exit(then);
     return result;
   }
+}
+
+/**
+ * A connection on which nothing could be taken back goes away: whoever had it next would keep what was begun on it, as soon
+ * as they begin something themselves.
+ */
+async function letGo(runner: QueryRunner): Promise<void> {
+  const connection = (await runner.connect()) as { destroy: () => void };
+  connection.destroy();
 }
 
 const errnoOf = (failure: unknown): unknown =>

@@ -26,12 +26,20 @@ describe('the configuration', () => {
     ['OAKBELL_MAIL_FROM', undefined],
     ['OAKBELL_ADDRESS', undefined],
     ['OAKBELL_ADDRESS', 'oak.example'],
+    ['OAKBELL_RECORD_STORE', 'http://records.example'],
+    ['OAKBELL_RECORD_NAME', undefined],
+    ['OAKBELL_RECORD_SECRET', undefined],
   ])('names %s when it is %p', (name, value) => {
     const whole = {
       ...good,
       ...(name === 'OAKBELL_IDENTITY_CLIENT' ? { OAKBELL_IDENTITY_ISSUER: 'https://identity.example' } : {}),
       ...{ OAKBELL_MAIL_SERVER: 'smtp://mail.example', OAKBELL_MAIL_FROM: 'Oak Bell <oak@mail.example>' },
       OAKBELL_ADDRESS: 'https://oak.example',
+      ...{
+        OAKBELL_RECORD_STORE: 'https://records.example/xapi',
+        OAKBELL_RECORD_NAME: 'oak',
+        OAKBELL_RECORD_SECRET: 'bell',
+      },
     };
     expect(() => readConfig({ ...whole, [name]: value })).toThrow(ConfigError);
     expect(() => readConfig({ ...whole, [name]: value })).toThrow(name);

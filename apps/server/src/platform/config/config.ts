@@ -31,7 +31,9 @@ export interface Config {
   readonly identity: IdentityConfig | null;
   /** Null where this server sends no mail. */
   readonly mail: MailConfig | null;
-  /** Where people open Oak Bell: addresses in mail begin with it. Empty where no mail is sent. */
+  /** Null where what is watched is told to no record store. */
+  readonly records: RecordsConfig | null;
+  /** Where people open Oak Bell: addresses in mail and statements begin with it. Empty where there are neither. */
   readonly address: string;
   readonly logLevel: 'silent' | 'error' | 'warn' | 'info' | 'debug';
 }
@@ -49,6 +51,13 @@ export interface MailConfig {
   readonly server: string;
   /** Whom it comes from, as `Name <address>`. */
   readonly from: string;
+}
+/** A learning record store, through the Experience API. */
+export interface RecordsConfig {
+  /** Statements are at `statements` under it. */
+  readonly endpoint: string;
+  readonly name: string;
+  readonly secret: string;
 }
 /** Injection token of the configuration. */
 export const CONFIG = Symbol('config');
@@ -84,7 +93,11 @@ export function readConfig(env: Environment): Config {
     timeZone: timeZone(env, 'OAKBELL_TIME_ZONE'),
     identity: identity(env),
     mail: mail(env),
-    address: env['OAKBELL_MAIL_SERVER'] ? address(env, 'OAKBELL_ADDRESS', ['https:', 'http:']) : '',
+    records: records(env),
+    address:
+      env['OAKBELL_MAIL_SERVER'] || env['OAKBELL_RECORD_STORE']
+        ? address(env, 'OAKBELL_ADDRESS', ['https:', 'http:'])
+        : '',
     logLevel: oneOf(env, 'OAKBELL_LOG', ['silent', 'error', 'warn', 'info', 'debug'], 'info'),
   };
 }
@@ -111,6 +124,17 @@ function mail(env: Environment): MailConfig | null {
   if (!env['OAKBELL_MAIL_SERVER']) return null;
   const server = address(env, 'OAKBELL_MAIL_SERVER', ['smtp:', 'smtps:']);
   return { server, from: required(env, 'OAKBELL_MAIL_FROM') };
+}
+
+/** All of it, or nothing: without TLS only on this very machine. */
+function records(env: Environment): RecordsConfig | null {
+  if (!env['OAKBELL_RECORD_STORE']) return null;
+  const given = new URL(address(env, 'OAKBELL_RECORD_STORE', ['https:', 'http:']));
+  if (given.protocol === 'http:' && given.hostname !== '127.0.0.1')
+    throw new ConfigError('OAKBELL_RECORD_STORE', 'must be an address that begins with https://');
+  if (!given.pathname.endsWith('/')) given.pathname += '/';
+  const [name, secret] = [required(env, 'OAKBELL_RECORD_NAME'), required(env, 'OAKBELL_RECORD_SECRET')];
+  return { endpoint: given.href, name, secret };
 }
 
 /** All of it, or nothing: without TLS only on this very machine. */

@@ -32,12 +32,19 @@ export class Quotas {
         [personId, this.config.personBytes],
         [SCHOOL, this.config.schoolBytes],
       ] as const) {
+        if (await this.#counted(id, bytes, most)) continue;
+        // Nobody brought anything before, or there is no room. Only then: an insert that finds a row would share its lock
+        // with everybody who counts at that moment, and each would wait for the others.
         await this.uses.query('INSERT IGNORE INTO storage_use (personId, bytes) VALUES (?, 0)', [id]);
-        const sql = 'UPDATE storage_use SET bytes = bytes + ? WHERE personId = ? AND bytes + ? <= ?';
-        const { affectedRows } = (await this.uses.query(sql, [bytes, id, bytes, most])) as { affectedRows: number };
-        if (affectedRows === 0) throw full(id === SCHOOL, most);
+        if (!(await this.#counted(id, bytes, most))) throw full(id === SCHOOL, most);
       }
     });
+  }
+
+  async #counted(id: string, bytes: number, most: number): Promise<boolean> {
+    const sql = 'UPDATE storage_use SET bytes = bytes + ? WHERE personId = ? AND bytes + ? <= ?';
+    const { affectedRows } = (await this.uses.query(sql, [bytes, id, bytes, most])) as { affectedRows: number };
+    return affectedRows > 0;
   }
 
   /** Counts bytes that must be kept in any case: what was said is not lost for want of room. */

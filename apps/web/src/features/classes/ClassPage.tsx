@@ -264,7 +264,13 @@ function Row({ person, whole, acts, onLetIn, onNeeds }: RowProps) {
   return (
     <li className="ob-row">
       <div className="ob-row-main">
-        <bdi>{person.name}</bdi>
+        {isLearner && me?.role === 'teacher' ? (
+          <Link to={`/classes/${whole.id}/learners/${person.id}`} title={`What ${person.name} watched`}>
+            <bdi>{person.name}</bdi>
+          </Link>
+        ) : (
+          <bdi>{person.name}</bdi>
+        )}
         <Text size="sm" c="dimmed">
           {person.registerName && (
             <>

@@ -41,6 +41,7 @@ export function NeedsDialog({ person, onSave, onClose }: Props) {
         <Checkbox
           data-autofocus
           label="Captions"
+          description="They stand under each page from the beginning. What you say on their work waits until it is typed."
           checked={needs.captions}
           onChange={({ currentTarget: { checked } }) => setNeeds((now) => ({ ...now, captions: checked }))}
         />

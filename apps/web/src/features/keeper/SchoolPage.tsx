@@ -15,6 +15,7 @@ import { call, client, learn, Problem, type Api } from '../../shared/api/index.t
 import { IconAction, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
 import { Roles } from './Roles.tsx';
 import { SchoolMail } from './SchoolMail.tsx';
+import { SchoolRecords } from './SchoolRecords.tsx';
 import { Terms } from './Terms.tsx';
 
 type School = Api['SchoolDto'];
@@ -35,6 +36,7 @@ export function SchoolPage() {
       </Show>
       <Terms />
       <SchoolMail />
+      <SchoolRecords />
       <Roles />
     </div>
   );

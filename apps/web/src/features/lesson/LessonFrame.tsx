@@ -39,7 +39,7 @@ export function LessonFrame() {
   if (!lesson.data) return <Waiting what="Opening the lesson" />;
   const states = statesOf(lesson.data, assignments.data?.length ?? 0);
   const steps = lesson.data.may === 'use' ? FOR_USERS : LESSON_STEPS;
-  const step = LESSON_STEPS.find((one) => pathname.endsWith(`/${one}`)) ?? 'pages';
+  const step = LESSON_STEPS.find((one) => pathname.split('/')[3] === one) ?? 'pages';
   if (!steps.includes(step)) return <Navigate to={`/lessons/${id}/assign`} replace />;
   return (
     <div className={classes.frame}>

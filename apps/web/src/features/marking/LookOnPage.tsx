@@ -83,7 +83,7 @@ function LookedOn({ assignment: id, learner }: { readonly assignment: string; re
 function Pages({ sheet }: { readonly sheet: Sheet }) {
   const pages = useMemo(() => pagesOf(sheet), [sheet]);
   return (
-    <section className={classes.lookedOn} aria-label={`Worksheet of ${sheet.learnerName}`}>
+    <section className={classes.lookedOn} tabIndex={0} aria-label={`Worksheet of ${sheet.learnerName}`}>
       <Title order={2}>
         <bdi>{sheet.learnerName}</bdi>
       </Title>

@@ -1,46 +1,109 @@
-import { Button, Group, Stack, Text, Textarea, TextInput, Title } from '@mantine/core';
-import { useMutation } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
-import type { Api } from '../../shared/api/index.ts';
-import { clockText, ProblemNote } from '../../shared/ui/index.ts';
-import classes from './Marking.module.css';
+import { Button, Group, Stack, Switch, Text, TextInput, Title } from '@mantine/core';
+import { isOwnGrade, LONGEST_REASON, totalOf } from '@oakbell/core/marking';
+import { useEffect, useRef, type Ref } from 'react';
+import type { RoomActs } from '../../kits/recorder/index.ts';
+import { Problem, type Api } from '../../shared/api/index.ts';
+import { clockText, ProblemNote, useKeys, type KeyLine } from '../../shared/ui/index.ts';
+import type { Desk, Row } from './deskKey.ts';
+import { CommentActs, CommentField } from './CommentField.tsx';
+import { RubricChoice } from './RubricChoice.tsx';
+import { criteriaFor, RubricPart } from './RubricPart.tsx';
 import { ShownToClass } from './ShownToClass.tsx';
-import { pointsIn, type MarkDraft, type Marks } from './useMarks.ts';
+import type { Asked, Finishing } from './useFinishing.ts';
+import type { useMarkInk } from './useMarkInk.ts';
+import type { useSilenceOut } from './useSilenceOut.ts';
+import { draftOf, pointsIn, type MarkDraft, type Marks } from './useMarks.ts';
+import classes from './Marking.module.css';
 
 interface Props {
   readonly marks: Marks;
-  readonly desk: Api['MarkingDeskDto'];
-  readonly row: Api['QueueRowDto'];
+  readonly ink: Pick<ReturnType<typeof useMarkInk>, 'failure' | 'save' | 'hasInk'>;
+  readonly desk: Desk;
+  readonly row: Row;
   /** Something was spoken on it. */
   readonly spoken: boolean;
-  /** Something is being spoken on it now. */
+  /** Something is being spoken on it now, or is not safe yet. */
   readonly running: boolean;
-  readonly onHandedBack: (next: string | null) => void;
+  readonly finish: Finishing;
+  readonly room: RoomActs | null;
+  /** Opens where what was said is typed. */
+  readonly onCaptions: () => void;
+  readonly silence: Pick<ReturnType<typeof useSilenceOut>, 'isOut' | 'setIsOut'>;
 }
 
-/** Points and a comment, saved as they are typed; then hand back. */
-export function MarkSheet({ marks, desk, row, spoken, running, onHandedBack }: Props) {
+export const SHEET_KEYS: readonly KeyLine[] = [
+  ['G', 'To the rubric; there a figure chooses the level'],
+  ['C', 'To the comment; Escape leaves it'],
+  ['Ctrl+Enter', 'Hand back, and on to the next one'],
+  ['Ctrl+Shift+Enter', 'Ready to be handed back with others, and on'],
+  ['N, V', 'The next one that waits; the one before'],
+];
+
+/** Rubric, points and a comment, saved as they are chosen and typed; then hand back, or keep until all are marked. */
+export function MarkSheet({ marks, ink, desk, row, spoken, running, finish, room, onCaptions, silence }: Props) {
   const { draft, others, failure } = marks;
-  const handBack = useMutation({ mutationFn: () => marks.handBack(), onSuccess: onHandedBack });
   const heading = useRef<HTMLHeadingElement>(null);
+  const comment = useRef<HTMLTextAreaElement>(null);
   // Whoever goes from one hand-in to the next hears whose it is, and goes on from there.
   useEffect(() => heading.current?.focus(), []);
-  const nothing = !spoken && draft.points.trim() === '' && draft.comment.trim() === '';
+  const nothing =
+    !spoken &&
+    !running &&
+    draft.points.trim() === '' &&
+    draft.comment.trim() === '' &&
+    (draft.rubric?.choices ?? []).length === 0 &&
+    !ink.hasInk;
+  const ask = (how: Asked['how'], more: Omit<Asked, 'how'> = {}) => {
+    if (!nothing) finish.ask({ how, ...more }, room?.stop);
+  };
+  const uncaptioned = finish.error instanceof Problem && finish.error.code === 'captions-missing';
+  useKeys({
+    c: () => comment.current?.focus(),
+    'Ctrl+Enter': () => ask('back'),
+    'Ctrl+Shift+Enter': () => ask('ready'),
+  });
   return (
     <Stack gap="xs" className={classes.sheet} component="section" aria-label="Marks">
-      <Title order={2} ref={heading} tabIndex={-1}>
+      <Title order={2} ref={heading} tabIndex={-1} className={classes.whose}>
         <bdi>{row.learnerName}</bdi>
       </Title>
       {row.earlier && <Earlier earlier={row.earlier} onUse={(earlier) => marks.write(earlier)} />}
-      <MarkFields draft={draft} most={desk.points} onDraft={(next) => marks.write(next)} />
+      <RubricPart desk={desk} draft={draft} onDraft={marks.write} room={room} />
+      <MarkFields desk={desk} draft={draft} commentRef={comment} onDraft={marks.write} />
       <Text size="sm" role="status">
-        {marks.state === 'away'
-          ? 'The school server cannot be reached. What you type is kept here and saved later.'
-          : marks.state === 'saved' && marks.savedAt
-            ? `Saved ${clockText(marks.savedAt)}`
-            : ''}
+        {finish.isWaiting
+          ? 'It goes as soon as your voice is safe.'
+          : marks.state === 'away'
+            ? 'The school server cannot be reached. What you type is kept here and saved later.'
+            : marks.state === 'saved' && marks.savedAt
+              ? `Saved ${clockText(marks.savedAt)}`
+              : row.readyAt
+                ? 'Ready to be handed back with others.'
+                : ''}
       </Text>
-      <ProblemNote failure={failure ?? handBack.error} />
+      <ProblemNote failure={failure ?? finish.error ?? ink.failure} />
+      {row.needsCaptions && !uncaptioned && (
+        <Text size="sm">
+          {row.makers.length === 1 ? 'Needs captions' : 'One of them needs captions'} of what you say: they are typed
+          before this is handed back.
+        </Text>
+      )}
+      {(uncaptioned || (row.needsCaptions && spoken)) && (
+        <Group gap="xs" role="group" aria-label="Captions">
+          <Button size="xs" variant={uncaptioned ? 'filled' : 'default'} onClick={onCaptions}>
+            Type the captions
+          </Button>
+          {uncaptioned && (
+            <Button
+              size="xs"
+              variant="default"
+              onClick={() => ask(finish.asked?.how ?? 'back', { withoutCaptions: true })}
+            >
+              {finish.asked?.how === 'ready' ? 'Keep as ready without' : 'Hand back without'}
+            </Button>
+          )}
+        </Group>
+      )}
       {others && (
         <Stack gap="xs" role="group" aria-label="Two have marked this">
           <Text>
@@ -57,28 +120,61 @@ export function MarkSheet({ marks, desk, row, spoken, running, onHandedBack }: P
           </Group>
         </Stack>
       )}
-      <Button onClick={() => handBack.mutate()} loading={handBack.isPending} disabled={nothing || running}>
-        Hand back
-      </Button>
-      {running && (
-        <Text size="sm" c="dimmed">
-          Stop and keep the recording first.
-        </Text>
-      )}
+      <Group gap={6} grow preventGrowOverflow={false} className={classes.finish}>
+        <Button
+          onClick={() => ask('back')}
+          loading={finish.isBusy}
+          disabled={nothing}
+          aria-keyshortcuts="Control+Enter"
+        >
+          Hand back
+        </Button>
+        <Button
+          variant="default"
+          onClick={() => ask('ready')}
+          disabled={nothing || finish.isBusy}
+          aria-keyshortcuts="Control+Shift+Enter"
+        >
+          Keep as ready
+        </Button>
+      </Group>
+      <CommentActs value={draft.comment} {...(room ? { onPage: room.write } : {})} />
+      <Switch
+        size="xs"
+        label="Leave out silence where you only read"
+        checked={silence.isOut}
+        onChange={({ currentTarget }) => silence.setIsOut(currentTarget.checked)}
+      />
+      <RubricChoice desk={desk} />
       <ShownToClass desk={desk} row={row} />
     </Stack>
   );
 }
 
-interface FieldsProps {
-  readonly draft: MarkDraft;
-  readonly most: number | null;
-  readonly onDraft: (draft: MarkDraft) => void;
+/** Whether marks cannot go as they are typed: there is something to be mended first. */
+export function isFaulty(desk: Desk, draft: MarkDraft): boolean {
+  const points = desk.points === null ? null : pointsIn(draft.points, desk.points);
+  return points === 'wrong' || (isOwnPoints(desk, draft, points) && draft.reason.trim() === '');
 }
 
-/** Where points and the comment are typed. */
-export function MarkFields({ draft, most, onDraft }: FieldsProps) {
-  const isWrong = most !== null && pointsIn(draft.points, most) === 'wrong';
+function isOwnPoints(desk: Desk, draft: MarkDraft, points: number | null): boolean {
+  const criteria = criteriaFor(desk, draft);
+  return isOwnGrade(points, criteria && totalOf(criteria, draft.rubric?.choices ?? []), desk.points);
+}
+
+interface FieldsProps {
+  readonly desk: Desk;
+  readonly draft: MarkDraft;
+  readonly commentRef?: Ref<HTMLTextAreaElement>;
+  readonly onDraft: (change: Partial<MarkDraft>) => void;
+}
+
+/** Where points and the comment are typed, and why the points are other than what the rubric comes to. */
+export function MarkFields({ desk, draft, commentRef, onDraft }: FieldsProps) {
+  const most = desk.points;
+  const points = most === null ? null : pointsIn(draft.points, most);
+  const isOwn = points !== 'wrong' && isOwnPoints(desk, draft, points);
+  const isWrong = points === 'wrong';
   return (
     <>
       {most !== null && (
@@ -88,17 +184,22 @@ export function MarkFields({ draft, most, onDraft }: FieldsProps) {
           maxLength={7}
           value={draft.points}
           error={isWrong ? `A number from 0 to ${most}. What was there before is kept.` : null}
-          onChange={(event) => onDraft({ ...draft, points: event.currentTarget.value })}
+          onChange={(event) => onDraft({ points: event.currentTarget.value })}
         />
       )}
-      <Textarea
-        label="Comment"
-        autosize
-        minRows={3}
-        maxRows={8}
-        maxLength={4000}
+      {isOwn && (
+        <TextInput
+          label="Why other points than the rubric says"
+          required
+          maxLength={LONGEST_REASON}
+          value={draft.reason}
+          onChange={(event) => onDraft({ reason: event.currentTarget.value })}
+        />
+      )}
+      <CommentField
+        {...(commentRef ? { ref: commentRef } : {})}
         value={draft.comment}
-        onChange={(event) => onDraft({ ...draft, comment: event.currentTarget.value })}
+        onChange={(comment) => onDraft({ comment })}
       />
     </>
   );
@@ -106,24 +207,20 @@ export function MarkFields({ draft, most, onDraft }: FieldsProps) {
 
 /** What was given for the work that was there before: it is not for this one unless somebody says so. */
 function Earlier({
-  earlier: { points, comment },
+  earlier,
   onUse,
 }: {
   readonly earlier: Api['MarkingDto'];
   readonly onUse: (draft: MarkDraft) => void;
 }) {
+  const { points, comment } = earlier;
   return (
     <Stack gap={4} role="note">
       <Text size="sm">
         This is new work. For what was handed in before you gave {points === null ? 'no points' : `${points} points`}
         {comment === '' ? '.' : ` and wrote: “${comment}”`}
       </Text>
-      <Button
-        size="xs"
-        variant="default"
-        style={{ alignSelf: 'flex-start' }}
-        onClick={() => onUse({ points: points === null ? '' : String(points), comment })}
-      >
+      <Button size="xs" variant="default" style={{ alignSelf: 'flex-start' }} onClick={() => onUse(draftOf(earlier))}>
         Use it for this one too
       </Button>
     </Stack>

@@ -1,218 +1,316 @@
-import { Button, Text, Title } from '@mantine/core';
-import { useState } from 'react';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Link, useNavigate, useParams } from 'react-router';
-import { HeardEdition, HeardLesson } from '../../kits/player/index.ts';
-import { Room, roomPages, useStayInRoom } from '../../kits/recorder/index.ts';
-import { call, client, lessonKey, pictureOf, useLesson, type Api, type Lesson } from '../../shared/api/index.ts';
-import { changeLesson } from '../../shared/changing/index.ts';
+import { Button, Text } from '@mantine/core';
+import { isWaiting, nextWaiting } from '@oakbell/core/marking';
 import { emptying } from '@oakbell/core/edits';
-import { Empty, Fetching, PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
-import { deskKey } from './deskKey.ts';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { CaptionDesk } from '../../kits/captions/index.ts';
+import { HeardEdition, HeardLesson } from '../../kits/player/index.ts';
+import { Room, roomPages, useStayInRoom, type RoomActs } from '../../kits/recorder/index.ts';
+import { call, client, lessonKey, pictureOf, Problem, useLesson, type Lesson } from '../../shared/api/index.ts';
+import { changeLesson } from '../../shared/changing/index.ts';
+import { Empty, Fetching, PageTitle, Show, useKeys, Waiting } from '../../shared/ui/index.ts';
+import { deskKey, type Desk, type Row } from './deskKey.ts';
 import { HandedBack } from './HandedBack.tsx';
-import { MarkSheet } from './MarkSheet.tsx';
+import { isFaulty, MarkSheet, SHEET_KEYS } from './MarkSheet.tsx';
+import { beginPace, onePaced } from './pace.ts';
+import { Queue } from './Queue.tsx';
+import { TakeBack, type LastDone } from './TakeBack.tsx';
+import { useFinishing, type Going } from './useFinishing.ts';
+import { useGoing } from './useGoing.ts';
+import { NotBack } from './NotBack.tsx';
+import { useMarkInk } from './useMarkInk.ts';
 import { useMarks } from './useMarks.ts';
+import { useNear, usePreloaded } from './usePreloaded.ts';
+import { useSilenceOut } from './useSilenceOut.ts';
+import { useOrder } from './useOrder.ts';
 import classes from './Marking.module.css';
 
-/** The queue on the left, the hand-in with pen and voice in the middle, the marks on the right. */
+/** The queue on the left, the hand-in with pen and voice in the middle, rubric and marks on the right. */
 export function MarkingDesk() {
-  const { assignment: id = '', submission } = useParams();
+  const { assignment: id = '' } = useParams();
   const desk = useQuery({
     queryKey: deskKey(id),
     queryFn: () => call(client.GET('/api/marking/{id}', { params: { path: { id } } })),
   });
   return (
     <Show of={desk} what="Opening the marking desk">
-      {(data) => {
-        const open =
-          data.queue.find((row) => row.submissionId === submission) ??
-          data.queue.find((row) => row.state === 'handed-in') ??
-          data.queue[0];
-        return (
-          <div className={classes.desk}>
-            <PageTitle>{`Marking · ${data.title}`}</PageTitle>
-            <nav className={classes.queue} aria-label="Hand-ins">
-              <Link to="/marking">All piles</Link>
-              <Title order={1} className={classes.heading}>
-                {data.title}
-              </Title>
-              <Text size="sm" c="dimmed">
-                {data.className} · {data.queue.length} of {data.learners} handed in
-              </Text>
-              {data.worksheet && <Link to={`/marking/${id}/worksheets`}>Look on at the worksheets</Link>}
-              <ol>
-                {data.queue.map((row) => (
-                  <QueueRow
-                    key={row.submissionId}
-                    row={row}
-                    current={row === open}
-                    to={`/marking/${id}/${row.submissionId}`}
-                  />
-                ))}
-              </ol>
-            </nav>
-            {open ? (
-              <Opened key={`${open.submissionId} ${open.times}`} desk={data} row={open} />
-            ) : (
-              <div className="ob-page">
-                <Empty title="Nobody has handed in yet">
-                  {data.worksheet
-                    ? 'The first worksheet opens here as soon as it is handed in. You can look on while they write.'
-                    : 'The first hand-in opens here as soon as it arrives.'}
-                </Empty>
-              </div>
-            )}
-          </div>
-        );
-      }}
+      {(data) => <DeskWith desk={data} />}
     </Show>
   );
 }
 
-function QueueRow({
-  row,
-  current,
-  to,
-}: {
-  readonly row: Api['QueueRowDto'];
-  readonly current: boolean;
-  readonly to: string;
-}) {
-  const state =
-    row.state === 'handed-in'
-      ? 'waiting'
-      : row.heardAt
-        ? `heard ${Math.round((row.heardShare ?? 0) * 100)} %`
-        : 'handed back';
-  return (
-    <li>
-      <Link to={to} className={classes.queueRow} aria-current={current ? 'page' : undefined}>
-        <bdi>{row.learnerName}</bdi>
-        <Text size="sm" component="span" c="dimmed">
-          {state}
-          {row.late ? ' · late' : ''}
-          {row.points === null ? '' : ` · ${row.points} points`}
-          {row.replies === 0 ? '' : ` · ${row.replies === 1 ? 'a reply waits' : `${row.replies} replies wait`}`}
-        </Text>
-      </Link>
-    </li>
-  );
-}
-
-function Opened({ desk, row }: { readonly desk: Api['MarkingDeskDto']; readonly row: Api['QueueRowDto'] }) {
+function DeskWith({ desk }: { readonly desk: Desk }) {
+  const { submission } = useParams();
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const lesson = useLesson(row.feedbackLessonId ?? '');
-  const [running, setRunning] = useState(false);
-  /** A spoken answer is heard first. */
-  const [listening, setListening] = useState(true);
-  const [inRoom, setInRoom] = useStayInRoom(lesson.data && lesson.data.edits.segments.length > 0);
-  const refresh = () => queries.invalidateQueries({ queryKey: deskKey(desk.assignmentId) });
-  const marks = useMarks(row, desk.points, () => void refresh());
-  const afterHandBack = (next: string | null) => {
-    void refresh();
+  const ordered = useOrder(desk);
+  const { all } = ordered;
+  const [last, setLast] = useState<LastDone | null>(null);
+  const forget = useCallback(() => setLast(null), []);
+  const id = desk.assignmentId;
+  useEffect(() => beginPace(id), [id]);
+  const open =
+    all.find((row) => row.submissionId === submission) ?? all.find((row) => isWaiting(row)) ?? all[0] ?? null;
+  const refresh = () => {
+    void queries.invalidateQueries({ queryKey: deskKey(id) });
+    void queries.invalidateQueries({ queryKey: ['marking'], exact: true });
     void queries.invalidateQueries({ queryKey: ['today'] });
-    navigate(`/marking/${desk.assignmentId}${next ? `/${next}` : ''}`);
   };
-  const sheet = (
-    <MarkSheet
-      marks={marks}
-      desk={desk}
-      row={row}
-      spoken={(lesson.data?.edits.segments.length ?? 0) > 0}
-      running={running}
-      onHandedBack={afterHandBack}
-    />
-  );
-  if (!lesson.data) return <Fetching of={[lesson]} what="Opening the hand-in" />;
-  if (lesson.data.pages.length === 0) {
-    const failed = lesson.data.importing?.state === 'failed';
-    return (
-      <div className={classes.plain}>
-        {failed ? (
-          <Text role="alert">
-            {lesson.data.importing?.failureText} <bdi>{row.learnerName}</bdi> can try again, or hand in another file.
-          </Text>
-        ) : (
-          <Waiting what="Drawing the pages of the hand-in" />
-        )}
-        {sheet}
-      </div>
-    );
-  }
-  if (row.state === 'handed-back')
-    return <HandedBack row={row} lesson={lesson.data} desk={desk} onCorrected={() => void refresh()} />;
-  if (!inRoom) {
-    return (
-      <div className={classes.hall}>
-        <HeardLesson lesson={lesson.data} />
-        <div className={classes.beside}>
-          {sheet}
-          <Button variant="subtle" color="var(--ob-hall-text)" onClick={() => void takeOut(lesson.data)}>
-            Speak again instead
-          </Button>
-        </div>
-      </div>
-    );
-  }
-  if (row.kind === 'spoken' && listening) {
-    return (
-      <div className={classes.hall}>
-        {row.answerEditionId ? (
-          <HeardEdition id={row.answerEditionId} />
-        ) : (
-          <Waiting what="The spoken answer is being made ready" />
-        )}
-        <div className={classes.beside}>
-          <Text>
-            {desk.makers === null
-              ? 'A spoken answer. Listen first; then speak on it, or write below.'
-              : 'A small lesson. Watch it first; then speak on it, or write below.'}
-          </Text>
-          <Button onClick={() => setListening(false)}>Speak on it</Button>
-          {sheet}
-        </div>
-      </div>
-    );
-  }
+  const onBack = (row: Row, { how, undo }: Going) => {
+    onePaced(id);
+    refresh();
+    setLast({ name: row.learnerName, how, undo: () => undo().finally(refresh) });
+  };
+  const { going, failed, follow, forget: isSeen } = useGoing(onBack);
+  // What is on its way back waits no more.
+  const staying = all.filter((row) => row === open || !going.has(row.submissionId));
+  const next = open && nextWaiting(staying, open.submissionId);
+  usePreloaded(next);
+  const near = useNear();
+  const goTo = (row: Pick<Row, 'submissionId'> | null | undefined) =>
+    row ? void navigate(`/marking/${id}/${row.submissionId}`) : (false as const);
+  useKeys({
+    n: () => goTo(next),
+    v: () => goTo(all[all.findIndex((row) => row === open) - 1]),
+  });
+  const onGoing = (row: Row, one: Going) => {
+    follow(row, one);
+    if (next) goTo(next);
+  };
   return (
-    <div className={classes.room}>
-      <Room
-        lessonId={lesson.data.id}
-        title={row.learnerName}
-        pages={roomPages(lesson.data)}
-        pictureAddress={pictureOf(lesson.data.id)}
-        earlierInk={() => []}
-        onFinished={() => undefined}
-        onRunning={setRunning}
-        onKeep={() => {
-          // At once where what was spoken is known already: nothing is typed into a sheet that is about to move.
-          if (lesson.data.edits.segments.length > 0) setInRoom(false);
-          else void lesson.refetch().then(() => setInRoom(false));
-        }}
-        onRecordAgain={async () => {
-          const { data } = await lesson.refetch();
-          if (data) await takeOut(data);
-        }}
-        beside={
+    <div className={classes.desk}>
+      <PageTitle>{`Marking · ${desk.title}`}</PageTitle>
+      <Queue
+        desk={desk}
+        ordered={ordered}
+        open={open}
+        going={going}
+        onNear={near}
+        last={
           <>
-            {row.kind === 'spoken' && (
-              <Button variant="default" onClick={() => setListening(true)}>
-                Hear the answer again
-              </Button>
-            )}
-            {sheet}
+            {failed.map((one) => (
+              <NotBack key={one.row.submissionId} failed={one} assignmentId={id} onSeen={isSeen} />
+            ))}
+            {last && <TakeBack last={last} onGone={forget} />}
           </>
         }
       />
+      {open ? (
+        <Opened
+          key={`${open.submissionId} ${open.times}`}
+          desk={desk}
+          row={open}
+          isLast={next === null}
+          onGoing={(one) => onGoing(open, one)}
+        />
+      ) : (
+        <div className="ob-page">
+          <Empty title="Nobody has handed in yet">
+            {desk.worksheet
+              ? 'The first worksheet opens here as soon as it is handed in. You can look on while they write.'
+              : 'The first hand-in opens here as soon as it arrives.'}
+          </Empty>
+        </div>
+      )}
     </div>
   );
+}
 
+interface OpenedProps {
+  readonly desk: Desk;
+  readonly row: Row;
+  /** No other one waits. */
+  readonly isLast: boolean;
+  readonly onGoing: (going: Going) => void;
+}
+
+function Opened({ desk, row, isLast, onGoing }: OpenedProps) {
+  const queries = useQueryClient();
+  const lesson = useLesson(row.feedbackLessonId ?? '');
+  const [running, setRunning] = useState(false);
+  /** Something was begun to be recorded here. */
+  const [begun, setBegun] = useState(false);
+  const [room, setRoom] = useState<RoomActs | null>(null);
+  /** A spoken answer is heard first. */
+  const [listening, setListening] = useState(true);
+  const [captioning, setCaptioning] = useState(false);
+  const [inRoom, setInRoom] = useStayInRoom(lesson.data && lesson.data.edits.segments.length > 0);
+  const refresh = () => queries.invalidateQueries({ queryKey: deskKey(desk.assignmentId) });
+  const marks = useMarks(row, desk.points, () => void refresh());
+  const ink = useMarkInk(row);
+  const spoken = (lesson.data?.edits.segments.length ?? 0) > 0;
+  const silence = useSilenceOut();
+  /** What was recorded is part of the feedback before it goes: nobody hands back a voice that was lost on the way. */
+  const settled = async () => {
+    const unsaved = await ink.save();
+    // What was written goes with it, or nothing goes.
+    if (unsaved) throw unsaved;
+    if (!begun) return;
+    const { data } = await lesson.refetch();
+    if (data && data.edits.segments.length > 0) return silence.leaveOut(data);
+    throw new Problem(
+      0,
+      'not-recorded',
+      'What you said is not part of the feedback yet, so nothing was handed back. Look at the recording first.',
+    );
+  };
+  const finish = useFinishing({
+    row,
+    marks,
+    running,
+    settled,
+    onGoing,
+    // Whoever goes nowhere sees what becomes of it here; what has to be mended or asked about first is, before they go.
+    stays: isLast || isFaulty(desk, marks.draft) || marks.others !== null || (row.needsCaptions && (spoken || begun)),
+  });
   /** Takes what was spoken out of the feedback; it stays in its history. */
-  async function takeOut(now: Lesson): Promise<void> {
+  const takeOut = async (now: Lesson) => {
     const edits = emptying(now.edits);
     if (edits.length > 0) await changeLesson(queries, now, { do: edits });
     await queries.invalidateQueries({ queryKey: lessonKey(now.id) });
+    // Nothing that was said is waited for any more.
+    setBegun(false);
     setInRoom(true);
-  }
+  };
+  if (!lesson.data || !ink.before)
+    return row.firstPicture !== null && !lesson.error && !ink.fetched.error ? (
+      <FirstPage row={row} />
+    ) : (
+      <Fetching of={[lesson, ink.fetched]} what="Opening the hand-in" />
+    );
+  if (row.state === 'handed-back')
+    return <HandedBack row={row} lesson={lesson.data} desk={desk} onCorrected={() => void refresh()} />;
+  const hears = row.kind === 'spoken' && listening;
+  const isDrawn = lesson.data.pages.length > 0;
+  return (
+    <div className={classes.work}>
+      {!isDrawn ? (
+        <NotDrawn lesson={lesson.data} name={row.learnerName} />
+      ) : captioning ? (
+        <CaptionDesk
+          lesson={lesson.data}
+          foot={
+            <Button variant="default" onClick={() => setCaptioning(false)}>
+              Back to the hand-in
+            </Button>
+          }
+        />
+      ) : !inRoom ? (
+        <div className={classes.heard}>
+          <HeardLesson lesson={lesson.data} />
+        </div>
+      ) : hears ? (
+        <div className={classes.heard}>
+          {row.answerEditionId ? (
+            <HeardEdition id={row.answerEditionId} />
+          ) : (
+            <Waiting what="The spoken answer is being made ready" />
+          )}
+        </div>
+      ) : (
+        <div className={classes.room}>
+          <Room
+            lessonId={lesson.data.id}
+            title={row.learnerName}
+            pages={roomPages(lesson.data)}
+            pictureAddress={pictureOf(lesson.data.id)}
+            earlierInk={() => []}
+            before={ink.before}
+            moreKeys={SHEET_KEYS}
+            onActs={setRoom}
+            onFinished={() => undefined}
+            onRunning={(on) => {
+              setRunning(on);
+              if (on) setBegun(true);
+            }}
+            onKeep={() => void lesson.refetch().then(() => setInRoom(false))}
+            onRecordAgain={async () => {
+              const { data } = await lesson.refetch();
+              if (data) await takeOut(data);
+            }}
+          />
+        </div>
+      )}
+      {/* It stays where it is whatever is done beside it: nobody's typing is moved. */}
+      <div className={classes.sheetPlace}>
+        {isDrawn && !inRoom && (
+          <Button variant="default" onClick={() => void takeOut(lesson.data)}>
+            Speak again instead
+          </Button>
+        )}
+        {isDrawn && inRoom && row.kind === 'spoken' && <Answer desk={desk} isHeard={hears} onHear={setListening} />}
+        <MarkSheet
+          marks={marks}
+          ink={ink}
+          desk={desk}
+          row={row}
+          spoken={spoken}
+          running={running}
+          finish={finish}
+          room={room}
+          onCaptions={() =>
+            void lesson.refetch().then(() => {
+              setInRoom(false);
+              setCaptioning(true);
+            })
+          }
+          silence={silence}
+        />
+      </div>
+    </div>
+  );
+}
+
+/** Its first page is there before all that is needed to write on it. */
+const FirstPage = ({ row }: { readonly row: Row }) => (
+  <div className={classes.work} role="status" aria-label="Opening the hand-in">
+    <div className={classes.firstPage}>
+      <img data-first-page src={pictureOf(row.feedbackLessonId ?? '')(row.firstPicture ?? '')} alt="" />
+    </div>
+    <div className={classes.sheetPlace} />
+  </div>
+);
+
+/** A hand-in whose pages are not there: still being drawn, or they could not be. */
+function NotDrawn({ lesson, name }: { readonly lesson: Lesson; readonly name: string }) {
+  return (
+    <div className={classes.plain}>
+      {lesson.importing?.state === 'failed' ? (
+        <Text role="alert">
+          {lesson.importing.failureText} <bdi>{name}</bdi> can try again, or hand in another file.
+        </Text>
+      ) : (
+        <Waiting what="Drawing the pages of the hand-in" />
+      )}
+    </div>
+  );
+}
+
+/** What was answered aloud is heard first, and as often as one likes. */
+function Answer({
+  desk,
+  isHeard,
+  onHear,
+}: {
+  readonly desk: Desk;
+  readonly isHeard: boolean;
+  readonly onHear: (on: boolean) => void;
+}) {
+  if (!isHeard)
+    return (
+      <Button variant="default" onClick={() => onHear(true)}>
+        Hear the answer again
+      </Button>
+    );
+  return (
+    <>
+      <Text>
+        {desk.makers === null
+          ? 'A spoken answer. Listen first; then speak on it, or write below.'
+          : 'A small lesson. Watch it first; then speak on it, or write below.'}
+      </Text>
+      <Button onClick={() => onHear(false)}>Speak on it</Button>
+    </>
+  );
 }

@@ -1,3 +1,4 @@
+import { sameChoices } from '@oakbell/core/marking';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import {
   browserShelf,
@@ -12,21 +13,26 @@ import {
   type Api,
 } from '../../shared/api/index.ts';
 
-/** What is typed: points as they are written, and a comment. */
+/** What is typed and chosen: points as they are written, words, and how the lines of the rubric are filled. */
 export interface MarkDraft {
   readonly points: string;
   readonly comment: string;
+  /** Why the points are other than what the rubric comes to. */
+  readonly reason: string;
+  readonly rubric: Api['RubricMarksDto'] | null;
 }
 /** A draft in this browser, with the marks that were seen when it was typed. */
 interface KeptDraft extends MarkDraft {
   readonly revision: number;
 }
 /** What somebody else gave for the same hand-in meanwhile. */
-export interface Others {
-  readonly by: string;
-  readonly points: number | null;
-  readonly comment: string;
-  readonly revision: number;
+export type Others = Api['MarkingDto'] & { readonly by: string; readonly revision: number };
+/** Whether it goes without captions to whoever needs them, and what has to end before it goes. */
+interface Wanted extends Pick<Api['GivenMarksDto'], 'withoutCaptions'> {
+  readonly settled: () => Promise<void>;
+}
+interface Finish extends Pick<Wanted, 'settled'> {
+  readonly send: (body: Api['GivenMarksDto'], header: ActKey) => Promise<unknown>;
 }
 export type MarkState = 'saved' | 'typing' | 'saving' | 'away' | 'refused';
 /** What is known at this moment, between two drawings. */
@@ -35,6 +41,8 @@ interface Now {
   revision: number;
   saved: MarkDraft;
   going: Promise<boolean> | null;
+  /** It is being handed back, or kept as ready: all that is typed goes with that. */
+  finishing: boolean;
   /** What was sent and not answered. */
   unanswered: { readonly body: Api['GivenMarksDto']; readonly draft: MarkDraft; readonly header: ActKey } | null;
 }
@@ -74,6 +82,7 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
     saved: draftOf(row),
     going: null,
     unanswered: null,
+    finishing: false,
   });
   const told = useRef(onSaved);
   useEffect(() => {
@@ -85,7 +94,8 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
     const points = most === null ? null : pointsIn(now.current.draft.points, most);
     if (points === 'wrong') return null;
     const revision = Math.max(now.current.revision, made.get(row.submissionId) ?? 0);
-    return { points, comment: now.current.draft.comment, times, revision };
+    const { comment, reason, rubric } = now.current.draft;
+    return { points, comment, reason, rubric, times, revision };
   }, [most, times, row.submissionId]);
 
   /** Sends what is typed, or what was sent before and not answered: under its own key, so that it is done once. */
@@ -108,6 +118,7 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
 
   /** Saves what is typed, after what is being saved; whether nothing is left to save. */
   const save = useCallback(async (): Promise<boolean> => {
+    if (now.current.finishing) return false;
     await now.current.going;
     if (same(now.current.draft, now.current.saved) && !now.current.unanswered) return true;
     if (!given()) return false;
@@ -135,7 +146,10 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
     return going.finally(() => (now.current.going = null));
   }, [given, name, sendNext, row.submissionId]);
 
-  const write = (next: MarkDraft) => {
+  /** Changes what is typed, and leaves the rest as it is. */
+  const write = (change: Partial<MarkDraft>) => {
+    const next = { ...now.current.draft, ...change };
+    now.current.draft = next;
     setDraft(next);
     setState('typing');
     browserShelf.write(name, JSON.stringify({ ...next, revision: now.current.revision } satisfies KeptDraft));
@@ -149,29 +163,60 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
   // Who goes away leaves nothing behind that was typed.
   useEffect(() => () => void save(), [save]);
 
-  /** Hands back with what is typed, in one act. @throws Problem */
-  const handBack = async (): Promise<string | null> => {
+  /**
+   * Sends what is typed together with what is to become of it, in one act, once what it stands on is settled. It goes on
+   * where this hand-in is left meanwhile. @throws Problem
+   */
+  const finish = async ({ settled, send }: Finish): Promise<void> => {
+    now.current.finishing = true;
+    try {
+      await settled();
+      await sendWhole(send);
+    } finally {
+      now.current.finishing = false;
+    }
+  };
+  const sendWhole = async (send: Finish['send']): Promise<void> => {
     await now.current.going;
     if (now.current.unanswered) await sendNext();
     const body = given();
     if (!body) throw new Problem(0, 'not-valid', `Points are a number from 0 to ${most}.`);
-    const path = { id: row.submissionId };
-    const { next } = await once((header) =>
-      call(client.POST('/api/marking/hand-ins/{id}/hand-back', { params: { path, header }, body })),
-    ).catch((problem: unknown) => {
+    await once((header) => send(body, header)).catch((problem: unknown) => {
       if (problem instanceof Problem && problem.code === 'marked-meanwhile') setOthers(othersIn(problem));
       throw problem;
     });
-    now.current.saved = now.current.draft;
+    made.set(row.submissionId, body.revision + 1);
+    Object.assign(now.current, { saved: now.current.draft, revision: body.revision + 1 });
     browserShelf.remove(name);
-    return next;
   };
+  const path = { id: row.submissionId };
+  /** Hands back with what is typed. @throws Problem */
+  const handBack = ({ settled, ...how }: Wanted) =>
+    finish({
+      settled,
+      send: (body, header) =>
+        call(
+          client.POST('/api/marking/hand-ins/{id}/hand-back', { params: { path, header }, body: { ...body, ...how } }),
+        ),
+    });
+  /** Says that it is done, and is handed back with others; or that it is not after all. @throws Problem */
+  const setReady = (ready: boolean, { settled, ...how }: Wanted) =>
+    finish({
+      settled,
+      send: (body, header) =>
+        call(
+          client.PUT('/api/marking/hand-ins/{id}/ready', {
+            params: { path, header },
+            body: { ...body, ...how, ready },
+          }),
+        ),
+    });
   /** Says which of the two marks is to count. */
   const settle = (whose: 'mine' | 'theirs') => {
     if (!others) return;
     now.current.revision = others.revision;
     if (whose === 'theirs') {
-      const theirs = { points: others.points === null ? '' : String(others.points), comment: others.comment };
+      const theirs = draftOf(others);
       Object.assign(now.current, { draft: theirs, saved: theirs });
       setDraft(theirs);
       setState('saved');
@@ -180,25 +225,43 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
     setFailure(null);
     setOthers(null);
   };
-  return { draft, write, state, savedAt, failure, others, settle, handBack };
+  return { draft, write, state, savedAt, failure, others, settle, handBack, setReady };
 }
 export type Marks = ReturnType<typeof useMarks>;
 
-const draftOf = ({ points, comment }: Pick<Api['QueueRowDto'], 'points' | 'comment'>): MarkDraft => ({
+/** Marks as they are typed. */
+export const draftOf = ({
+  points,
+  comment,
+  reason = '',
+  rubric = null,
+}: Pick<Api['MarkingDto'], 'points' | 'comment'> & Partial<Api['MarkingDto']>): MarkDraft => ({
   points: points === null ? '' : String(points),
   comment,
+  reason,
+  rubric,
 });
-const same = (a: MarkDraft, b: MarkDraft): boolean => a.points === b.points && a.comment === b.comment;
+const same = (a: MarkDraft, b: MarkDraft): boolean =>
+  a.points === b.points &&
+  a.comment === b.comment &&
+  a.reason === b.reason &&
+  a.rubric?.versionId === b.rubric?.versionId &&
+  sameChoices(a.rubric?.choices ?? [], b.rubric?.choices ?? []);
 
 function keptIn(name: string): KeptDraft | null {
-  try {
-    return JSON.parse(browserShelf.read(name) ?? 'null') as KeptDraft | null;
-  } catch {
-    return null;
-  }
+  const kept = browserShelf.readJson(name) as Partial<KeptDraft> | null;
+  // What an earlier version of this page kept has neither reason nor rubric.
+  return kept && { points: '', comment: '', reason: '', rubric: null, revision: 0, ...kept };
 }
 
 function othersIn({ extra }: Problem): Others {
-  const { by = 'Somebody', points = null, comment = '', revision = 0 } = extra as Partial<Others>;
-  return { by, points, comment, revision };
+  const {
+    by = 'Somebody',
+    points = null,
+    comment = '',
+    reason = '',
+    rubric = null,
+    revision = 0,
+  } = extra as Partial<Others>;
+  return { by, points, comment, reason, rubric, revision };
 }

@@ -4,10 +4,14 @@ import { speakOver } from '@oakbell/core/edits';
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import type { SegmentPlayer } from '../../kits/player/index.ts';
-import { MICROPHONE_WORDS, TakeRecorder, type MicrophoneFault } from '../../kits/recorder/index.ts';
+import {
+  MICROPHONE_WORDS,
+  rememberedMicrophone,
+  TakeRecorder,
+  type MicrophoneFault,
+} from '../../kits/recorder/index.ts';
 import classes from './Polish.module.css';
 import { newId, type Polish } from './usePolish.ts';
-import { browserShelf } from '../../shared/api/index.ts';
 
 interface Props {
   readonly polish: Polish;
@@ -45,7 +49,7 @@ export function SpeakOver({ polish, range, onTimeline, player, onDone }: Props) 
       takeOver: false,
       aside: true,
     };
-    void TakeRecorder.listen(setup, browserShelf.read('oakbell.microphone')).then((made) => {
+    void TakeRecorder.listen(setup, rememberedMicrophone()).then((made) => {
       if (typeof made === 'string') return setState({ kind: 'failed', words: wordsFor(made) });
       if (left) return made.close();
       recorder.current = made;

@@ -4,6 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
 import { call, client, type Api } from '../../shared/api/index.ts';
 import { dueDistance, Empty, ManyRows, PageTitle, Show, whenText } from '../../shared/ui/index.ts';
+import { useKeptWorks } from './keeping/useKeptWorks.ts';
 import { JoinClass } from './JoinClass.tsx';
 import { standingWords } from './NotOpen.tsx';
 import classes from './Watch.module.css';
@@ -24,6 +25,7 @@ export function DeskPage() {
   const [search, setSearch] = useSearchParams();
   const list = LISTS.find((one) => one.key === search.get('list')) ?? LISTS[0];
   const desk = useQuery({ queryKey: ['desk'], queryFn: () => call(client.GET('/api/desk')) });
+  const kept = new Set(useKeptWorks().data?.map((work) => work.assignmentId));
   return (
     <div className="ob-page">
       <PageTitle>{list.name}</PageTitle>
@@ -39,7 +41,11 @@ export function DeskPage() {
                 {list.key === 'desk' ? 'When a teacher gives you something, it is here.' : ''}
               </Empty>
             );
-          return <ManyRows rows={shown}>{(item) => <DeskRow key={item.assignmentId} item={item} />}</ManyRows>;
+          return (
+            <ManyRows rows={shown}>
+              {(item) => <DeskRow key={item.assignmentId} item={item} isKept={kept.has(item.assignmentId)} />}
+            </ManyRows>
+          );
         }}
       </Show>
       {list.key === 'desk' && (
@@ -52,7 +58,7 @@ export function DeskPage() {
   );
 }
 
-function DeskRow({ item }: { readonly item: Api['DeskItemDto'] }) {
+function DeskRow({ item, isKept }: { readonly item: Api['DeskItemDto']; readonly isKept: boolean }) {
   const to = item.state === 'feedback' ? `/feedback/${item.assignmentId}` : `/desk/${item.assignmentId}`;
   const late = item.state === 'to-do' && new Date(item.dueAt) < new Date();
   return (
@@ -62,6 +68,7 @@ function DeskRow({ item }: { readonly item: Api['DeskItemDto'] }) {
           <span className={classes.deskTitle}>{item.title}</span>
           <Text size="sm" c="dimmed" component="span">
             <bdi>{item.className}</bdi> · <bdi>{item.teacherName}</bdi>
+            {isKept && ' · kept on this device'}
           </Text>
         </span>
         <span className={classes.deskFacts}>
@@ -85,7 +92,8 @@ function lengthOf({ lessons, length }: Api['DeskItemDto']): string {
   return `${lessons.length > 1 ? `${lessons.length} lessons, ` : ''}${timeText(micros(length))} min`;
 }
 
-function factOf({ state, share, dueAt }: Api['DeskItemDto']): string {
+function factOf({ state, excused, share, dueAt }: Api['DeskItemDto']): string {
+  if (excused && state === 'finished') return 'You are excused';
   if (state === 'feedback') return 'Feedback to hear';
   if (state === 'handed-in') return 'Handed in';
   if (share > 0) return `${Math.round(share * 100)} % watched`;

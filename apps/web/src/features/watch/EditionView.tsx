@@ -5,6 +5,8 @@ import { micros, timeText, ZERO, type Micros, type TimeRange } from '@oakbell/co
 import { coveredLength, leftOut, type RangeSet } from '@oakbell/core/intervals';
 import { watchPath } from '@oakbell/core/opening';
 import {
+  IconBadgeCc,
+  IconDots,
   IconLink,
   IconMaximize,
   IconMinimize,
@@ -12,7 +14,7 @@ import {
   IconVolume,
   IconVolumeOff,
 } from '@tabler/icons-react';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import {
   editionPicture,
   editionPlayer,
@@ -22,16 +24,22 @@ import {
   usePlayerTime,
   usePlayerView,
   type Edition,
+  type SegmentPlayer,
 } from '../../kits/player/index.ts';
 import { Timeline } from '../../kits/timeline/index.ts';
 import { useScreenCovered } from '../../shared/api/index.ts';
 import { AskRow, usePins } from './asking/AskRow.tsx';
 import type { AskedOf } from './asking/useQuestions.ts';
-import { copyText, IconAction, KeyHelp, useKeys, type KeyLine } from '../../shared/ui/index.ts';
+import { Captions, useCaptionsOn } from './Captions.tsx';
+import { useDataUse } from './more/dataUse.ts';
+import { copyText, IconAction, KeyHelp, useKeys, Waiting, type KeyLine } from '../../shared/ui/index.ts';
 import { useSpeedKept } from './useSpeedKept.ts';
 import { useReports } from './useReports.ts';
 import type { Telling } from './watchReports.ts';
 import classes from './Watch.module.css';
+
+/** What is wanted now and then is loaded then. */
+const MoreRow = lazy(async () => ({ default: (await import('./more/MoreRow.tsx')).MoreRow }));
 
 const TEN_SECONDS = 10_000_000;
 
@@ -44,6 +52,7 @@ const KEYS: readonly KeyLine[] = [
   ['M', 'Sound off and on'],
 ];
 const LINK_KEY: KeyLine = ['L', 'Copy a link from here'];
+const CAPTION_KEY: KeyLine = ['T', 'Captions on and off'];
 const ASK_KEY: KeyLine = ['Q', 'Ask about this moment'];
 
 const STATE_WORDS = {
@@ -69,6 +78,7 @@ export function EditionView({
   asked = null,
   ending = null,
   onTold,
+  below,
 }: {
   readonly edition: Edition;
   /** Where it begins; where the learner stopped last time when that is the beginning. */
@@ -83,6 +93,8 @@ export function EditionView({
   readonly ending?: Ending | null | undefined;
   /** Called once more of it was counted. */
   readonly onTold?: (() => void) | undefined;
+  /** What stands below it and follows what is played. */
+  readonly below?: ((player: SegmentPlayer) => ReactNode) | undefined;
 }) {
   const [player] = useState(() => playerAt(edition, at));
   useEffect(() => () => player.pause(), [player]);
@@ -92,15 +104,18 @@ export function EditionView({
     if (isCovered) player.pause();
   }, [isCovered, player]);
   return (
-    <Playing
-      edition={edition}
-      player={player}
-      seen={seen}
-      telling={telling}
-      linked={linked}
-      asked={asked}
-      ending={ending}
-    />
+    <>
+      <Playing
+        edition={edition}
+        player={player}
+        seen={seen}
+        telling={telling}
+        linked={linked}
+        asked={asked}
+        ending={ending}
+      />
+      {below?.(player)}
+    </>
   );
 }
 
@@ -121,7 +136,9 @@ interface PlayingProps {
 }
 
 function Playing({ edition, player, seen, telling, linked, asked, ending }: PlayingProps) {
-  const { lesson, peaks } = edition;
+  const { lesson, peaks, captions } = edition;
+  const [isCaptioned, toggleCaptions] = useCaptionsOn();
+  const hasCaptions = captions.length > 0;
   const view = usePlayerView(player);
   const time = usePlayerTime(player);
   const play = useRef<HTMLButtonElement>(null);
@@ -147,6 +164,7 @@ function Playing({ edition, player, seen, telling, linked, asked, ending }: Play
     );
   useKeys({
     ...(linked ? { l: link } : {}),
+    ...(hasCaptions ? { t: toggleCaptions } : {}),
     ' ': () => player.toggle(),
     ArrowLeft: () => jump(-TEN_SECONDS),
     ArrowRight: () => jump(TEN_SECONDS),
@@ -173,6 +191,12 @@ function Playing({ edition, player, seen, telling, linked, asked, ending }: Play
   const [begun, setBegun] = useState(false);
   if (view.state === 'playing' && !begun) setBegun(true);
   const pins = usePins(asked, begun);
+  const [use, setUse] = useDataUse();
+  const [isMore, setMore] = useState(false);
+  const turns = useMemo(
+    () => (use === 'sound' ? lesson.turns.map((one) => ({ ...one, small: null })) : lesson.turns),
+    [lesson.turns, use],
+  );
   const rest = ending && restOf(seen, lesson.programme.length, ending.watchedPercent);
   const watchRest = () => {
     if (rest) player.seek(rest.start);
@@ -189,13 +213,17 @@ function Playing({ edition, player, seen, telling, linked, asked, ending }: Play
       data-asked={asked !== null || undefined}
     >
       <div className={classes.stage} style={{ aspectRatio: `1600 / ${shapeOf(edition)}` }}>
-        <LessonStage
-          lesson={lesson}
-          player={player}
-          films={edition.films}
-          pictureAddress={editionPicture}
-          onClick={() => player.toggle()}
-        />
+        {use === 'sound' ? (
+          <Text className={classes.heardOnly}>{`${lesson.turns[upAt]?.name ?? ''} · only the voice is fetched`}</Text>
+        ) : (
+          <LessonStage
+            lesson={lesson}
+            player={player}
+            {...(use === 'all' ? { films: edition.films } : {})}
+            pictureAddress={editionPicture}
+            onClick={() => player.toggle()}
+          />
+        )}
         {idle && (
           <div className={classes.begin}>
             {view.state === 'ended' && ending && (rest ? <WatchRest rest={rest} onWatch={watchRest} /> : ending.next)}
@@ -215,6 +243,7 @@ function Playing({ edition, player, seen, telling, linked, asked, ending }: Play
           </Text>
         )}
       </div>
+      {hasCaptions && isCaptioned && <Captions cues={captions} time={time} />}
       <p className="ob-hidden" role="status">
         {`${STATE_WORDS[view.state]}. ${lesson.turns[upAt]?.name ?? ''}`}
       </p>
@@ -235,7 +264,7 @@ function Playing({ edition, player, seen, telling, linked, asked, ending }: Play
         label="Time in the lesson"
         length={lesson.programme.length}
         peaks={peaks}
-        turns={lesson.turns}
+        turns={turns}
         ink={lesson.ink}
         seen={seen}
         pins={pins}
@@ -250,15 +279,35 @@ function Playing({ edition, player, seen, telling, linked, asked, ending }: Play
           playRef={play}
           more={
             <>
-              <KeyHelp hall lines={[...KEYS, ...(linked ? [LINK_KEY] : []), ...(asked ? [ASK_KEY] : [])]} />
+              <KeyHelp
+                hall
+                lines={[
+                  ...KEYS,
+                  ...(linked ? [LINK_KEY] : []),
+                  ...(hasCaptions ? [CAPTION_KEY] : []),
+                  ...(asked ? [ASK_KEY] : []),
+                ]}
+              />
               <IconAction hall label={hushed ? 'Sound on' : 'Sound off'} keyText="M" onClick={hush}>
                 {hushed ? <IconVolumeOff /> : <IconVolume />}
               </IconAction>
+              {hasCaptions && (
+                <IconAction hall label="Captions" keyText="T" pressed={isCaptioned} onClick={toggleCaptions}>
+                  <IconBadgeCc />
+                </IconAction>
+              )}
               {linked && (
                 <IconAction hall label="Copy a link from here" keyText="L" onClick={link}>
                   <IconLink />
                 </IconAction>
               )}
+              <IconAction
+                hall
+                label={isMore ? 'Less' : 'Less data, print, all in words'}
+                onClick={() => setMore((open) => !open)}
+              >
+                <IconDots />
+              </IconAction>
               {document.fullscreenEnabled && (
                 <IconAction
                   hall
@@ -273,6 +322,11 @@ function Playing({ edition, player, seen, telling, linked, asked, ending }: Play
           }
         />
       </div>
+      {isMore && (
+        <Suspense fallback={<Waiting what="Opening" />}>
+          <MoreRow edition={edition} player={player} use={use} onUse={setUse} />
+        </Suspense>
+      )}
       {asked && <AskRow edition={edition} player={player} of={asked} />}
       {lesson.hasChapters && (
         <nav aria-label="Chapters" className={classes.chapters}>
@@ -290,7 +344,7 @@ function Playing({ edition, player, seen, telling, linked, asked, ending }: Play
         </nav>
       )}
       <nav aria-label="Pages" className={classes.strip}>
-        {lesson.turns.map((one, i) => (
+        {turns.map((one, i) => (
           <button
             key={i}
             type="button"

@@ -2,53 +2,95 @@ import { Stack, Text, Title } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
 import { useEdition } from '../../kits/player/index.ts';
-import { call, client } from '../../shared/api/index.ts';
+import { RubricLines } from '../../kits/rubric/index.ts';
+import { call, client, learnMedia, type Api } from '../../shared/api/index.ts';
 import { PageTitle, Show, Waiting, whenText } from '../../shared/ui/index.ts';
 import { EditionView } from './EditionView.tsx';
+import { AnswerBack } from './feedback/AnswerBack.tsx';
+import { SpokenRubric } from './feedback/SpokenRubric.tsx';
+import { WrittenPages } from './feedback/WrittenPages.tsx';
 import classes from './Watch.module.css';
 
-/** What came back: the teacher's voice and pen on the learner's own work, points and words. */
+type Feedback = Api['FeedbackDto'];
+
+/** What came back: the teacher's voice and pen on the learner's own work, rubric, points and words. */
 export function FeedbackPage() {
   const { assignment: id = '' } = useParams();
   const feedback = useQuery({
     queryKey: ['feedback', id],
-    queryFn: () => call(client.GET('/api/assignments/{id}/feedback', { params: { path: { id } } })),
+    queryFn: () =>
+      call(client.GET('/api/assignments/{id}/feedback', { params: { path: { id } } })).then((data) => {
+        if (data.written) learnMedia(data.written);
+        return data;
+      }),
   });
-  const edition = useEdition(feedback.data?.editionId ?? null);
   return (
     <div className={classes.page}>
       <Show of={feedback} what="Opening the feedback">
-        {(data) => (
-          <>
-            <PageTitle>{`Feedback · ${data.title}`}</PageTitle>
-            <Title order={1} className={classes.title}>
-              Feedback: {data.title}
-            </Title>
-            {data.spoken &&
-              (data.editionId === null ? (
-                <Waiting what="The feedback is being made ready" />
-              ) : (
-                <Show of={edition} what="Fetching the feedback">
-                  {(made) => <EditionView edition={made} linked={false} key={made.id} />}
-                </Show>
-              ))}
-            <Stack className={classes.below}>
-              {data.points !== null && (
-                <Text size="lg" fw={700}>
-                  {data.points} of {data.outOf} points
-                </Text>
-              )}
-              {data.comment !== '' && <Text style={{ whiteSpace: 'pre-wrap' }}>{data.comment}</Text>}
-              {data.handedBackAt && (
-                <Text c="dimmed">
-                  Handed back {whenText(data.handedBackAt)}
-                  {data.correctedAt && `. Your teacher corrected points or comment ${whenText(data.correctedAt)}.`}
-                </Text>
-              )}
-            </Stack>
-          </>
-        )}
+        {(data) => <Given assignmentId={id} feedback={data} />}
       </Show>
     </div>
   );
+}
+
+function Given({ assignmentId, feedback }: { readonly assignmentId: string; readonly feedback: Feedback }) {
+  const { title, spoken, editionId, written, points, outOf, comment, handedBackAt, correctedAt } = feedback;
+  const edition = useEdition(editionId);
+  const rubric = rubricOf(feedback);
+  const words = (
+    <Stack className={classes.below}>
+      {points !== null && (
+        <Text size="lg" fw={700}>
+          {points} of {outOf} points
+        </Text>
+      )}
+      {comment !== '' && <Text style={{ whiteSpace: 'pre-wrap' }}>{comment}</Text>}
+      {handedBackAt && (
+        <Text c="dimmed">
+          Handed back {whenText(handedBackAt)}
+          {correctedAt && `. Your teacher corrected the marks ${whenText(correctedAt)}.`}
+        </Text>
+      )}
+    </Stack>
+  );
+  const isHeard = spoken && edition.data !== undefined;
+  return (
+    <>
+      <PageTitle>{`Feedback · ${title}`}</PageTitle>
+      <Title order={1} className={classes.title}>
+        Feedback: {title}
+      </Title>
+      {spoken &&
+        (editionId === null ? (
+          <Waiting what="The feedback is being made ready" />
+        ) : (
+          <Show of={edition} what="Fetching the feedback">
+            {(made) => (
+              <EditionView
+                edition={made}
+                linked={false}
+                key={made.id}
+                below={(player) => (
+                  <>
+                    {words}
+                    {rubric && <SpokenRubric edition={made} player={player} {...rubric} />}
+                    <AnswerBack assignmentId={assignmentId} player={player} />
+                  </>
+                )}
+              />
+            )}
+          </Show>
+        ))}
+      {written && <WrittenPages written={written} />}
+      {!isHeard && words}
+      {!isHeard && rubric && <RubricLines {...rubric} />}
+      {!spoken && <AnswerBack assignmentId={assignmentId} player={null} />}
+    </>
+  );
+}
+
+/** The rubric as it was filled; null where none was. */
+function rubricOf({ rubric, rubricVersion, points, outOf, reason }: Feedback) {
+  if (!rubric || !rubricVersion || rubric.choices.length === 0) return null;
+  return { criteria: rubricVersion.criteria, choices: rubric.choices, points, outOf, reason };
 }

@@ -35,6 +35,7 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
       <Title order={2} mb="xs" ref={heading} tabIndex={-1}>
         {mine.data && !replacing ? 'Handed in' : 'Hand in'}
       </Title>
+      {item.excused && !mine.data && <Text mb="xs">You are excused: nothing has to be handed in.</Text>}
       {!mine.data && !item.workOpen ? (
         <WatchFirst item={item} />
       ) : mine.data && !replacing ? (

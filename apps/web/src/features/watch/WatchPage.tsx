@@ -13,6 +13,8 @@ import classes from './Watch.module.css';
 const HandIn = lazy(async () => ({ default: (await import('./HandIn.tsx')).HandIn }));
 const ClassAnswers = lazy(async () => ({ default: (await import('./ClassAnswers.tsx')).ClassAnswers }));
 
+const KeepHere = lazy(async () => ({ default: (await import('./keeping/KeepHere.tsx')).KeepHere }));
+
 /** One thing on a learner's desk: the lesson first, then what to do. */
 export function WatchPage() {
   const { assignment: id = '' } = useParams();
@@ -59,6 +61,11 @@ export function WatchPage() {
                 {data.extraTime && ' (with your extra time)'}
                 {data.points === null ? '' : ` · up to ${data.points} points`}
               </Text>
+              {data.offline && (
+                <Suspense>
+                  <KeepHere id={id} />
+                </Suspense>
+              )}
               {data.instructions !== '' && (
                 <section aria-label="What to do">
                   <Title order={2}>What to do</Title>

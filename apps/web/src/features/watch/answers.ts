@@ -1,1 +1,2 @@
 export { ClassAnswerPage } from './ClassAnswerPage.tsx';
+export { FeedbackPage } from './FeedbackPage.tsx';

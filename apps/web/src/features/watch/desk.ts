@@ -1,2 +1,3 @@
 export { DeskPage } from './DeskPage.tsx';
+export { freshenKept } from './keeping/keeper.ts';
 export { tellKept } from './keptVisits.ts';

@@ -1,5 +1,6 @@
 import { LATEST_REPORT_MS } from '@oakbell/core/clock';
 import { browserShelf, ownName, WATCHED_HERE } from '../../shared/api/index.ts';
+import type { Play } from './playLog.ts';
 import { watchLine } from './watchLine.ts';
 import { WatchReports, type KeptVisit, type WatchLine } from './watchReports.ts';
 
@@ -53,6 +54,16 @@ export async function tellKept(
     });
   }
   return uncounted;
+}
+
+/** What was watched of an edition here and is not told yet: what was played, and where it was left last. Null for nothing. */
+export function untoldOf(editionId: string): { readonly plays: readonly Play[]; readonly position: number } | null {
+  const reports = keptVisits()
+    .filter((visit) => visit.editionId === editionId)
+    .flatMap(({ open, waiting }) => [open, waiting].filter((one) => one !== null))
+    .toSorted((a, b) => a.at - b.at);
+  const last = reports.at(-1);
+  return last ? { plays: reports.flatMap(({ plays }) => plays), position: last.position } : null;
 }
 
 const isRefused = (telling: unknown): telling is { readonly refused: string } =>

@@ -148,6 +148,20 @@ it('tells later what was played while the server was away', async () => {
   await waitFor(() => expect(seconds(server.told)).toBe(3));
 });
 
+it('goes on without a server from where the page before it was left, and shows what was seen there', async () => {
+  const [player, server] = [fakePlayer(), fakeServer()];
+  server.down = true;
+  const { unmount } = open(player);
+  act(() => player.plays(0, 5e6));
+  act(() => player.becomes('paused'));
+  unmount();
+  await waitFor(() => expect(locks.size).toBe(0));
+  const again = fakePlayer();
+  const { container } = open(again);
+  await waitFor(() => expect(again.time).toBe(5e6));
+  expect(container.textContent).toContain('1 stretches');
+});
+
 it('keeps what was played for whoever played it, and tells of it when they are here again', async () => {
   const [player, server] = [fakePlayer(), fakeServer()];
   const { unmount, container } = open(player);

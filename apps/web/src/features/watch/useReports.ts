@@ -2,7 +2,7 @@ import { micros } from '@oakbell/core/clock';
 import { union, type RangeSet } from '@oakbell/core/intervals';
 import { useEffect, useRef, useState } from 'react';
 import type { Edition, SegmentPlayer } from '../../kits/player/index.ts';
-import { holdVisit, keeperOf } from './keptVisits.ts';
+import { holdVisit, keeperOf, untoldOf } from './keptVisits.ts';
 import type { Play } from './playLog.ts';
 import { watchLine } from './watchLine.ts';
 import { newVisit, WatchReports, type Telling } from './watchReports.ts';
@@ -49,18 +49,28 @@ export function useReports(
         });
       },
     };
+    // What waits from an earlier visit is seen already; without a network it goes on from where that was left.
+    const before = untoldOf(editionId);
+    if (before) show(before.plays);
+    const resume = (at: number) => {
+      const nearEnd = at > player.programme.length - 2e6;
+      if (player.time === 0 && at > 0 && !nearEnd) player.seek(micros(at));
+    };
     const reports = new WatchReports(visit, line, clock, {
       keep: (kept) => {
         show([...(kept?.open?.plays ?? []), ...(kept?.waiting?.plays ?? [])]);
         keep(kept);
       },
       // What was refused once stays said, whatever is counted after it.
-      onTelling: (now) => !left && setTelling((before) => (typeof before === 'string' ? now : before)),
+      onTelling: (now) => {
+        if (left) return;
+        if (now === 'waiting' && before) resume(before.position);
+        setTelling((said) => (typeof said === 'string' ? now : said));
+      },
       onBegun: (begun) => {
         if (left) return;
-        setSeen((before) => union(before, begun.seen as unknown as RangeSet));
-        const nearEnd = begun.resumeAt > player.programme.length - 2e6;
-        if (player.time === 0 && begun.resumeAt > 0 && !nearEnd) player.seek(micros(begun.resumeAt));
+        setSeen((seenSoFar) => union(seenSoFar, begun.seen as unknown as RangeSet));
+        resume(begun.resumeAt);
       },
     });
     let letGo = (): void => undefined;

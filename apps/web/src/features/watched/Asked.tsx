@@ -1,9 +1,9 @@
-import { Button, Group, Radio, Stack, Switch, Text, Textarea, Title } from '@mantine/core';
+import { Button, Group, Radio, Stack, Switch, Text, Title } from '@mantine/core';
 import { LONGEST_REPLY_TO_QUESTION, LONGEST_SPOKEN_REPLY_MS, SIGN_WORDS } from '@oakbell/core/asking';
 import { micros, timeText } from '@oakbell/core/clock';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Said, useVoiceNote, VoiceNote } from '../../kits/voicenote/index.ts';
+import { Said, SayField, useVoiceNote } from '../../kits/voicenote/index.ts';
 import { call, client, sendFiles, useSending, type Api } from '../../shared/api/index.ts';
 import { offerUndo, ProblemNote, Show, whenText } from '../../shared/ui/index.ts';
 import classes from './Watched.module.css';
@@ -173,18 +173,14 @@ function Answer({ assignmentId, question, onDone, onClose }: OneProps & { readon
       }}
     >
       <Stack gap="sm">
-        {note.note === null && (
-          <Textarea
-            autoFocus
-            label="Your answer"
-            autosize
-            minRows={2}
-            maxLength={LONGEST_REPLY_TO_QUESTION}
-            value={text}
-            onChange={({ currentTarget }) => setText(currentTarget.value)}
-          />
-        )}
-        {text.trim() === '' && <VoiceNote note={note} longestMs={LONGEST_SPOKEN_REPLY_MS} label="Say it instead" />}
+        <SayField
+          label="Your answer"
+          text={text}
+          onText={setText}
+          longest={LONGEST_REPLY_TO_QUESTION}
+          longestMs={LONGEST_SPOKEN_REPLY_MS}
+          note={note}
+        />
         <Radio.Group label="Who sees it" value={to} onChange={(value) => setTo(value as typeof to)}>
           <Group mt={4}>
             <Radio value="class" label="The class; nobody is told who asked" />

@@ -3,12 +3,17 @@ import { fromMillis, micros, timeText, type Micros } from '@oakbell/core/clock';
 import { adviceOn, extremesOf, pagesPlayed, type LearnerPlayed } from '@oakbell/core/coverage';
 import { leftOut, longestOf, type RangeSet } from '@oakbell/core/intervals';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { GuardianLinks } from '../../kits/guardian/index.ts';
 import { useEdition } from '../../kits/player/index.ts';
 import { pinsOf, SeenBar, Timeline } from '../../kits/timeline/index.ts';
 import { call, client, type Api } from '../../shared/api/index.ts';
-import { dayDistance, PageTitle, ShareText, Show, Waiting, whenText } from '../../shared/ui/index.ts';
+import { dayDistance, PageTitle, ShareText, Show, whenText } from '../../shared/ui/index.ts';
+import { Moment } from './Moment.tsx';
+import { warmthWords } from './classes.ts';
+import { doneWords, timesWords } from './done.ts';
+import { Spread } from './Spread.tsx';
 import { Advised } from './Advised.tsx';
 import { Asked, useAsked } from './Asked.tsx';
 import { choices, chosen, type Choice } from './choice.ts';
@@ -17,8 +22,11 @@ import { pagesOf } from './pagesOf.ts';
 import { Remind } from './Remind.tsx';
 import classes from './Watched.module.css';
 
-/** Charts are large: they come after what they tell of. */
-const Spread = lazy(async () => ({ default: (await import('./Spread.tsx')).Spread }));
+/** What can be taken along, for other programs. */
+const TAKEN_ALONG = [
+  ['table', 'Table as CSV'],
+  ['statements', 'Statements as xAPI'],
+] as const;
 
 /** Who has watched what of one assignment. @param of the lesson of it that is shown first */
 export function Watched({
@@ -68,6 +76,11 @@ function WatchedSheet({ watched, isMine }: { readonly watched: Api['WatchedDto']
   const notBegun = watched.learners.filter((learner) => learner.firstAt === null);
   const begun = watched.learners.filter((learner) => learner.firstAt !== null);
   const [choice, choose] = useState<Choice>('all');
+  // What was played most often is looked at first.
+  const [at, setAt] = useState(() => {
+    const { most } = extremesOf(watched.warmth);
+    return micros(most ? Math.round((most.from / watched.warmth.length) * watched.length) : 0);
+  });
   const pages = useMemo(() => (edition.data ? pagesOf(edition.data.lesson) : []), [edition.data]);
   const played = watched.learners as unknown as readonly LearnerPlayed[];
   const met = useMemo(() => pagesPlayed(pages, played, length), [pages, played, length]);
@@ -99,17 +112,22 @@ function WatchedSheet({ watched, isMine }: { readonly watched: Api['WatchedDto']
         />
         {choice !== 'all' && <Remind watched={watched} learners={shown} />}
         {watched.learners.length > 0 && (
-          <Button
-            component="a"
-            variant="default"
-            ml="auto"
-            href={`/api/watching/assignments/${watched.assignmentId}/table?lesson=${watched.lessonId}`}
-            download
-          >
-            Table as CSV
-          </Button>
+          <Group gap="xs" ml="auto">
+            {TAKEN_ALONG.map(([file, name]) => (
+              <Button
+                key={file}
+                component="a"
+                variant="default"
+                href={`/api/watching/assignments/${watched.assignmentId}/${file}?lesson=${watched.lessonId}`}
+                download
+              >
+                {name}
+              </Button>
+            ))}
+          </Group>
         )}
       </Group>
+      {edition.data && <Moment key={edition.data.id} edition={edition.data} at={at} learners={played} />}
       <div className={`ob-card ${classes.sheet}`}>
         <div className={classes.axisRow}>
           <div className={classes.name}>
@@ -128,6 +146,8 @@ function WatchedSheet({ watched, isMine }: { readonly watched: Api['WatchedDto']
                 ink={edition.data.lesson.ink}
                 warmth={watched.warmth}
                 pins={pins}
+                position={at}
+                onSeek={setAt}
               />
             )}
           </div>
@@ -141,7 +161,11 @@ function WatchedSheet({ watched, isMine }: { readonly watched: Api['WatchedDto']
         <ul className="ob-rows" aria-label="Learners">
           {shown.map((learner) => (
             <li key={learner.id} className={classes.row}>
-              <bdi className={classes.name}>{learner.name}</bdi>
+              <span className={classes.name}>
+                <Link to={`/classes/${watched.classId}/learners/${learner.id}`}>
+                  <bdi>{learner.name}</bdi>
+                </Link>
+              </span>
               <div className={classes.axis}>
                 <SeenBar length={length} seen={learner.ranges as unknown as RangeSet} name={learner.name} />
               </div>
@@ -150,6 +174,14 @@ function WatchedSheet({ watched, isMine }: { readonly watched: Api['WatchedDto']
               </span>
               <span className={classes.when}>
                 {learner.lastAt ? whenText(learner.lastAt) : 'Not begun'}
+                {[timesWords(learner), doneWords(learner.done)].map(
+                  (words) =>
+                    words && (
+                      <Text key={words} size="sm" c="dimmed">
+                        {words}
+                      </Text>
+                    ),
+                )}
                 <NotSeen learner={learner} length={length} />
                 {learner.replayed >= 1e6 && (
                   <Text size="sm" c="dimmed">{`${timeText(micros(learner.replayed))} played again`}</Text>
@@ -171,11 +203,7 @@ function WatchedSheet({ watched, isMine }: { readonly watched: Api['WatchedDto']
         </section>
       )}
       <PagesTable pages={met} begun={begun.length} />
-      {watched.learners.length > 0 && (
-        <Suspense fallback={<Waiting what="Drawing how watching spreads" />}>
-          <Spread watched={watched} />
-        </Suspense>
-      )}
+      {watched.learners.length > 0 && <Spread watched={watched} />}
       <Asked key={watched.lessonId} assignmentId={watched.assignmentId} lessonId={watched.lessonId} />
       {watched.learners.length > 0 && watched.editionId !== null && <ForGuardians watched={watched} />}
     </>
@@ -219,14 +247,4 @@ function ForGuardians({ watched }: { readonly watched: Api['WatchedDto'] }) {
       </Group>
     </section>
   );
-}
-
-/** What the warmth of a lesson shows, in words. */
-function warmthWords({ warmth, length }: Api['WatchedDto']): string {
-  const { most, least } = extremesOf(warmth);
-  if (!most) return '';
-  const span = ({ from, to }: { from: number; to: number }) =>
-    `${timeText(micros((from / warmth.length) * length))} to ${timeText(micros((to / warmth.length) * length))}`;
-  const often = `Most often ${span(most)}, ${most.plays.toFixed(1)} times each`;
-  return least ? `${often}; least ${span(least)}.` : `${often}.`;
 }

@@ -1,8 +1,9 @@
 import { Button, NativeSelect, Stack } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { call, client } from '../../shared/api/index.ts';
-import { Empty, Show } from '../../shared/ui/index.ts';
+import { call, client, type Api } from '../../shared/api/index.ts';
+import { Empty, Show, whenText } from '../../shared/ui/index.ts';
+import { SideBySide } from './SideBySide.tsx';
 import { Watched } from './Watched.tsx';
 
 /** Who really watched: a row for each learner, and the class's warmth on the same axis above. */
@@ -40,10 +41,13 @@ export function WatchedStep() {
                   maw={280}
                   value={chosen.id}
                   onChange={(event) => setSearch({ assignment: event.currentTarget.value })}
-                  data={assignments.map((one) => ({ value: one.id, label: one.className }))}
+                  data={choicesOf(assignments)}
                 />
               )}
               <Watched key={chosen.id} assignmentId={chosen.id} of={id} isMine />
+              {assignments.length > 1 && (
+                <SideBySide lessonId={id} chosen={chosen.id} onChoose={(assignment) => setSearch({ assignment })} />
+              )}
             </Stack>
           );
         }}
@@ -51,3 +55,10 @@ export function WatchedStep() {
     </div>
   );
 }
+
+/** Its classes to choose from; one that was given it more than once is told apart by when each is due. */
+const choicesOf = (assignments: readonly Api['AssignmentDto'][]) =>
+  assignments.map(({ id, className, dueAt }) => {
+    const isTwice = assignments.filter((one) => one.className === className).length > 1;
+    return { value: id, label: isTwice ? `${className}, due ${whenText(dueAt)}` : className };
+  });

@@ -1,2 +1,3 @@
 export { WatchedStep } from './WatchedStep.tsx';
 export { WatchedPage } from './WatchedPage.tsx';
+export { LearnerPage } from './LearnerPage.tsx';

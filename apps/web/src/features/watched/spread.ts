@@ -1,14 +1,9 @@
+import type { Bar } from '../../kits/chart/index.ts';
 import { countsAsWatched } from '@oakbell/core/assigning';
 import { fromMillis, timeText } from '@oakbell/core/clock';
 import type { Api } from '../../shared/api/index.ts';
 import { dayText } from '../../shared/ui/index.ts';
 
-/** One bar, with what it says in words. */
-export interface Bar {
-  readonly name: string;
-  readonly count: number;
-  readonly more: string;
-}
 type Watched = Pick<Api['WatchedDto'], 'learners' | 'days' | 'watchedPercent'>;
 
 /** How many watched on each day. */

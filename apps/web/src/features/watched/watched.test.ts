@@ -2,11 +2,13 @@ import { micros } from '@oakbell/core/clock';
 import type { PageOnAxis } from '@oakbell/core/coverage';
 import type { Api } from '../../shared/api/index.ts';
 import { choices, chosen } from './choice.ts';
+import { oftenOf, sideSentence } from './classes.ts';
+import { doneWords, overSentence, timesWords } from './done.ts';
 import { byDay, byShare, daySentence, shareSentence } from './spread.ts';
 
 type Learner = Api['WatchedLearnerDto'];
 const learner = (name: string, share: number, again: readonly (readonly [number, number])[] = []): Learner => ({
-  ...{ id: name, name, share, replayed: 0, uncounted: null, remindedAt: null },
+  ...{ id: name, name, share, replayed: 0, uncounted: null, remindedAt: null, times: 1, days: 1, done: null },
   ...{ firstAt: share > 0 ? '2026-03-02T08:00:00Z' : null, lastAt: share > 0 ? '2026-03-02T08:00:00Z' : null },
   ranges: share > 0 ? [{ start: 0, end: share * 60e6 }] : [],
   again: again.map(([start, end]) => ({ start: start * 1e6, end: end * 1e6 })),
@@ -45,4 +47,30 @@ it('the bars hold each learner once, and say so in a sentence', () => {
   expect(days[1]).toMatchObject({ count: 4, more: '2:10 min played' });
   expect(daySentence(days)).toMatch(/^Most watched on Tue 3 Mar.*: 4 learners\.$/);
   expect(daySentence([])).toBe('Nobody has watched it yet.');
+});
+
+it('classes beside each other are told in a sentence', () => {
+  const of = (className: string, meanShare: number, learners = 12) => ({ className, learners, meanShare });
+  expect(sideSentence([of('10a', 0.4), of('10b', 0.85), of('9c', 0, 0)])).toBe(
+    '10b has seen the most, 85 % on average; 10a the least, 40 %.',
+  );
+  expect(sideSentence([of('10a', 0.501), of('10b', 0.499)])).toBe('All have seen about as much: 50 %.');
+  expect(sideSentence([of('10a', 0)])).toBe('No class has begun yet.');
+  expect(oftenOf({ warmth: [1, 1, 3, 1], length: 40e6 })).toBe('0:20 to 0:30');
+  expect(oftenOf({ warmth: [], length: 0 })).toBe('');
+});
+
+it('how often and how timely somebody watched is told in words', () => {
+  expect(timesWords({ times: 1, days: 1 })).toBe('');
+  expect(timesWords({ times: 4, days: 1 })).toBe('4 times, on one day');
+  expect([doneWords('on-time'), doneWords('late'), doneWords(null)]).toEqual([
+    ...['Watched in time', 'Watched after it was due', ''],
+  ]);
+  const lesson = (share: number, done: 'on-time' | 'late' | null, length = 60e6) => ({
+    ...{ share, done, length, watchedPercent: 90 },
+  });
+  expect(overSentence([lesson(1, 'late'), lesson(0.95, 'on-time'), lesson(0.2, null), lesson(0, null, 0)])).toBe(
+    '2 of 3 watched, 1 of them after they were due.',
+  );
+  expect(overSentence([])).toBe('');
 });

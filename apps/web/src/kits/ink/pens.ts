@@ -31,15 +31,12 @@ const placeOf = () => ownName('tray');
 /** The tray of this browser; the first one where nothing, or nothing usable, is kept. */
 export function keptTray(): Tray {
   const first = { pens: FIRST_PENS, highlighter: FIRST_HIGHLIGHTER, fading: FIRST_FADING };
-  try {
-    const { pens, highlighter, fading } = JSON.parse(browserShelf.read(placeOf()) ?? 'null') as Record<string, unknown>;
-    return {
-      pens: readPens(pens) ?? first.pens,
-      highlighter: readPens([highlighter])?.[0] ?? first.highlighter,
-      fading: readPens([fading])?.[0] ?? first.fading,
-    };
-  } catch {
-    return first;
-  }
+  const kept = browserShelf.readJson(placeOf()) as Record<string, unknown> | null;
+  const { pens, highlighter, fading } = kept ?? {};
+  return {
+    pens: readPens(pens) ?? first.pens,
+    highlighter: readPens([highlighter])?.[0] ?? first.highlighter,
+    fading: readPens([fading])?.[0] ?? first.fading,
+  };
 }
 export const keepTray = (tray: Tray): boolean => browserShelf.write(placeOf(), JSON.stringify(tray));

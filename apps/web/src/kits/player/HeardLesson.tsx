@@ -1,5 +1,5 @@
 import { programmeOf } from '@oakbell/core/edits';
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, type ReactNode } from 'react';
 import { corePage, pictureOf, useTakes, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
 import { useKeys, Fetching } from '../../shared/ui/index.ts';
 import classes from './Heard.module.css';
@@ -12,16 +12,24 @@ import { PlayControls } from './PlayControls.tsx';
 import { SegmentPlayer } from './segmentPlayer.ts';
 
 /** A lesson in the making, to be heard by its maker before anyone else does. */
-export function HeardLesson({ lesson }: { readonly lesson: Lesson }) {
+export function HeardLesson({ lesson, beside }: { readonly lesson: Lesson; readonly beside?: Beside }) {
   const takes = useTakes(lesson.id, lesson.revision);
   return takes.data ? (
-    <OfTakes lesson={lesson} takes={takes.data} />
+    <OfTakes lesson={lesson} takes={takes.data} {...(beside ? { beside } : {})} />
   ) : (
     <Fetching of={[takes]} what="Fetching what was said" />
   );
 }
 
-function OfTakes({ lesson, takes }: { readonly lesson: Lesson; readonly takes: readonly TakeMaterial[] }) {
+/** What stands beside it and follows what is heard. */
+type Beside = (player: SegmentPlayer) => ReactNode;
+interface OfTakesProps {
+  readonly lesson: Lesson;
+  readonly takes: readonly TakeMaterial[];
+  readonly beside?: Beside;
+}
+
+function OfTakes({ lesson, takes, beside }: OfTakesProps) {
   const played = useMemo(
     () =>
       playableLesson({
@@ -39,7 +47,12 @@ function OfTakes({ lesson, takes }: { readonly lesson: Lesson; readonly takes: r
     [lesson.edits],
   );
   const films = useMemo(() => takeFilms(played.source, lesson.id), [played, lesson.id]);
-  return <Heard lesson={played} player={player} films={films} pictureAddress={pictureOf(lesson.id)} />;
+  return (
+    <>
+      <Heard lesson={played} player={player} films={films} pictureAddress={pictureOf(lesson.id)} />
+      {beside?.(player)}
+    </>
+  );
 }
 
 /** An edition to be heard without anyone counting: a learner's own answer, or a teacher listening to one. */

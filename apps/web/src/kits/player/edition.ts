@@ -1,3 +1,4 @@
+import type { Cue } from '@oakbell/core/captions';
 import { present } from '@oakbell/core/present';
 import { micros, ZERO } from '@oakbell/core/clock';
 import { programmeOf } from '@oakbell/core/edits';
@@ -26,6 +27,8 @@ export interface Edition {
   readonly lesson: PlayableLesson;
   readonly films: LessonFilms;
   readonly peaks: Uint8Array;
+  /** What stands under the pages while it is said. */
+  readonly captions: readonly Cue[];
 }
 
 /** The address of a picture of an edition that was opened. */
@@ -55,7 +58,7 @@ export async function openedEdition(opened: Api['OpenedEditionDto']): Promise<Ed
   return editionOf(manifest, opened.lessonId);
 }
 
-function editionOf({ id, title, pages, edits, takes, films, peaks }: Manifest, lessonId: string): Edition {
+function editionOf({ id, title, pages, edits, takes, films, peaks, captions }: Manifest, lessonId: string): Edition {
   const lesson = playableLesson({
     edits,
     takes,
@@ -72,6 +75,7 @@ function editionOf({ id, title, pages, edits, takes, films, peaks }: Manifest, l
     lesson,
     films: { camera: cut('camera'), page: cut('page'), sound: false },
     peaks: Uint8Array.from(atob(peaks), (letter) => letter.charCodeAt(0)),
+    captions,
   };
 }
 

@@ -1,6 +1,7 @@
 export { Stage, type StageFilms, type StageHandle } from './Stage.tsx';
 export { loadPageFont } from './pageFont.ts';
 export { strokeBounds } from './scenePainter.ts';
-export { usePictures, type Pictures } from './pictures.ts';
+export { lookAhead, usePictures, type Pictures } from './pictures.ts';
 export { PagePicture } from './PagePicture.tsx';
+export { PageWithInk } from './PageWithInk.tsx';
 export { FrameOnPage } from './FrameOnPage.tsx';

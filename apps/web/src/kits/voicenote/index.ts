@@ -1,3 +1,3 @@
 export { useVoiceNote, type Note } from './useVoiceNote.ts';
-export { VoiceNote } from './VoiceNote.tsx';
+export { SayField } from './SayField.tsx';
 export { Said } from './Said.tsx';

@@ -9,6 +9,9 @@ export interface Note {
 /** `refused` and `none`: there is no microphone for this page, and why. */
 export type NoteState = 'idle' | 'asking' | 'recording' | 'refused' | 'none';
 
+/** What is recorded arrives so often, in ms. */
+const SLICE_MS = 100;
+
 /** A recorder of a short note, no longer than so many ms. It stops by itself. */
 export function useVoiceNote(longestMs: number) {
   const [state, setState] = useState<NoteState>('idle');
@@ -41,8 +44,15 @@ export function useVoiceNote(longestMs: number) {
     const parts: Blob[] = [];
     const recording = new MediaRecorder(stream, { audioBitsPerSecond: 32_000 });
     recorder.current = recording;
-    recording.ondataavailable = ({ data }) => parts.push(data);
-    const end = setTimeout(() => recording.stop(), longestMs);
+    let end: ReturnType<typeof setTimeout> | undefined;
+    recording.ondataavailable = ({ data }) => {
+      parts.push(data);
+      if (end !== undefined || data.size === 0 || recording.state !== 'recording') return;
+      // Only now is it heard: whoever was told so before would speak to nobody.
+      end = setTimeout(() => recording.stop(), longestMs);
+      setSince(Date.now());
+      setState('recording');
+    };
     recording.onstop = () => {
       clearTimeout(end);
       letGo();
@@ -53,9 +63,7 @@ export function useVoiceNote(longestMs: number) {
       setState('idle');
     };
     setNote(null);
-    setSince(Date.now());
-    setState('recording');
-    recording.start();
+    recording.start(SLICE_MS);
   }, [longestMs]);
 
   const stop = useCallback(() => {

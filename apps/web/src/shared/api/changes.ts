@@ -8,14 +8,14 @@ const TOUCHED: Readonly<Record<Change['kind'], readonly string[]>> = {
   lesson: ['library', 'changes', 'about'],
   here: ['here'],
   course: ['courses', 'library', 'lesson'],
-  class: ['class', 'classes', 'class-page', 'joining', 'desk'],
+  class: ['class', 'classes', 'gradebook', 'class-page', 'joining', 'desk'],
   job: ['job', 'upload', 'hand-in', 'editions', 'rosters', 'worksheet'],
   edition: ['editions', 'library', 'about', 'desk', 'feedback', 'marking', 'hand-in', 'watched', 'class-page'],
-  'hand-in': ['hand-in', 'marking', 'today', 'desk', 'feedback', 'class-page', 'news'],
+  'hand-in': ['hand-in', 'marking', 'gradebook', 'today', 'desk', 'feedback', 'class-page', 'news'],
   sheet: ['sheet', 'sheets'],
   answers: ['answers', 'answer', 'marking', 'hand-in', 'news'],
   questions: ['questions', 'news', 'desk'],
-  assignment: ['desk', 'news', 'class-page', 'lesson-assignments', 'marking', 'today', 'library', 'about'],
+  assignment: ['desk', 'news', 'gradebook', 'class-page', 'lesson-assignments', 'marking', 'today', 'library', 'about'],
   watched: ['watched', 'today', 'marking', 'class-page'],
 };
 
@@ -27,8 +27,9 @@ export function applyChange(queries: QueryClient, change: Change): void {
   // What this page changed itself it has already: it is looked at once its own change has been answered.
   void inTurn(lessonId, () => {
     const here = queries.getQueryData<Lesson>(lessonKey(lessonId));
-    if (!here || (change.revision !== undefined && here.revision >= change.revision)) return;
+    // Nothing is here where it is fetched for the first time: that may be answered from before the change.
+    if (here && change.revision !== undefined && here.revision >= change.revision) return;
     void queries.invalidateQueries({ queryKey: lessonKey(lessonId) });
-    void queries.invalidateQueries({ queryKey: ['takes', lessonId] });
+    for (const name of ['takes', 'captions']) void queries.invalidateQueries({ queryKey: [name, lessonId] });
   });
 }

@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { noteKept } from './kept.ts';
 import { noteUse, setSessionEnded } from './screen.ts';
 import type { components, paths } from './schema.ts';
 
@@ -11,6 +12,7 @@ const ASKS = ['/api/session', '/api/password'];
 export const client = createClient<paths>({ baseUrl: '' });
 client.use({
   onResponse: ({ response, request }) => {
+    noteKept(response);
     if (response.ok) noteUse();
     // Who is asked for a password hears that it was wrong, and not that a session ended.
     else if (response.status === 401 && !ASKS.some((path) => request.url.endsWith(path))) setSessionEnded(true);

@@ -9,6 +9,7 @@ export { useServerEvents } from './events.ts';
 export { inTurn } from './turns.ts';
 export { useBringing } from './useBringing.ts';
 export { useSending, type Sending } from './useSending.ts';
+export { canKeep, keepsHere, keptResponse, openKept, useFromKept } from './kept.ts';
 export { keepScreen, lastUse, useScreenCovered } from './screen.ts';
 export { Queries } from './queries.ts';
 export { BEGUN_KEY, useBegun } from './begun.ts';

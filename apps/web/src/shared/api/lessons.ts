@@ -23,11 +23,16 @@ export interface History {
 export const lessonKey = (id: string) => ['lesson', id] as const;
 const typed = (lesson: Api['LessonDto']): Lesson => learnMedia(lesson) as unknown as Lesson;
 
+/** How a lesson is asked for: also ahead of its turn. */
+export const lessonQuery = (id: string) => ({
+  queryKey: lessonKey(id),
+  queryFn: () => call(client.GET('/api/lessons/{id}', { params: { path: { id } } })).then(typed),
+});
+
 /** A lesson; it is asked for again when the server says that it changed. */
 export function useLesson(id: string) {
   return useQuery({
-    queryKey: lessonKey(id),
-    queryFn: () => call(client.GET('/api/lessons/{id}', { params: { path: { id } } })).then(typed),
+    ...lessonQuery(id),
     structuralSharing: (before, after) =>
       replaceEqualDeep(before, neverOlder(before as Lesson | undefined, after as Lesson)),
   });

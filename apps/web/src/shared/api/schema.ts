@@ -113,6 +113,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/watching/lessons/{id}/classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["watching_sideBySide"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watching/classes/{id}/learners/{learner}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["watching_ofLearner"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/watching/assignments/{id}/table": {
         parameters: {
             query?: never;
@@ -865,191 +897,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/lessons/{id}/boards": {
+    "/api/lessons/{id}/captions": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        put?: never;
-        post: operations["pages_addBoard"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/windows": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["pages_addWindow"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/clips/{digest}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["pages_clip"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/pages": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["pages_order"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/pages/copies": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["pages_copy"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/pages/{page}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        delete: operations["pages_remove"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/pages/{page}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["pages_restore"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/pages/{page}/duplicate": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["pages_duplicate"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/pages/{page}/cues": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["pages_setCues"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/pages/{page}/backdrop": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["pages_setBackdrop"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/pages/{page}/things": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["pages_setThings"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lessons/{id}/pictures/{digest}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["pages_picture"];
-        put?: never;
+        get: operations["captions_of"];
+        put: operations["captions_type"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1257,6 +1113,198 @@ export interface paths {
             cookie?: never;
         };
         get: operations["takes_peaks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/boards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pages_addBoard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/windows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pages_addWindow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/clips/{digest}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pages_clip"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["pages_order"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/pages/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pages_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/pages/{page}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["pages_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/pages/{page}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pages_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/pages/{page}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pages_duplicate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/pages/{page}/cues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["pages_setCues"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/pages/{page}/backdrop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["pages_setBackdrop"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/pages/{page}/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["pages_setThings"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/pictures/{digest}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pages_picture"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2331,7 +2379,55 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["marking_handBack"];
+        delete: operations["marking_takeBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/ink": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["marking_written"];
+        put: operations["marking_write"];
+        post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["marking_ready"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/{id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["marking_backTogether"];
+        post?: never;
+        delete: operations["marking_notTogether"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2347,6 +2443,70 @@ export interface paths {
         get: operations["marking_feedback"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/feedback/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["feedback_own"];
+        put?: never;
+        post: operations["feedback_answerBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/feedback/words/spoken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["feedback_answerBackAloud"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["feedback_all"];
+        put?: never;
+        post: operations["feedback_reply"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/words/spoken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["feedback_replyAloud"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2570,6 +2730,70 @@ export interface paths {
         };
         get?: never;
         put: operations["replies_setShown"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rubrics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["rubrics_all"];
+        put?: never;
+        post: operations["rubrics_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rubrics/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["rubrics_change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rubrics/{id}/archived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["rubrics_archive"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/rubric": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["rubrics_choose"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2849,6 +3073,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/comment-lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["commentbank_mine"];
+        put?: never;
+        post: operations["commentbank_keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comment-lines/{id}/uses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["commentbank_used"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/comment-lines/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["commentbank_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/gradebook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["gradebook_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/gradebook/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["gradebook_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/excused/{learner}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["gradebook_excuse"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{id}/page": {
         parameters: {
             query?: never;
@@ -2993,6 +3313,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/school/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["records_standing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/watching/assignments/{id}/statements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["records_statements"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3068,6 +3420,10 @@ export interface components {
             firstAt: string | null;
             /** Format: date-time */
             lastAt: string | null;
+            times: number;
+            days: number;
+            /** @enum {string|null} */
+            done: "on-time" | "late" | null;
             /** Format: date-time */
             remindedAt: string | null;
             uncounted: components["schemas"]["UncountedDto"] | null;
@@ -3075,6 +3431,8 @@ export interface components {
         WatchedDto: {
             /** Format: uuid */
             assignmentId: string;
+            /** Format: uuid */
+            classId: string;
             title: string;
             className: string;
             /** Format: date-time */
@@ -3089,6 +3447,47 @@ export interface components {
             warmth: number[];
             days: components["schemas"]["WatchedDayDto"][];
             learners: components["schemas"]["WatchedLearnerDto"][];
+        };
+        WatchedClassDto: {
+            /** Format: uuid */
+            assignmentId: string;
+            className: string;
+            /** Format: date-time */
+            dueAt: string;
+            learners: number;
+            begun: number;
+            watched: number;
+            onTime: number;
+            meanShare: number;
+            length: number;
+            warmth: number[];
+        };
+        LearnerLessonDto: {
+            /** Format: uuid */
+            assignmentId: string;
+            /** Format: uuid */
+            lessonId: string;
+            title: string;
+            /** Format: date-time */
+            dueAt: string;
+            watchedPercent: number;
+            length: number;
+            share: number;
+            replayed: number;
+            ranges: components["schemas"]["RangeDto"][];
+            /** Format: date-time */
+            firstAt: string | null;
+            /** Format: date-time */
+            lastAt: string | null;
+            /** @enum {string|null} */
+            done: "on-time" | "late" | null;
+        };
+        LearnerWatchedDto: {
+            /** Format: uuid */
+            learnerId: string;
+            name: string;
+            className: string;
+            lessons: components["schemas"]["LearnerLessonDto"][];
         };
         WhomDto: {
             all: boolean;
@@ -3113,6 +3512,7 @@ export interface components {
             /** @enum {string} */
             answersSeen?: "teacher" | "class";
             asking?: boolean;
+            offline?: boolean;
             lessonIds: string[];
             /** Format: date-time */
             dueAt: string;
@@ -3149,6 +3549,7 @@ export interface components {
             /** @enum {string} */
             answersSeen?: "teacher" | "class";
             asking?: boolean;
+            offline?: boolean;
             lessonIds: string[];
             /** Format: date-time */
             dueAt: string;
@@ -3183,6 +3584,7 @@ export interface components {
             /** @enum {string} */
             answersSeen?: "teacher" | "class";
             asking?: boolean;
+            offline?: boolean;
             lessonIds: string[];
             /** Format: date-time */
             dueAt: string;
@@ -3216,6 +3618,7 @@ export interface components {
             /** @enum {string} */
             answersSeen?: "teacher" | "class";
             asking?: boolean;
+            offline?: boolean;
             name: string;
             /** Format: uuid */
             id: string;
@@ -3232,6 +3635,7 @@ export interface components {
             /** @enum {string} */
             answersSeen?: "teacher" | "class";
             asking?: boolean;
+            offline?: boolean;
             name: string;
         };
         ClassDto: {
@@ -3424,6 +3828,7 @@ export interface components {
             textSize: "usual" | "large" | "larger";
             /** @enum {string|null} */
             chosenTextSize: "usual" | "large" | "larger" | null;
+            captions: boolean;
             lessMotion: boolean;
             idleMs: number;
         };
@@ -3544,6 +3949,83 @@ export interface components {
             /** Format: date-time */
             until: string | null;
         };
+        CaptionLineDto: {
+            /** Format: uuid */
+            takeId: string;
+            start: number;
+            end: number;
+            text: string;
+        };
+        SpokenStretchDto: {
+            /** Format: uuid */
+            takeId: string;
+            start: number;
+            end: number;
+        };
+        LessonCaptionsDto: {
+            lines: components["schemas"]["CaptionLineDto"][];
+            stretches: components["schemas"]["SpokenStretchDto"][];
+        };
+        TypedLineDto: {
+            /** Format: uuid */
+            takeId: string;
+            start: number;
+            end: number;
+            text: string | null;
+            was: string | null;
+        };
+        TypedLinesDto: {
+            lines: components["schemas"]["TypedLineDto"][];
+        };
+        TakeDto: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            lessonId: string;
+            /** @enum {string} */
+            state: "open" | "finished" | "discarded";
+            /** Format: date-time */
+            openedAt: string;
+            length: number;
+            earlier: string[];
+        };
+        OpenTakeDto: {
+            /** Format: uuid */
+            lessonId: string;
+            windowKey: string;
+            takeOver?: boolean;
+        };
+        ArrivedDto: {
+            voiceParts: number;
+            logParts: number;
+            filmParts: number;
+            logBytes: number;
+            voiceFrames: number;
+            nextRun: number;
+            /** @enum {string} */
+            state: "open" | "finished" | "discarded";
+        };
+        FinishTakeDto: {
+            voiceParts: number;
+            logParts: number;
+            filmParts?: number;
+            frames: number;
+            aside?: boolean;
+        };
+        StretchDto: {
+            start: number;
+            end: number;
+        };
+        AnalysisDto: {
+            quiet: components["schemas"]["StretchDto"][];
+            silentWriting: components["schemas"]["StretchDto"][];
+            lost: components["schemas"]["StretchDto"][];
+            lufs: number | null;
+            threshold: number;
+        };
+        SpeakingRateDto: {
+            wordsPerMinute: number;
+        };
         NewBoardDto: {
             backdrop: {
                 [key: string]: unknown;
@@ -3612,55 +4094,6 @@ export interface components {
         PageNowDto: {
             page: components["schemas"]["PageDto"];
             beside: number;
-        };
-        TakeDto: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uuid */
-            lessonId: string;
-            /** @enum {string} */
-            state: "open" | "finished" | "discarded";
-            /** Format: date-time */
-            openedAt: string;
-            length: number;
-            earlier: string[];
-        };
-        OpenTakeDto: {
-            /** Format: uuid */
-            lessonId: string;
-            windowKey: string;
-            takeOver?: boolean;
-        };
-        ArrivedDto: {
-            voiceParts: number;
-            logParts: number;
-            filmParts: number;
-            logBytes: number;
-            voiceFrames: number;
-            nextRun: number;
-            /** @enum {string} */
-            state: "open" | "finished" | "discarded";
-        };
-        FinishTakeDto: {
-            voiceParts: number;
-            logParts: number;
-            filmParts?: number;
-            frames: number;
-            aside?: boolean;
-        };
-        StretchDto: {
-            start: number;
-            end: number;
-        };
-        AnalysisDto: {
-            quiet: components["schemas"]["StretchDto"][];
-            silentWriting: components["schemas"]["StretchDto"][];
-            lost: components["schemas"]["StretchDto"][];
-            lufs: number | null;
-            threshold: number;
-        };
-        SpeakingRateDto: {
-            wordsPerMinute: number;
         };
         NewClassUnitDto: {
             name: string;
@@ -4264,6 +4697,42 @@ export interface components {
             writing: number;
             learners: number;
         };
+        DeskRubricDto: {
+            /** Format: uuid */
+            rubricId: string;
+            name: string;
+            /** Format: uuid */
+            versionId: string;
+        };
+        LevelDto: {
+            id: string;
+            name: string;
+            points: number;
+            description: string;
+        };
+        CriterionDto: {
+            id: string;
+            name: string;
+            weight: number;
+            levels: components["schemas"]["LevelDto"][];
+        };
+        RubricVersionDto: {
+            /** Format: uuid */
+            versionId: string;
+            /** Format: uuid */
+            rubricId: string;
+            number: number;
+            criteria: components["schemas"]["CriterionDto"][];
+        };
+        ChoiceDto: {
+            criterion: string;
+            level: string;
+        };
+        RubricMarksDto: {
+            /** Format: uuid */
+            versionId: string;
+            choices: components["schemas"]["ChoiceDto"][];
+        };
         MakerDto: {
             /** Format: uuid */
             id: string;
@@ -4272,10 +4741,14 @@ export interface components {
         MarkingDto: {
             points: number | null;
             comment: string;
+            reason: string;
+            rubric: components["schemas"]["RubricMarksDto"] | null;
         };
         QueueRowDto: {
             points: number | null;
             comment: string;
+            reason: string;
+            rubric: components["schemas"]["RubricMarksDto"] | null;
             /** Format: uuid */
             submissionId: string;
             /** Format: uuid */
@@ -4291,10 +4764,15 @@ export interface components {
             kind: "file" | "text" | "spoken" | "worksheet";
             /** Format: uuid */
             answerEditionId: string | null;
+            firstPicture: string | null;
             /** Format: uuid */
             feedbackLessonId: string | null;
             times: number;
             revision: number;
+            /** Format: date-time */
+            readyAt: string | null;
+            /** Format: date-time */
+            backAt: string | null;
             earlier: components["schemas"]["MarkingDto"] | null;
             /** Format: date-time */
             correctedAt: string | null;
@@ -4307,6 +4785,9 @@ export interface components {
             approvedAt: string | null;
             named: boolean;
             replies: number;
+            words: number;
+            again: boolean;
+            needsCaptions: boolean;
         };
         MarkingDeskDto: {
             /** Format: uuid */
@@ -4319,24 +4800,54 @@ export interface components {
             worksheet: boolean;
             /** @enum {string} */
             answersSeen: "teacher" | "class";
+            rubric: components["schemas"]["DeskRubricDto"] | null;
+            versions: components["schemas"]["RubricVersionDto"][];
             queue: components["schemas"]["QueueRowDto"][];
         };
         GivenMarksDto: {
             points: number | null;
             comment: string;
+            reason?: string;
+            rubric?: components["schemas"]["RubricMarksDto"] | null;
             times: number;
             revision: number;
+            withoutCaptions?: boolean;
         };
         SavedMarksDto: {
             revision: number;
         };
-        HandedBackDto: {
-            /** Format: uuid */
-            next: string | null;
+        MarkInkDto: {
+            log: string;
+            times: number;
+            revision: number;
+        };
+        ReadyMarksDto: {
+            points: number | null;
+            comment: string;
+            reason?: string;
+            rubric?: components["schemas"]["RubricMarksDto"] | null;
+            times: number;
+            revision: number;
+            withoutCaptions?: boolean;
+            ready: boolean;
+        };
+        BackTogetherDto: {
+            /** Format: date-time */
+            at: string | null;
+        };
+        SetBackDto: {
+            hands: number;
+        };
+        WrittenBackDto: {
+            pages: components["schemas"]["ShownPageDto"][];
+            media: components["schemas"]["MediaDto"];
+            log: string;
         };
         FeedbackDto: {
             points: number | null;
             comment: string;
+            reason: string;
+            rubric: components["schemas"]["RubricMarksDto"] | null;
             title: string;
             outOf: number | null;
             /** Format: date-time */
@@ -4346,6 +4857,32 @@ export interface components {
             /** Format: uuid */
             editionId: string | null;
             spoken: boolean;
+            rubricVersion: components["schemas"]["RubricVersionDto"] | null;
+            written: components["schemas"]["WrittenBackDto"] | null;
+        };
+        SpokenWordDto: {
+            address: string;
+            lengthMs: number;
+        };
+        WordDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            own: boolean;
+            byTeacher: boolean;
+            again: boolean;
+            text: string;
+            spoken: components["schemas"]["SpokenWordDto"] | null;
+            at: number | null;
+            /** Format: date-time */
+            saidAt: string;
+        };
+        WordsDto: {
+            open: boolean;
+            words: components["schemas"]["WordDto"][];
+        };
+        NewWordDto: {
+            text: string;
         };
         HandInDto: {
             /** Format: uuid */
@@ -4430,6 +4967,40 @@ export interface components {
         };
         ShownDto: {
             shown: boolean;
+        };
+        RubricDto: {
+            name: string;
+            /** Format: uuid */
+            courseId: string | null;
+            criteria: components["schemas"]["CriterionDto"][];
+            /** Format: uuid */
+            id: string;
+            mine: boolean;
+            archived: boolean;
+            number: number;
+            /** Format: uuid */
+            versionId: string;
+            used: number;
+        };
+        NewRubricDto: {
+            name: string;
+            /** Format: uuid */
+            courseId: string | null;
+            criteria: components["schemas"]["CriterionDto"][];
+        };
+        ChangedRubricDto: {
+            name: string;
+            /** Format: uuid */
+            courseId: string | null;
+            criteria: components["schemas"]["CriterionDto"][];
+            number: number;
+        };
+        ArchivedRubricDto: {
+            archived: boolean;
+        };
+        ChosenRubricDto: {
+            /** Format: uuid */
+            rubricId: string | null;
         };
         SpokenDto: {
             address: string;
@@ -4547,6 +5118,7 @@ export interface components {
             extraTime: boolean;
             points: number | null;
             handIn: boolean;
+            excused: boolean;
             answerLimitMs: number | null;
             makers: number | null;
             /** @enum {string} */
@@ -4575,6 +5147,7 @@ export interface components {
             extraTime: boolean;
             points: number | null;
             handIn: boolean;
+            excused: boolean;
             answerLimitMs: number | null;
             makers: number | null;
             /** @enum {string} */
@@ -4591,6 +5164,7 @@ export interface components {
             answersSeen: "teacher" | "class";
             reminder: components["schemas"]["ReminderDto"] | null;
             asking: boolean;
+            offline: boolean;
             attachments: components["schemas"]["AttachmentDto"][];
         };
         SheetDto: {
@@ -4651,6 +5225,51 @@ export interface components {
             /** Format: date-time */
             handedInAt: string | null;
             learnerName: string;
+        };
+        CommentLineDto: {
+            text: string;
+            /** Format: uuid */
+            id: string;
+            uses: number;
+        };
+        NewCommentLineDto: {
+            text: string;
+        };
+        WorkDto: {
+            /** Format: uuid */
+            assignmentId: string;
+            title: string;
+            /** Format: date-time */
+            dueAt: string;
+            points: number | null;
+        };
+        BookLearnerDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
+        BookCellDto: {
+            /** Format: uuid */
+            assignmentId: string;
+            /** Format: uuid */
+            learnerId: string;
+            /** @enum {string} */
+            state: "open" | "missing" | "waiting" | "back" | "excused";
+            points: number | null;
+            late: boolean;
+            /** Format: uuid */
+            submissionId: string | null;
+        };
+        GradebookDto: {
+            /** Format: uuid */
+            classId: string;
+            className: string;
+            works: components["schemas"]["WorkDto"][];
+            learners: components["schemas"]["BookLearnerDto"][];
+            cells: components["schemas"]["BookCellDto"][];
+        };
+        ExcuseDto: {
+            excused: boolean;
         };
         ClassUnitDto: {
             name: string;
@@ -4829,6 +5448,17 @@ export interface components {
             media: components["schemas"]["MediaDto"] | null;
             spoken: boolean;
         };
+        RecordStoreDto: {
+            host: string | null;
+            waiting: number;
+            /** Format: date-time */
+            since: string | null;
+            /** Format: date-time */
+            triedAt: string | null;
+            problem: string;
+            /** Format: date-time */
+            nextAt: string | null;
+        };
     };
     responses: never;
     parameters: never;
@@ -4985,6 +5615,49 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WatchedDto"];
+                };
+            };
+        };
+    };
+    watching_sideBySide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchedClassDto"][];
+                };
+            };
+        };
+    };
+    watching_ofLearner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                learner: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnerWatchedDto"];
                 };
             };
         };
@@ -6484,279 +7157,46 @@ export interface operations {
             };
         };
     };
-    pages_addBoard: {
+    captions_of: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewBoardDto"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PageDto"];
-                };
-            };
-        };
-    };
-    pages_addWindow: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewWindowDto"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PageDto"];
-                };
-            };
-        };
-    };
-    pages_clip: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-                digest: string;
             };
             cookie?: never;
         };
         requestBody?: never;
-        responses: {
-            /** @description leads to the address of a clip as MP4 */
-            307: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    pages_order: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PageOrderDto"];
-            };
-        };
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    pages_copy: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CopyPagesDto"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PageDto"][];
-                };
-            };
-        };
-    };
-    pages_remove: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-                page: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    pages_restore: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-                page: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    pages_duplicate: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-                page: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PageDto"];
-                };
-            };
-        };
-    };
-    pages_setCues: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-                page: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CuesDto"];
-            };
-        };
         responses: {
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CuesNowDto"];
+                    "application/json": components["schemas"]["LessonCaptionsDto"];
                 };
             };
         };
     };
-    pages_setBackdrop: {
+    captions_type: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 id: string;
-                page: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BackdropDto"];
+                "application/json": components["schemas"]["TypedLinesDto"];
             };
         };
         responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PageDto"];
-                };
-            };
-        };
-    };
-    pages_setThings: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-                page: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ThingsDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PageNowDto"];
-                };
-            };
-        };
-    };
-    pages_picture: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-                digest: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description leads to the address of a picture in WebP */
-            307: {
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7036,6 +7476,286 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description leads to the address of a hundred peaks a second, one byte each */
+            307: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    pages_addBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBoardDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageDto"];
+                };
+            };
+        };
+    };
+    pages_addWindow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewWindowDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageDto"];
+                };
+            };
+        };
+    };
+    pages_clip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                digest: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description leads to the address of a clip as MP4 */
+            307: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    pages_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PageOrderDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    pages_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyPagesDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageDto"][];
+                };
+            };
+        };
+    };
+    pages_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    pages_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    pages_duplicate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageDto"];
+                };
+            };
+        };
+    };
+    pages_setCues: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CuesDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuesNowDto"];
+                };
+            };
+        };
+    };
+    pages_setBackdrop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackdropDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageDto"];
+                };
+            };
+        };
+    };
+    pages_setThings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThingsDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageNowDto"];
+                };
+            };
+        };
+    };
+    pages_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                digest: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description leads to the address of a picture in WebP */
             307: {
                 headers: {
                     [name: string]: unknown;
@@ -8863,13 +9583,154 @@ export interface operations {
             };
         };
         responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    marking_takeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    marking_written: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HandedBackDto"];
+                    "application/json": components["schemas"]["MarkInkDto"];
                 };
+            };
+        };
+    };
+    marking_write: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkInkDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedMarksDto"];
+                };
+            };
+        };
+    };
+    marking_ready: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadyMarksDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedMarksDto"];
+                };
+            };
+        };
+    };
+    marking_backTogether: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackTogetherDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetBackDto"];
+                };
+            };
+        };
+    };
+    marking_notTogether: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -8890,6 +9751,170 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FeedbackDto"];
+                };
+            };
+        };
+    };
+    feedback_own: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsDto"];
+                };
+            };
+        };
+    };
+    feedback_answerBack: {
+        parameters: {
+            query?: {
+                again?: "yes" | "no";
+                at?: number;
+            };
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewWordDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsDto"];
+                };
+            };
+        };
+    };
+    feedback_answerBackAloud: {
+        parameters: {
+            query?: {
+                again?: "yes" | "no";
+                at?: number;
+            };
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    files?: string[];
+                };
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsDto"];
+                };
+            };
+        };
+    };
+    feedback_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsDto"];
+                };
+            };
+        };
+    };
+    feedback_reply: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewWordDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsDto"];
+                };
+            };
+        };
+    };
+    feedback_replyAloud: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    files?: string[];
+                };
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsDto"];
                 };
             };
         };
@@ -9249,6 +10274,125 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["ShownDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rubrics_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RubricDto"][];
+                };
+            };
+        };
+    };
+    rubrics_add: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRubricDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RubricDto"];
+                };
+            };
+        };
+    };
+    rubrics_change: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedRubricDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RubricDto"];
+                };
+            };
+        };
+    };
+    rubrics_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArchivedRubricDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rubrics_choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChosenRubricDto"];
             };
         };
         responses: {
@@ -9714,6 +10858,163 @@ export interface operations {
             };
         };
     };
+    commentbank_mine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommentLineDto"][];
+                };
+            };
+        };
+    };
+    commentbank_keep: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCommentLineDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommentLineDto"];
+                };
+            };
+        };
+    };
+    commentbank_used: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    commentbank_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    gradebook_of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GradebookDto"];
+                };
+            };
+        };
+    };
+    gradebook_table: {
+        parameters: {
+            query?: {
+                missing?: "nothing" | "left-out";
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    gradebook_excuse: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+                learner: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExcuseDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     classpage_page: {
         parameters: {
             query?: never;
@@ -9956,6 +11257,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GuardianViewDto"];
+                };
+            };
+        };
+    };
+    records_standing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordStoreDto"];
+                };
+            };
+        };
+    };
+    records_statements: {
+        parameters: {
+            query?: {
+                lesson?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": Record<string, never>[];
                 };
             };
         };

@@ -1,6 +1,8 @@
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import { call, client, Problem, type Api } from './client.ts';
+import { KEPT_HEADER } from '@oakbell/core/keeping';
+import { forgetKept, keepSession } from './kept.ts';
 import { forgetMedia } from './media.ts';
 import { setSessionEnded } from './screen.ts';
 import { forgetPerson, rememberPerson } from './whose.ts';
@@ -23,8 +25,10 @@ export function useSession(): Me | null | undefined {
 async function ask(queries: QueryClient): Promise<Me | null> {
   const before = personNow(queries) ?? null;
   try {
-    const person = await call(client.GET('/api/session'));
+    const asked = client.GET('/api/session');
+    const person = await call(asked);
     rememberPerson(person.id);
+    if (!(await asked).response.headers.has(KEPT_HEADER)) void keepSession(person);
     setSessionEnded(false);
     // Somebody else has the session now, signed in where this tab did not hear of it.
     if (before && before.id !== person.id) queueMicrotask(() => become(queries, person));
@@ -33,6 +37,7 @@ async function ask(queries: QueryClient): Promise<Me | null> {
     if (!(failure instanceof Problem) || failure.status !== 401) throw failure;
     // Whoever was here stays on the screen, behind a door: what they were doing is not lost.
     setSessionEnded(before !== null);
+    void keepSession(null);
     return before;
   }
 }
@@ -42,6 +47,8 @@ function become(queries: QueryClient, person: Me | null): void {
   forgetMedia();
   if (person) rememberPerson(person.id);
   else forgetPerson();
+  // Nobody: they have signed out.
+  void (person ? keepSession(person) : forgetKept());
   setSessionEnded(false);
   queries.setQueryData(KEY, person);
   queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== KEY[0] });
@@ -67,6 +74,7 @@ export function useSignIn(): (name: string, password: string) => Promise<Me> {
       if (personNow(queries)?.id !== person.id) become(queries, person);
       else {
         forgetMedia();
+        void keepSession(person);
         setSessionEnded(false);
         queries.setQueryData(KEY, person);
         void queries.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== KEY[0] });
@@ -80,6 +88,8 @@ export function useSignIn(): (name: string, password: string) => Promise<Me> {
 export function useSignOut(): () => Promise<void> {
   const queries = useQueryClient();
   return useCallback(async () => {
+    // Whether the server can be told or not: whoever leaves leaves nothing here.
+    await forgetKept();
     await call(client.DELETE('/api/session'));
     others().postMessage(null);
     become(queries, null);

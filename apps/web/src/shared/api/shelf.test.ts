@@ -29,6 +29,18 @@ describe('what a browser keeps', () => {
     expect([next.read('speed'), next.names()]).toEqual([null, []]);
   });
 
+  it('is read as JSON, and is nothing where it is none', () => {
+    const kept = storage();
+    const shelf = new Shelf(() => kept);
+    shelf.write('pens', '{"dark":5}');
+    shelf.write('torn', '{"dark');
+    expect([shelf.readJson('pens'), shelf.readJson('torn'), shelf.readJson('other')]).toEqual([
+      { dark: 5 },
+      null,
+      null,
+    ]);
+  });
+
   it.each([
     ['of a full disk', () => storage(true)],
     ['that it refuses us', REFUSED],

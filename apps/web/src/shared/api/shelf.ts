@@ -16,6 +16,15 @@ export class Shelf {
     return this.#here.get(name) ?? this.#try((storage) => storage.getItem(name), null);
   }
 
+  /** What was written as JSON; null for what is not there, or cannot be read. */
+  readJson(name: string): unknown {
+    try {
+      return JSON.parse(this.read(name) ?? 'null') as unknown;
+    } catch {
+      return null;
+    }
+  }
+
   /** Whether it will still be there once the page is left. */
   write(name: string, text: string): boolean {
     const kept = this.#try((storage) => {

@@ -26,7 +26,10 @@ export function keyName(event: Pick<KeyboardEvent, 'key' | 'ctrlKey' | 'metaKey'
   return `${control}${event.shiftKey && (control !== '' || key.length > 1) ? 'Shift+' : ''}${key}`;
 }
 
-/** Keys of a screen. They rest while someone types, and while a dialog is open. */
+/** What sends does so wherever the focus is, also where somebody types. */
+const SENDS = new Set(['Ctrl+Enter', 'Ctrl+Shift+Enter']);
+
+/** Keys of a screen. They rest while someone types, but those that send, and while a dialog is open. */
 export function useKeys(keys: Keys): void {
   const latest = useRef(keys);
   useEffect(() => {
@@ -34,9 +37,10 @@ export function useKeys(keys: Keys): void {
   });
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.altKey || isTyping(event.target) || isPressing(event)) return;
-      if (isAsked()) return;
-      const handler = latest.current[keyName(event)];
+      const name = keyName(event);
+      if (event.altKey || isAsked()) return;
+      if (!SENDS.has(name) && (isTyping(event.target) || isPressing(event))) return;
+      const handler = latest.current[name];
       if (handler && handler() !== false) event.preventDefault();
     };
     window.addEventListener('keydown', onKey);

@@ -22,6 +22,11 @@ import { PagesWhole1764100000000 } from './1764100000000-pagesWhole.ts';
 import { Attachments1766300000000 } from './1766300000000-attachments.ts';
 import { AnswersOfClasses1766500000000 } from './1766500000000-answersOfClasses.ts';
 import { Questions1766600000000 } from './1766600000000-questions.ts';
+import { Offline1766700000000 } from './1766700000000-offline.ts';
+import { Marking1766900000000 } from './1766900000000-marking.ts';
+import { Captions1767000000000 } from './1767000000000-captions.ts';
+import { Excused1767100000000 } from './1767100000000-excused.ts';
+import { Records1766800000000 } from './1766800000000-records.ts';
 import { Worksheets1766400000000 } from './1766400000000-worksheets.ts';
 import { News1766200000000 } from './1766200000000-news.ts';
 import { ClassPages1766100000000 } from './1766100000000-classPages.ts';
@@ -55,4 +60,9 @@ export const MIGRATIONS = [
   Worksheets1766400000000,
   AnswersOfClasses1766500000000,
   Questions1766600000000,
+  Offline1766700000000,
+  Records1766800000000,
+  Marking1766900000000,
+  Captions1767000000000,
+  Excused1767100000000,
 ];

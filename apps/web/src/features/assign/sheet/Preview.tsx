@@ -45,6 +45,7 @@ export function Preview({ terms, due }: { readonly terms: Terms; readonly due: s
         {comesBack(terms) && answersSeen === 'class' ? 'The class sees what your teacher chooses to show. ' : ''}
         {comesBack(terms) && workOpens === 'once-watched' ? 'It opens once you have watched. ' : ''}
         {terms.asking ? 'Ask at any moment of the lesson. ' : ''}
+        {terms.offline ? 'You can keep it for when you have no network. ' : ''}
         {graded ? `Worth up to ${points} points.` : ''}
       </Text>
     </aside>

@@ -117,6 +117,11 @@ export function WorkFields({ form, lesson, bringing, worksheet }: Props) {
         label="Learners may ask questions at a moment of the lesson"
         {...form.getInputProps('asking', { type: 'checkbox' })}
       />
+      <Switch
+        label="Learners may keep the lesson on their own device, for when there is no network"
+        description="It goes from there when they sign out, or at the latest two weeks after they were last online."
+        {...form.getInputProps('offline', { type: 'checkbox' })}
+      />
       <Group align="end">
         <Switch label="Points are given" pb={8} {...form.getInputProps('graded', { type: 'checkbox' })} />
         {values.graded && (

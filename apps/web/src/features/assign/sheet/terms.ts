@@ -56,6 +56,8 @@ export interface Work {
   answersSeen: AnswersSeen;
   /** Whether learners may ask at a moment. */
   asking: boolean;
+  /** Whether they may keep its lessons on their device. */
+  offline: boolean;
   watchedPercent: number;
 }
 /** The sheet as it is filled in. */
@@ -78,7 +80,7 @@ export const NO_CLASS: Chosen = { classId: '', whom: WHOLE_CLASS };
 
 const USUAL: AskedWork = {
   ...{ instructions: '', points: null, handIn: true, answerLimitMs: null, makers: null },
-  ...{ watchedPercent: USUAL_WATCHED, workOpens: 'at-once', answersSeen: 'teacher', asking: true },
+  ...{ watchedPercent: USUAL_WATCHED, workOpens: 'at-once', answersSeen: 'teacher', asking: true, offline: false },
 };
 
 /** What was asked for before, or with a template, as the sheet shows it. */
@@ -91,6 +93,7 @@ export const workOf = (asked: AskedWork = USUAL): Work => ({
   records: recordedIn(asked),
   answersSeen: asked.answersSeen ?? 'teacher',
   asking: asked.asking ?? true,
+  offline: asked.offline ?? false,
   seconds: (asked.answerLimitMs ?? 60_000) / 1000,
   watchedPercent: asked.watchedPercent,
 });
@@ -116,6 +119,7 @@ export const askedOf = (work: Work): AskedWork => ({
   makers: MAKERS[work.records],
   watchedPercent: work.watchedPercent,
   asking: work.asking,
+  offline: work.offline,
   ...(work.handIn || work.records !== 'nothing'
     ? { workOpens: work.workOpens, answersSeen: work.answersSeen }
     : { workOpens: 'at-once', answersSeen: 'teacher' }),

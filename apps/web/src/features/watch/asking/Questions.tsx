@@ -1,10 +1,10 @@
-import { Button, Group, Stack, Text, Textarea, Title } from '@mantine/core';
+import { Button, Group, Stack, Text, Title } from '@mantine/core';
 import { LONGEST_QUESTION, LONGEST_SPOKEN_QUESTION_MS, similarTo } from '@oakbell/core/asking';
 import { micros, timeText, type Micros } from '@oakbell/core/clock';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState, type KeyboardEvent } from 'react';
 import type { Edition, SegmentPlayer } from '../../../kits/player/index.ts';
-import { useVoiceNote, VoiceNote } from '../../../kits/voicenote/index.ts';
+import { SayField, useVoiceNote } from '../../../kits/voicenote/index.ts';
 import { call, client, sendFiles, useSending, type Api } from '../../../shared/api/index.ts';
 import { offerUndo, ProblemNote, Show } from '../../../shared/ui/index.ts';
 import classes from '../Watch.module.css';
@@ -44,7 +44,7 @@ export function Questions({ edition, player, of, at, onClose }: Props) {
     onClose();
   };
   return (
-    <section className={classes.asking} aria-label="Questions" onKeyDown={onKey}>
+    <section className={`${classes.asking} ${classes.beside}`} aria-label="Questions" onKeyDown={onKey}>
       <Show of={questions} what="Looking for questions">
         {(data) => {
           const answered = data.questions.filter((one) => one.answer !== null);
@@ -136,19 +136,15 @@ function Ask({ edition, of, at, text, onText, similar, onSeek, onClose }: AskPro
     >
       <Stack gap="sm">
         <Title order={3}>Ask about {timeText(at)}</Title>
-        {note.note === null && (
-          <Textarea
-            autoFocus
-            label="Your question"
-            description="Your teacher sees it with your name. If the class is to see the answer, it sees no name."
-            autosize
-            minRows={2}
-            maxLength={LONGEST_QUESTION}
-            value={text}
-            onChange={({ currentTarget }) => onText(currentTarget.value)}
-          />
-        )}
-        {text.trim() === '' && <VoiceNote note={note} longestMs={LONGEST_SPOKEN_QUESTION_MS} label="Say it instead" />}
+        <SayField
+          label="Your question"
+          description="Your teacher sees it with your name. If the class is to see the answer, it sees no name."
+          text={text}
+          onText={onText}
+          longest={LONGEST_QUESTION}
+          longestMs={LONGEST_SPOKEN_QUESTION_MS}
+          note={note}
+        />
         {similar.length > 0 && (
           <section aria-label="Asked before">
             <Text fw={700}>Asked before: is it this?</Text>

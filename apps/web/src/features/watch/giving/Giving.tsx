@@ -1,17 +1,21 @@
 import { Button, FileButton, Group, Stack, Text, Textarea } from '@mantine/core';
 import { fromMillis, timeText } from '@oakbell/core/clock';
-import { IconMicrophone, IconPencil } from '@tabler/icons-react';
+import { IconCamera, IconMicrophone, IconPencil } from '@tabler/icons-react';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { call, client, sendFiles, useSending, type Api } from '../../../shared/api/index.ts';
-import { dueText, ProblemNote } from '../../../shared/ui/index.ts';
+import { dueText, ProblemNote, Waiting } from '../../../shared/ui/index.ts';
 import { handInKey } from '../handInKey.ts';
 import { TAKEN, withFiles, type Chosen } from './chosen.ts';
 import { ChosenFiles } from './ChosenFiles.tsx';
 import { SendingNote } from './SendingNote.tsx';
 import { turnedFiles } from './turnedFiles.ts';
 import { useDraft } from './useDraft.ts';
+
+/** Asked for by who photographs, and by nobody else. */
+const Scanner = lazy(async () => ({ default: (await import('../../../kits/scanner/index.ts')).Scanner }));
+const hasCamera = (): boolean => 'mediaDevices' in navigator && typeof OffscreenCanvas !== 'undefined';
 
 interface Props {
   readonly item: Api['DeskItemDto'];
@@ -24,6 +28,7 @@ export function Giving({ item, before, onDone }: Props) {
   const { assignmentId: id, answerLimitMs, makers, dueAt, worksheet } = item;
   const queries = useQueryClient();
   const [chosen, setChosen] = useState<readonly Chosen[]>([]);
+  const [scanning, setScanning] = useState(false);
   const draft = useDraft(id, before?.text ?? '');
   const { send, sending, failure, cancel } = useSending();
   const now = new Date();
@@ -107,6 +112,16 @@ export function Giving({ item, before, onDone }: Props) {
             </Button>
           )}
         </FileButton>
+        {hasCamera() && (
+          <Button
+            variant="default"
+            leftSection={<IconCamera size={20} aria-hidden />}
+            disabled={busy}
+            onClick={() => setScanning(true)}
+          >
+            Photograph sheets
+          </Button>
+        )}
         {before && (
           <Button variant="subtle" color="oak" onClick={onDone} disabled={busy}>
             Keep what is there
@@ -131,6 +146,18 @@ export function Giving({ item, before, onDone }: Props) {
       >
         Hand in the text
       </Button>
+      {scanning && (
+        <Suspense fallback={<Waiting what="Opening the camera" />}>
+          <Scanner
+            after={chosen.length}
+            onClose={() => setScanning(false)}
+            onDone={(files) => {
+              setChosen((there) => withFiles(there, files));
+              setScanning(false);
+            }}
+          />
+        </Suspense>
+      )}
       {sending && <SendingNote sending={sending} onCancel={cancel} />}
       <ProblemNote failure={failure} />
     </Stack>

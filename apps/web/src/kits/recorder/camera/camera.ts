@@ -53,14 +53,9 @@ const FIRST: CameraSettings = { device: null, inset: FIRST_INSET, delayMs: 0 };
 const KEY = 'oakbell.camera';
 
 export function cameraSettings(): CameraSettings {
-  try {
-    const kept = JSON.parse(browserShelf.read(KEY) ?? 'null') as Partial<CameraSettings> | null;
-    const { device = null, inset, delayMs = 0 } = kept ?? {};
-    const isWhole = inset && [inset.x, inset.y, inset.width, inset.height].every(Number.isFinite);
-    return isWhole && inset.crop?.length === 4 ? { device, inset, delayMs } : FIRST;
-  } catch {
-    return FIRST;
-  }
+  const { device = null, inset, delayMs = 0 } = (browserShelf.readJson(KEY) ?? {}) as Partial<CameraSettings>;
+  const isWhole = inset && [inset.x, inset.y, inset.width, inset.height].every(Number.isFinite);
+  return isWhole && inset.crop?.length === 4 ? { device, inset, delayMs } : FIRST;
 }
 /** The practice camera is nobody's own: the next time it is a real one again. */
 export const keepCameraSettings = (settings: CameraSettings): void => {

@@ -1,5 +1,5 @@
 import type { Micros } from '@oakbell/core/clock';
-import type { Shed } from '../sound/index.ts';
+import type { MicrophoneFault, Shed } from '../sound/index.ts';
 import type { Sending } from './captureProtocol.ts';
 
 /** What the recorder is doing. Each state has only what it needs. */
@@ -32,7 +32,11 @@ export type Alarm =
   | 'camera-gone'
   | 'sharing-ended';
 
+/** The microphone: being opened, there, or why there is none. */
+export type SoundState = 'opening' | 'there' | MicrophoneFault;
+
 export interface RecorderView {
+  readonly sound: SoundState;
   readonly state: RecorderState;
   readonly sending: Sending;
   readonly alarms: readonly Alarm[];

@@ -1,7 +1,8 @@
 import { personHere } from '../../../shared/api/index.ts';
 import { fromFrames, micros, ZERO, type Micros } from '@oakbell/core/clock';
-import { eventText, logHeaderText, type Mark, type TakeEvent } from '@oakbell/core/log';
+import { eventText, indexMarks, logHeaderText, marksAt, type Mark, type TakeEvent } from '@oakbell/core/log';
 import { TALLEST_BOARD } from '@oakbell/core/pages';
+import type { Device } from '../practice/index.ts';
 import type { CaptureOrder, CaptureReport, TakeFacts } from './captureProtocol.ts';
 import { LiveInk } from '../../ink/index.ts';
 import {
@@ -28,6 +29,15 @@ export interface RecorderSetup {
   readonly takeOver: boolean;
   /** Spoken over a lesson: not added to its end. */
   readonly aside?: boolean;
+  /** What was written before anything is recorded, and goes on being written: a take begins with all of it. */
+  readonly before?: Before;
+}
+/** Ink that is there before a take, as events at its beginning. */
+export interface Before {
+  /** All of it, as it stands when a recorder is made. */
+  readonly events: () => readonly TakeEvent[];
+  /** Called with all of it whenever it changes. */
+  readonly onChange: (events: readonly TakeEvent[]) => void;
 }
 
 /** Sound counts from so long before recording begins, and goes on so long after Stop is pressed. */
@@ -66,13 +76,17 @@ export class TakeRecorder {
   #nothingAtMs = -Infinity;
   #turns: readonly { readonly at: Micros; readonly page: string }[] = [];
   readonly #levels = new Set<(peak: number) => void>();
-  readonly #input: SoundInput;
+  #input: SoundInput | null = null;
+  #before: readonly TakeEvent[] | null;
+  #isClosed = false;
   readonly #setup: RecorderSetup;
 
-  private constructor(setup: RecorderSetup, input: SoundInput) {
+  /** A recorder that has no microphone yet: see `attach`. */
+  constructor(setup: RecorderSetup) {
     this.#setup = setup;
-    this.#input = input;
+    this.#before = setup.before?.events() ?? null;
     this.#view = {
+      sound: 'opening',
       state: { kind: 'listening' },
       sending: 'fine',
       alarms: [],
@@ -88,7 +102,7 @@ export class TakeRecorder {
       film: (run, bytes) =>
         this.#worker?.postMessage({ kind: 'film', run, bytes } satisfies CaptureOrder, [bytes.buffer]),
       now: () => this.now,
-      isOpen: () => this.canWrite,
+      isOpen: () => this.isRunning,
       lost: (film, lost) => this.#alarm(film === 'camera' ? 'camera-gone' : 'sharing-ended', lost),
     });
     this.turnTo(setup.firstPage);
@@ -96,36 +110,45 @@ export class TakeRecorder {
 
   /** Opens the microphone and listens, without recording. */
   static async listen(setup: RecorderSetup, deviceId: string | null): Promise<TakeRecorder | MicrophoneFault> {
-    let recorder: TakeRecorder | null = null;
-    const events = {
-      level: (peak: number, energy: number) => {
-        if (recorder) recorder.#hear(peak, energy);
-      },
-      late: (ms: number) => {
-        if (recorder) recorder.#spare(recorder.#load.heard(ms, performance.now()));
-      },
-      lost: (frame: number, frames: number, why: Lost) => {
-        if (recorder) recorder.#lose(frame, frames, why);
-      },
-      gone: () => {
-        if (recorder) recorder.#alarm('microphone-gone', true);
-      },
-    };
-    const input = await SoundInput.open(deviceId, events);
-    if (typeof input === 'string') return input;
-    recorder = new TakeRecorder(setup, input);
-    return recorder;
+    const recorder = new TakeRecorder(setup);
+    return (await recorder.attach(deviceId)) ?? recorder;
+  }
+
+  /** Opens the microphone and listens; says why not. */
+  async attach(deviceId: string | null): Promise<MicrophoneFault | null> {
+    this.#set({ sound: 'opening' });
+    const input = await SoundInput.open(deviceId, {
+      level: (peak, energy) => this.#hear(peak, energy),
+      late: (ms) => this.#spare(this.#load.heard(ms, performance.now())),
+      lost: (frame, frames, why) => this.#lose(frame, frames, why),
+      gone: () => this.#alarm('microphone-gone', true),
+    });
+    if (typeof input === 'string') {
+      this.#set({ sound: input });
+      return input;
+    }
+    // Whoever has left meanwhile wants no microphone any more.
+    if (this.#isClosed) {
+      input.close();
+      return null;
+    }
+    this.#input = input;
+    this.#set({ sound: 'there' });
+    return null;
   }
 
   get view(): RecorderView {
     return this.#view;
   }
-  get device() {
-    return this.#input.device;
+  get device(): Device {
+    return this.#input?.device ?? { id: '', name: '' };
   }
   /** Take time now; 0 before recording. */
   get now(): Micros {
-    return this.#worker ? this.#input.clock.takeTimeAt(performance.now()) : ZERO;
+    return this.#timeAt(performance.now());
+  }
+  #timeAt(ms: number): Micros {
+    return this.#worker && this.#input ? this.#input.clock.takeTimeAt(ms) : ZERO;
   }
   /** The length of what will be in the lesson: what was said again counts once. */
   get length(): Micros {
@@ -136,11 +159,15 @@ export class TakeRecorder {
   }
   /** Take time of an event of the browser. */
   timeOf(event: Pick<Event, 'timeStamp'>): Micros {
-    return this.#input.clock.takeTimeAt(event.timeStamp);
+    return this.#timeAt(event.timeStamp);
   }
-  /** Whether ink counts now: while recording, and while paused. */
-  get canWrite(): boolean {
+  /** Whether a take runs: it is recorded, or paused. */
+  get isRunning(): boolean {
     return this.#view.state.kind === 'recording' || this.#view.state.kind === 'paused';
+  }
+  /** Whether ink counts now: while a take runs, and before it where it begins with what was written. */
+  get canWrite(): boolean {
+    return this.isRunning || (this.#before !== null && this.#view.state.kind === 'listening');
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -159,14 +186,16 @@ export class TakeRecorder {
   }
 
   async changeMicrophone(deviceId: string | null): Promise<MicrophoneFault | null> {
-    const fault = await this.#input.change(deviceId);
+    const fault = this.#input ? await this.#input.change(deviceId) : await this.attach(deviceId);
     if (!fault) this.#alarm('microphone-gone', false);
     return fault;
   }
 
   /** Counts down and records. A count of 0 starts at once. */
   async start(count: number): Promise<void> {
-    if (this.#view.state.kind !== 'listening') return;
+    const input = this.#input;
+    if (this.#view.state.kind !== 'listening' || !input) return;
+    this.ink.penUp();
     const { lessonId, takeOver, aside = false } = this.#setup;
     const facts: TakeFacts = {
       takeId: this.takeId,
@@ -186,9 +215,9 @@ export class TakeRecorder {
     this.#worker = worker;
     worker.onmessage = ({ data }: MessageEvent<CaptureReport>) => this.#report(data);
     const samples = new MessageChannel();
-    this.#input.sendSamplesTo(samples.port1);
+    input.sendSamplesTo(samples.port1);
     worker.postMessage({ kind: 'begin', facts, samples: samples.port2 } satisfies CaptureOrder, [samples.port2]);
-    await this.#input.openGate(HEAD_MS);
+    await input.openGate(HEAD_MS);
     this.#set({ state: { kind: 'recording' } });
     const switches = switchesOf(this.device.id);
     if (switches.gain !== 0 || switches.noise || switches.levelling)
@@ -196,6 +225,7 @@ export class TakeRecorder {
     const { page } = this.#view;
     this.#turns = [{ at: ZERO, page }];
     this.#log({ kind: 'page', at: ZERO, page });
+    for (const event of this.#before ?? []) this.#log(atBeginning(event));
     this.films.begin();
   }
 
@@ -232,7 +262,7 @@ export class TakeRecorder {
 
   async pause(): Promise<void> {
     if (this.#view.state.kind !== 'recording') return;
-    await this.#input.closeGate();
+    await this.#input?.closeGate();
     this.#closings += 1;
     this.#pausedAtMs = performance.now();
     this.#set({ state: { kind: 'paused' } });
@@ -242,7 +272,7 @@ export class TakeRecorder {
   async goOn(): Promise<void> {
     if (this.#view.state.kind !== 'paused') return;
     this.#log({ kind: 'paused', at: this.now, lastedMs: Math.round(performance.now() - this.#pausedAtMs) });
-    await this.#input.openGate();
+    await this.#input?.openGate();
     this.#set({ state: { kind: 'recording' } });
     this.films.begin();
   }
@@ -257,7 +287,7 @@ export class TakeRecorder {
     this.#set({ state: { kind: 'stopping' } });
     if (kind === 'recording') {
       await pause(TAIL_MS);
-      await this.#input.closeGate();
+      await this.#input?.closeGate();
       this.#closings += 1;
       // The end of the take, so that the log tells its own length.
       this.#log({ kind: 'paused', at: this.now, lastedMs: 0 });
@@ -282,11 +312,11 @@ export class TakeRecorder {
     this.pointerGone();
     if (!this.#seen.has(page)) {
       this.#seen.add(page);
-      this.ink.begin(page, this.#setup.earlierInk(page));
+      this.ink.begin(page, [...this.#setup.earlierInk(page), ...this.#writtenBefore(page)]);
       const height = this.#setup.earlierHeight(page);
       if (height !== null) this.#set({ heights: new Map(this.#view.heights).set(page, height) });
     }
-    if (this.canWrite) {
+    if (this.isRunning) {
       this.#turns = [...this.#turns, { at: this.now, page }];
       this.#log({ kind: 'page', at: this.now, page });
     }
@@ -297,8 +327,13 @@ export class TakeRecorder {
 
   /** A clip begins to play, or stands still, at `positionMs` of its own time. */
   clip(page: string, playing: boolean, positionMs: number): void {
-    if (!this.canWrite) return;
+    if (!this.isRunning) return;
     this.#log({ kind: 'clip', at: this.now, page, playing, positionMs: Math.max(0, Math.round(positionMs)) });
+  }
+
+  /** A line of a rubric was given a level, or none again: what is said from here on is about it. */
+  rubric(criterion: string, level: string | null): void {
+    if (this.isRunning) this.#log({ kind: 'rubric', at: this.now, criterion, level });
   }
 
   /** Shows a page from `top` downwards, in page units, as far as it goes. */
@@ -306,7 +341,7 @@ export class TakeRecorder {
     const lowest = (this.#view.heights.get(page) ?? viewHeight) - viewHeight;
     const held = Math.round(Math.max(0, Math.min(lowest, top)));
     if (held === (this.#view.tops.get(page) ?? 0)) return;
-    if (this.canWrite) this.#log({ kind: 'scrolled', at: this.now, page, top: held });
+    if (this.isRunning) this.#log({ kind: 'scrolled', at: this.now, page, top: held });
     this.#set({ tops: new Map(this.#view.tops).set(page, held) });
     this.inkChanged();
   }
@@ -314,13 +349,13 @@ export class TakeRecorder {
   grow(page: string, by: number, viewHeight: number): boolean {
     const height = Math.min(TALLEST_BOARD, (this.#view.heights.get(page) ?? viewHeight) + by);
     if (height === this.#view.heights.get(page)) return false;
-    if (this.canWrite) this.#log({ kind: 'grown', at: this.now, page, height });
+    if (this.isRunning) this.#log({ kind: 'grown', at: this.now, page, height });
     this.#set({ heights: new Map(this.#view.heights).set(page, height) });
     return true;
   }
 
   pointerAt(x: number, y: number, at: Micros): void {
-    if (!this.canWrite) return;
+    if (!this.isRunning) return;
     this.#pointerOn = this.#view.page;
     this.#log({ kind: 'pointer', at, page: this.#view.page, points: [Math.round(x * 10), Math.round(y * 10), 0] });
   }
@@ -342,7 +377,8 @@ export class TakeRecorder {
 
   /** Lets the microphone go. The worker ends by itself once everything has arrived. */
   close(): void {
-    this.#input.close();
+    this.#isClosed = true;
+    this.#input?.close();
     this.films.close();
     if (this.#view.state.kind === 'recorded' && this.#view.state.finished) this.#worker?.terminate();
     if (this.#view.state.kind === 'listening' || this.#view.state.kind === 'failed') this.#worker?.terminate();
@@ -388,7 +424,7 @@ export class TakeRecorder {
   /** Part of the voice never arrived: it is marked in the log, and told with what to do. */
   #lose(frame: number, frames: number, why: Lost): void {
     const lastedMs = (frames * 1000) / RATE;
-    const at = fromFrames(this.#input.clock.takeFramesBefore(frame), RATE);
+    const at = fromFrames(this.#input?.clock.takeFramesBefore(frame) ?? 0, RATE);
     this.#log({ kind: 'sound-lost', at, lastedMs: Math.round(lastedMs * 10) / 10 });
     // A microphone that is gone has its own word for it.
     const isGone = this.#view.alarms.includes('microphone-gone');
@@ -419,7 +455,16 @@ export class TakeRecorder {
     return logHeaderText() + this.#written.join('');
   }
 
+  /** What was written on a page before anything was recorded. */
+  #writtenBefore(page: string): readonly Mark[] {
+    return marksAt(indexMarks(this.#before ?? []).get(page), ZERO);
+  }
+
   #log(event: TakeEvent): void {
+    if (this.#before && !this.#worker) {
+      this.#before = [...this.#before, event];
+      return this.#setup.before?.onChange(this.#before);
+    }
     const text = eventText(event);
     this.#written.push(text);
     this.#post({ kind: 'log', text });
@@ -431,4 +476,9 @@ export class TakeRecorder {
     this.#view = { ...this.#view, ...change };
     for (const listener of this.#listeners) listener();
   }
+}
+
+/** What was written before a take, as it is there when the take begins: all of it at once. */
+function atBeginning(event: TakeEvent): TakeEvent {
+  return event.kind === 'stroke' ? { ...event, at: ZERO, paused: true } : { ...event, at: ZERO };
 }

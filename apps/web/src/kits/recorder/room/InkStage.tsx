@@ -1,7 +1,9 @@
 import { present } from '@oakbell/core/present';
-import type { StraightEdge } from '@oakbell/core/ink';
-import { isStroke, type PointerPlace } from '@oakbell/core/log';
+import type { Point, StraightEdge } from '@oakbell/core/ink';
+import { FIRST_PENS, isStroke, type PointerPlace, type TrayPen } from '@oakbell/core/log';
 import type { Page } from '@oakbell/core/pages';
+import { stampStrokes, type Stamp } from '@oakbell/core/marking';
+import { PAGE_WIDTH } from '@oakbell/core/pages';
 import { plainScene, visibleAt, type VisibleStroke } from '@oakbell/core/scene';
 import {
   useEffect,
@@ -21,6 +23,7 @@ import {
   frameStyle,
   InkHand,
   TextOnPage,
+  typedText,
   withPredicted,
   type PenPoint,
   type Repaint,
@@ -36,6 +39,9 @@ export interface InkStageHandle {
   show(): void;
   /** A pen that is no device of this machine does this to the page. */
   touch(point: PracticePoint): void;
+  /** Puts marks or words down where the pen was last on this page, or else in its middle. */
+  stamp(stamp: Stamp): void;
+  write(text: string): void;
 }
 interface Props {
   readonly ref?: Ref<InkStageHandle>;
@@ -52,8 +58,11 @@ interface Props {
   readonly children?: ReactNode;
 }
 
+/** What is put down without a pen goes so far below what was put down before, in page units. */
+const STAMP_STEP = 90;
 /** Live painting that gives way to the voice: about seven times a second. */
 const SPARED_MS = 140;
+const LEAST_STAMP_WIDTH = 6;
 
 /** The page while someone writes on it: what the hand does becomes events of the take. */
 export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, label, films, children }: Props) {
@@ -67,6 +76,18 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
   const [frame, setFrame] = useState<CSSProperties | null>(null);
   const [typing, setTyping] = useState<{ readonly x: number; readonly y: number } | null>(null);
   const top = view.tops.get(page.id) ?? 0;
+
+  const isPaused = view.state.kind !== 'recording';
+  /** Where the pen was last on this page; what is put down without it goes below what was put down before. */
+  const penAt = useRef<Point | null>(null);
+  useEffect(() => void (penAt.current = null), [page.id]);
+  const putDown = (put: (at: Point) => void) => {
+    if (!recorder.canWrite) return;
+    const at = penAt.current ?? { x: PAGE_WIDTH / 2, y: top + page.height / 4 };
+    put(at);
+    penAt.current = { x: at.x, y: Math.min(at.y + STAMP_STEP, top + page.height - STAMP_STEP) };
+    repaint('page');
+  };
 
   const moving = (): readonly VisibleStroke[] => {
     const drawing = recorder.ink
@@ -101,7 +122,17 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
     latestShow.current = show;
   });
   useEffect(() => latestShow.current(), [inkVersion, view.page, view.heights, top, page, pictures]);
-  useImperativeHandle(ref, () => ({ live, show, touch: ({ kind, ...point }) => stage.current?.touch(kind, point) }));
+  useImperativeHandle(ref, () => ({
+    live,
+    show,
+    touch: ({ kind, ...point }) => stage.current?.touch(kind, point),
+    stamp: (stamp) => putDown((at) => stampOn(recorder, { page: page.id, tool, isPaused }, stampStrokes(stamp, at))),
+    write: (text) =>
+      putDown(({ x, y }) => {
+        const width = Math.max(200, PAGE_WIDTH - x - 24);
+        recorder.ink.addText(page.id, typedText(text, { x, y, width, colour: penOf(tool).colour }), recorder.now);
+      }),
+  }));
   useFading(recorder, page.id, live);
   useEffect(() => {
     pointer.current = null;
@@ -131,17 +162,19 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
   const onDown = (event: PointerEvent) => {
     if (isRefused(event) || event.button > 0) return;
     const point = pointOf(event.nativeEvent);
+    penAt.current = point;
     if (tool.kind === 'text') {
       event.preventDefault();
       return setTyping({ x: point.x, y: point.y });
     }
     if (event.nativeEvent.isTrusted) event.currentTarget.setPointerCapture(event.pointerId);
-    const place = { page: page.id, tool, edge, paused: view.state.kind === 'paused' };
+    const place = { page: page.id, tool, edge, paused: isPaused };
     repaint(present(hand.current).down(place, point, event.shiftKey));
   };
   const onMove = (event: PointerEvent) => {
     if (isRefused(event)) return;
     const points = samples(event);
+    penAt.current = points.at(-1) ?? null;
     if (tool.kind === 'pointer') {
       for (const point of points) recorder.pointerAt(point.x, point.y, point.at);
       const last = present(points.at(-1));
@@ -208,6 +241,25 @@ export function InkStage({ ref, recorder, page, pictures, tool, edge, penOnly, l
       {children}
     </Stage>
   );
+}
+
+/** What words and stamps are written with where the tool in hand is no pen. */
+const penOf = (tool: Tool): TrayPen => ('pen' in tool ? tool.pen : present(FIRST_PENS[0]));
+
+/** Puts strokes down whole, one after another. */
+function stampOn(
+  recorder: TakeRecorder,
+  { page, tool, isPaused }: { readonly page: string; readonly tool: Tool; readonly isPaused: boolean },
+  strokes: readonly (readonly Point[])[],
+): void {
+  const { colour, width } = penOf(tool);
+  const pen = { colour, width: Math.max(width, LEAST_STAMP_WIDTH) };
+  for (const stroke of strokes) {
+    const points = stroke.map((point) => ({ ...point, pressure: 0.6, at: recorder.now }));
+    recorder.ink.penDown({ page, pen, manner: isPaused ? { paused: true } : {} }, present(points[0]));
+    recorder.ink.penMove(points.slice(1));
+    recorder.ink.penUp();
+  }
 }
 
 /** Paints at once; on a machine whose voice needs it, a few times a second, and the last time for sure. */

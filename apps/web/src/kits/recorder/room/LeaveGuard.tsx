@@ -1,6 +1,6 @@
 import { Button, Group, Modal, Text } from '@mantine/core';
 import { useState } from 'react';
-import { useBlocker } from 'react-router';
+import { useLeaving } from '../../../shared/leaving/index.ts';
 import type { TakeRecorder } from '../capture/index.ts';
 import type { RoomFor } from './roomProps.ts';
 
@@ -12,18 +12,15 @@ interface Props {
 
 /** Asks before a recording is left for another place: it goes on until somebody has said what is to become of it. */
 export function LeaveGuard({ recorder, running, purpose }: Props) {
-  const blocker = useBlocker(
-    ({ currentLocation, nextLocation }) => running && currentLocation.pathname !== nextLocation.pathname,
-  );
+  const { isAsked, proceed, stay } = useLeaving(running);
   const [stopping, setStopping] = useState(false);
   const leave = async () => {
     setStopping(true);
     await recorder.stop();
-    blocker.proceed?.();
+    proceed();
   };
-  const stay = () => blocker.reset?.();
   return (
-    <Modal opened={blocker.state === 'blocked'} onClose={stay} title="You are recording">
+    <Modal opened={isAsked} onClose={stay} title="You are recording">
       <Text>
         It goes on while you decide. If you leave, it is stopped and stays in this browser:{' '}
         {purpose !== 'lesson' ? 'it is here when you come back.' : 'Today offers it to you, to be kept.'}

@@ -1,7 +1,8 @@
 import { timeText } from '@oakbell/core/clock';
 import type { StraightEdge } from '@oakbell/core/ink';
 import { picturesOf } from '@oakbell/core/pages';
-import { useEffect, useRef, useState } from 'react';
+import type { Stamp } from '@oakbell/core/marking';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { browserShelf, keepScreen } from '../../../shared/api/index.ts';
 import { PageTitle, useKeys } from '../../../shared/ui/index.ts';
 import { LeaveGuard } from './LeaveGuard.tsx';
@@ -15,7 +16,8 @@ import { PageStrip } from './PageStrip.tsx';
 import { keepTray, keptTray, type Tool } from '../../ink/index.ts';
 import { PenTray } from './PenTray.tsx';
 import { Review } from './Review.tsx';
-import { roomKeys } from './roomKeys.ts';
+import { roomKeys, stampKeys } from './roomKeys.ts';
+import type { RoomActs } from './roomActs.ts';
 import { RoomHead } from './RoomHead.tsx';
 import type { RoomProps } from './roomProps.ts';
 import { RunControls } from './RunControls.tsx';
@@ -37,6 +39,8 @@ export interface OpenRoomProps extends RoomProps {
 const FIRST_EDGE: StraightEdge = { centre: { x: 800, y: 450 }, degrees: 0, width: 84 };
 /** A board grows and is moved by so much at a time, in page units. */
 const SCROLL_STEP = 300;
+/** How near a hand-in is looked at, as a share of the whole page in view. */
+const ZOOMS = [1, 1.5, 2, 3];
 
 /** The room while a microphone is open: stage, level, pens, pages and the one round control. */
 export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomProps) {
@@ -109,7 +113,26 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
           undo,
         }),
   );
-  const unkept = running || (state.kind === 'recorded' && !state.finished);
+  const unkept = running || state.kind === 'stopping' || (state.kind === 'recorded' && !state.finished);
+  const { before } = props;
+  const [zoom, setZoom] = useState(0);
+  const nearer = (by: 1 | 0 | -1) =>
+    setZoom((now) => (by === 0 ? 0 : Math.max(0, Math.min(ZOOMS.length - 1, now + by))));
+  const stamp = (which: Stamp) => stage.current?.stamp(which);
+  useKeys(before && !reviewing ? stampKeys(stamp, nearer) : {});
+  const acts = useMemo<RoomActs>(
+    () => ({
+      rubric: (criterion, level) => recorder.rubric(criterion, level),
+      stop: () => void recorder.stop(),
+      write: (text) => stage.current?.write(text),
+    }),
+    [recorder],
+  );
+  const { onActs } = props;
+  useEffect(() => {
+    onActs?.(acts);
+    return () => onActs?.(null);
+  }, [onActs, acts]);
   useLeaveWarning(unkept);
   useEffect(() => (unkept ? keepScreen() : undefined), [unkept]);
   const isTimeUp = useLimit(recorder, props.limitMs);
@@ -126,7 +149,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
   }, [finished, recorder]);
 
   return (
-    <div className={classes.room} data-state={state.kind}>
+    <div className={classes.room} data-state={state.kind} data-desk={before && (pages.length === 1 ? 'one' : 'many')}>
       <PageTitle>{`${stateWords(state)} · ${props.title}`}</PageTitle>
       <RoomHead
         {...props}
@@ -161,43 +184,48 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
                 />
               )}
             </div>
-            <div className={classes.stageColumn}>
-              <InkStage
-                ref={stage}
-                recorder={recorder}
-                page={up.page}
-                pictures={pictures}
-                tool={tool}
-                edge={edge}
-                penOnly={penOnly}
-                label={`${up.name}, to write on`}
-                films={filmed.films}
+            <div className={classes.stageColumn} {...(zoom > 0 ? NEARER : {})}>
+              <div
+                className={classes.zoomed}
+                style={{ width: `${ZOOMS[zoom]! * 100}%`, height: `${ZOOMS[zoom]! * 100}%` }}
               >
-                {up.page.kind === 'window' && (
-                  <WindowOnPage films={recorder.films} page={pageId} isShared={films.window?.page === pageId} />
-                )}
-                {up.page.kind === 'clip' && props.clipAddress && (
-                  <ClipOnPage
-                    key={pageId}
-                    recorder={recorder}
-                    page={up.page}
-                    address={props.clipAddress(up.page.clip)}
-                    video={filmed.video}
-                    onPicture={filmed.onPicture}
-                  />
-                )}
-                <CameraOnPage films={films} viewHeight={viewHeight} onInset={camera.setInset} />
-                {films.camera && films.framing === 'inset' && (
-                  <EmptierCorner
-                    recorder={recorder}
-                    page={up.page}
-                    pictures={pictures}
-                    inset={films.inset}
-                    onInset={camera.setInset}
-                  />
-                )}
-                {edge && <StraightEdgeOnPage edge={edge} view={{ top, height: viewHeight }} onChange={setEdge} />}
-              </InkStage>
+                <InkStage
+                  ref={stage}
+                  recorder={recorder}
+                  page={up.page}
+                  pictures={pictures}
+                  tool={tool}
+                  edge={edge}
+                  penOnly={penOnly}
+                  label={`${up.name}, to write on`}
+                  films={filmed.films}
+                >
+                  {up.page.kind === 'window' && (
+                    <WindowOnPage films={recorder.films} page={pageId} isShared={films.window?.page === pageId} />
+                  )}
+                  {up.page.kind === 'clip' && props.clipAddress && (
+                    <ClipOnPage
+                      key={pageId}
+                      recorder={recorder}
+                      page={up.page}
+                      address={props.clipAddress(up.page.clip)}
+                      video={filmed.video}
+                      onPicture={filmed.onPicture}
+                    />
+                  )}
+                  <CameraOnPage films={films} viewHeight={viewHeight} onInset={camera.setInset} />
+                  {films.camera && films.framing === 'inset' && (
+                    <EmptierCorner
+                      recorder={recorder}
+                      page={up.page}
+                      pictures={pictures}
+                      inset={films.inset}
+                      onInset={camera.setInset}
+                    />
+                  )}
+                  {edge && <StraightEdgeOnPage edge={edge} view={{ top, height: viewHeight }} onChange={setEdge} />}
+                </InkStage>
+              </div>
               {state.kind === 'countdown' && (
                 <div className={classes.count} data-joins={state.joins !== undefined}>
                   {state.left}
@@ -207,18 +235,20 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
                 </div>
               )}
             </div>
-            <aside className={classes.aside} aria-label="Cues and pages: never recorded">
-              {props.beside}
-              <PageStrip
-                pages={pages}
-                at={at}
-                pictureAddress={props.pictureAddress}
-                onTurn={(page) => recorder.turnTo(page)}
-                {...(props.onAddBoard ? { onAddBoard: addBoard } : {})}
-                {...(props.onAddWindow ? { onAddWindow: addWindow } : {})}
-                {...(state.kind === 'listening' && props.onFromPage ? { onFrom: props.onFromPage } : {})}
-              />
-            </aside>
+            {!(before && pages.length === 1) && (
+              <aside className={classes.aside} aria-label="Cues and pages: never recorded">
+                {props.beside}
+                <PageStrip
+                  pages={pages}
+                  at={at}
+                  pictureAddress={props.pictureAddress}
+                  onTurn={(page) => recorder.turnTo(page)}
+                  {...(props.onAddBoard ? { onAddBoard: addBoard } : {})}
+                  {...(props.onAddWindow ? { onAddWindow: addWindow } : {})}
+                  {...(state.kind === 'listening' && props.onFromPage ? { onFrom: props.onFromPage } : {})}
+                />
+              </aside>
+            )}
           </div>
           <div className={classes.foot}>
             <PenTray
@@ -238,6 +268,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
               }}
               onUndo={undo}
               small={purpose !== 'lesson'}
+              {...(before ? { onStamp: stamp } : {})}
             />
             <RunControls
               recorder={recorder}
@@ -251,6 +282,9 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
     </div>
   );
 }
+
+/** What is looked at nearer than it has room is moved about in. */
+const NEARER = { 'data-near': true, tabIndex: 0, role: 'group', 'aria-label': 'The page, looked at nearer' } as const;
 
 function useLeaveWarning(on: boolean): void {
   useEffect(() => {

@@ -11,6 +11,7 @@ import {
   IconTrash,
 } from '@tabler/icons-react';
 import { FIRST_FADING, FIRST_HIGHLIGHTER, FIRST_PENS, type TrayPen } from '@oakbell/core/log';
+import { STAMPS, stampStrokes, type Stamp } from '@oakbell/core/marking';
 import { IconAction } from '../../../shared/ui/index.ts';
 import { Nib, PenButtons, ShapeMenu, type Tool, type Tray } from '../../ink/index.ts';
 import { type TakeRecorder, useInkVersion, useRecorderView } from '../capture/index.ts';
@@ -26,6 +27,8 @@ interface Props {
   readonly onStraightEdge: () => void;
   readonly onClear: () => void;
   readonly onUndo: (how: 'undo' | 'redo') => void;
+  /** Puts a mark down whole; none where nothing is marked. */
+  readonly onStamp?: (stamp: Stamp) => void;
   /** Fewer things, for a learner's answer. */
   readonly small: boolean;
 }
@@ -107,8 +110,48 @@ export function PenTray(props: Props) {
           <IconScissors aria-hidden />
         </IconAction>
       )}
+      {props.onStamp && <Stamps onStamp={props.onStamp} />}
       <InkActs recorder={recorder} onClear={props.onClear} onUndo={props.onUndo} />
     </Group>
+  );
+}
+
+const STAMP_WORDS: Readonly<Record<Stamp, readonly [label: string, key: string]>> = {
+  tick: ['Tick', 'K'],
+  cross: ['Cross', 'J'],
+  query: ['Question mark', 'U'],
+  wave: ['Wavy line', 'W'],
+};
+
+/** Marks that are put down whole, where the pen was last: each button shows what it leaves. */
+function Stamps({ onStamp }: { readonly onStamp: (stamp: Stamp) => void }) {
+  return (
+    <>
+      <span className={classes.trayGap} />
+      {STAMPS.map((stamp) => (
+        <IconAction
+          key={stamp}
+          hall
+          label={STAMP_WORDS[stamp][0]}
+          keyText={STAMP_WORDS[stamp][1]}
+          onClick={() => onStamp(stamp)}
+        >
+          <svg viewBox={stamp === 'wave' ? '-115 -60 230 120' : '-48 -48 96 96'} width={22} height={22} aria-hidden>
+            {stampStrokes(stamp, { x: 0, y: 0 }).map((stroke, i) => (
+              <polyline
+                key={i}
+                points={stroke.map(({ x, y }) => `${x},${y}`).join(' ')}
+                fill="none"
+                stroke="currentColor"
+                strokeWidth={stamp === 'wave' ? 16 : 9}
+                strokeLinecap="round"
+                strokeLinejoin="round"
+              />
+            ))}
+          </svg>
+        </IconAction>
+      ))}
+    </>
   );
 }
 

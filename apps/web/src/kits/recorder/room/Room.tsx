@@ -18,6 +18,7 @@ export function Room(props: RoomProps) {
     earlierHeight: props.earlierHeight ?? (() => null),
     takeOver,
     round,
+    ...(props.before ? { before: props.before } : {}),
   });
   const again = () => setRound((before) => before + 1);
   if (!held) {

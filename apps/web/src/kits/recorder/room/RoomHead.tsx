@@ -5,7 +5,7 @@ import { Companion, type useCompanion } from '../companion/index.ts';
 import { PracticeHand, type usePracticeHand } from '../practice/index.ts';
 import classes from './Room.module.css';
 import { RoomClock } from './RoomClock.tsx';
-import { ROOM_KEYS } from './roomKeys.ts';
+import { ROOM_KEYS, STAMP_KEYS } from './roomKeys.ts';
 import type { RoomProps } from './roomProps.ts';
 import { RoomSetup } from './RoomSetup.tsx';
 import {
@@ -38,7 +38,7 @@ export function RoomHead({
   purpose = 'lesson',
   ...props
 }: Props) {
-  const { state, sending, alarms, shed, lostMs } = useRecorderView(recorder);
+  const { state, sound, sending, alarms, shed, lostMs } = useRecorderView(recorder);
   const { films } = camera;
   // It stands where nothing moves for it: it comes and goes while someone writes.
   const spared = isOver(state) ? null : spareWords(shed, films.camera !== null);
@@ -58,8 +58,8 @@ export function RoomHead({
           {...(props.targetMs ? { targetMs: props.targetMs } : {})}
           {...(props.limitMs ? { limitMs: props.limitMs } : {})}
         />
-        <KeyHelp hall lines={ROOM_KEYS} />
-        {!isOver(state) && (
+        <KeyHelp hall lines={[...(props.moreKeys ?? []), ...(props.before ? STAMP_KEYS : []), ...ROOM_KEYS]} />
+        {!isOver(state) && sound === 'there' && (
           <RoomSetup
             recorder={recorder}
             penOnly={penOnly}

@@ -1,7 +1,8 @@
-import { Button, Group, NativeSelect } from '@mantine/core';
+import { Button, Group, NativeSelect, Text } from '@mantine/core';
 import { useState } from 'react';
 import classes from './Room.module.css';
-import { type TakeRecorder, useRecorderView, controlWord } from '../capture/index.ts';
+import { rememberedMicrophone, type TakeRecorder, useRecorderView, controlWord } from '../capture/index.ts';
+import { MICROPHONE_WORDS } from '../sound/index.ts';
 import { browserShelf } from '../../../shared/api/index.ts';
 
 interface Props {
@@ -13,7 +14,8 @@ interface Props {
 
 /** The one round control, and what else can be done with a take that runs. */
 export function RunControls({ recorder, onPress, onAgain, onStartOver }: Props) {
-  const { state } = useRecorderView(recorder);
+  const { state, sound } = useRecorderView(recorder);
+  const isMute = state.kind === 'listening' && sound !== 'there';
   const [count, setCount] = useState(() => browserShelf.read('oakbell.countdown') ?? '3');
   const [leaving, setLeaving] = useState(false);
   const running =
@@ -30,6 +32,7 @@ export function RunControls({ recorder, onPress, onAgain, onStartOver }: Props) 
         type="button"
         className={classes.control}
         data-state={state.kind}
+        disabled={isMute}
         onClick={(event) => {
           // After a click the keys belong to the room again: Enter stops, it does not press this once more.
           if (event.detail > 0) event.currentTarget.blur();
@@ -60,7 +63,22 @@ export function RunControls({ recorder, onPress, onAgain, onStartOver }: Props) 
           )}
         </div>
       )}
-      {state.kind === 'listening' && (
+      {isMute &&
+        (sound === 'opening' ? (
+          <Text size="sm" role="status" maw={220}>
+            Opening the microphone. You can write already.
+          </Text>
+        ) : (
+          <Group gap="xs" wrap="nowrap" role="alert">
+            <Text size="sm" maw={300}>
+              {`${MICROPHONE_WORDS[sound]} You can write all the same.`}
+            </Text>
+            <Button variant="default" size="compact-sm" onClick={() => void recorder.attach(rememberedMicrophone())}>
+              Try again
+            </Button>
+          </Group>
+        ))}
+      {state.kind === 'listening' && !isMute && (
         <NativeSelect
           aria-label="Countdown"
           size="sm"

@@ -1,3 +1,4 @@
+import type { Stamp } from '@oakbell/core/marking';
 import type { Framing } from '@oakbell/core/log';
 import type { KeyLine, Keys } from '../../../shared/ui/index.ts';
 import type { Tool, Tray } from '../../ink/index.ts';
@@ -22,6 +23,23 @@ export const ROOM_KEYS: readonly KeyLine[] = [
   ['7, 8, 9', 'Page alone, page with inset, presenter alone (with a camera)'],
   ['Ctrl+Z, Ctrl+Shift+Z', 'Undo, redo'],
 ];
+
+/** The keys of what is put down whole, in words. */
+export const STAMP_KEYS: readonly KeyLine[] = [
+  ['K, J, U, W', 'Tick, cross, question mark, wavy line: where the pen is'],
+  ['+, -, 0', 'Nearer, further, the whole page'],
+];
+
+/** The keys of what is put down whole, and of looking nearer. */
+export const stampKeys = (stamp: (which: Stamp) => void, nearer: (by: 1 | 0 | -1) => void): Keys => ({
+  k: () => stamp('tick'),
+  j: () => stamp('cross'),
+  u: () => stamp('query'),
+  w: () => stamp('wave'),
+  '+': () => nearer(1),
+  '-': () => nearer(-1),
+  0: () => nearer(0),
+});
 
 interface Acts {
   readonly tray: Tray;

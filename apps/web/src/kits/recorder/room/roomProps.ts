@@ -1,5 +1,8 @@
+import type { Before } from '../capture/index.ts';
 import type { Mark } from '@oakbell/core/log';
 import type { ReactNode } from 'react';
+import type { RoomActs } from './roomActs.ts';
+import type { KeyLine } from '../../../shared/ui/index.ts';
 import type { RoomPage } from '../companion/index.ts';
 
 /**
@@ -15,6 +18,8 @@ export interface RoomProps {
   readonly pictureAddress: (digest: string) => string;
   /** What earlier takes of the lesson left on a page. */
   readonly earlierInk: (page: string) => readonly Mark[];
+  /** What is written before anything is recorded, at a marking desk: a take begins with it, and it can be handed back alone. */
+  readonly before?: Before;
   /** How far down earlier takes made a page reach, in page units; null where it never grew. */
   readonly earlierHeight?: (page: string) => number | null;
   /** The take is whole on the server and part of the lesson. */
@@ -44,6 +49,10 @@ export interface RoomProps {
   readonly onRunning?: (running: boolean) => void;
   /** More that can be done with a take once it is part of the lesson; or what it was recorded for. */
   readonly afterwards?: { readonly action: ReactNode; readonly isNext: boolean };
-  /** More to stand beside the stage: marks, for a hand-in. */
+  /** Keys of what stands beside it, for the list of keys. */
+  readonly moreKeys?: readonly KeyLine[];
+  /** More to stand beside the stage. */
   readonly beside?: ReactNode;
+  /** Told what may be done from beside it while it is open, and null when it no longer is. */
+  readonly onActs?: (acts: RoomActs | null) => void;
 }

@@ -1,5 +1,7 @@
 import { jest } from '@jest/globals';
 import { MantineProvider } from '@mantine/core';
+import { FIRST_PENS, type TakeEvent } from '@oakbell/core/log';
+import { standingInk } from '@oakbell/core/marking';
 import { act, cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { here, plugIn } from '../../../../testing/soundHere.ts';
@@ -164,4 +166,59 @@ it('spares the machine for the voice in the order that is told, and gives it bac
   }
   expect([recorder.view.shed, recorder.films.view.hidden]).toEqual([0, false]);
   clock.mockRestore();
+});
+
+describe('ink before a take', () => {
+  const write = (recorder: TakeRecorder, x: number) => {
+    const at = { x, y: 10, pressure: 0.5, at: recorder.now };
+    recorder.ink.penDown({ page: 'one', pen: FIRST_PENS[0]!, manner: { paused: true } }, at);
+    recorder.ink.penUp();
+  };
+  const strokesIn = (log: string) => log.split('\n').filter((line) => line.includes('"kind":"stroke"'));
+
+  it('is written without a microphone, is told of with each stroke, and the take begins with all of it', async () => {
+    plugIn();
+    let kept: readonly TakeEvent[] = [];
+    const before = { events: () => kept, onChange: (events: readonly TakeEvent[]) => (kept = events) };
+    const recorder = new TakeRecorder({ ...SETUP, before });
+    expect([recorder.view.sound, recorder.canWrite]).toEqual(['opening', true]);
+    write(recorder, 10);
+    write(recorder, 20);
+    expect(kept.filter((event) => event.kind === 'stroke')).toHaveLength(2);
+    // Nothing can be recorded until there is a microphone.
+    await recorder.start(0);
+    expect(recorder.view.state.kind).toBe('listening');
+    expect(await recorder.attach(null)).toBeNull();
+    expect(recorder.view.sound).toBe('there');
+    await recorder.start(0);
+    await waitFor(() => expect(recorder.view.state.kind).toBe('recording'));
+    const first = strokesIn(logged());
+    expect(first).toHaveLength(2);
+    for (const line of first) expect(JSON.parse(line)).toMatchObject({ at: 0, paused: true });
+    recorder.rubric('plan', 'l3');
+    expect(logged()).toContain('"kind":"rubric"');
+    recorder.close();
+  });
+
+  it('goes on from what was kept, and what is rubbed out is out of the take', async () => {
+    plugIn();
+    let kept: readonly TakeEvent[] = [];
+    const before = { events: () => kept, onChange: (events: readonly TakeEvent[]) => (kept = events) };
+    const first = new TakeRecorder({ ...SETUP, before });
+    write(first, 10);
+    write(first, 200);
+    first.close();
+    const second = new TakeRecorder({ ...SETUP, before });
+    expect(second.ink.marksOn('one')).toHaveLength(2);
+    second.ink.erase('one', { x: 10, y: 10, pressure: 0.5, at: second.now });
+    expect(standingInk(kept)).toHaveLength(1);
+    second.close();
+  });
+
+  it('is not there in a room for a lesson', () => {
+    plugIn();
+    const recorder = new TakeRecorder(SETUP);
+    expect(recorder.canWrite).toBe(false);
+    recorder.close();
+  });
 });

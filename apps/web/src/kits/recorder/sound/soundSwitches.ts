@@ -5,13 +5,9 @@ const key = (device: string): string => `oakbell.sound.${device}`;
 
 /** What was switched on for a microphone on this machine; nothing at first. */
 export function switchesOf(device: string): VoiceSwitches {
-  try {
-    const { gain, noise, levelling } = JSON.parse(browserShelf.read(key(device)) ?? 'null') as Partial<VoiceSwitches>;
-    if (typeof gain !== 'number' || gain < -20 || gain > 30) return PLAIN_VOICE;
-    return { gain, noise: noise === true, levelling: levelling === true };
-  } catch {
-    return PLAIN_VOICE;
-  }
+  const { gain, noise, levelling } = (browserShelf.readJson(key(device)) ?? {}) as Partial<VoiceSwitches>;
+  if (typeof gain !== 'number' || gain < -20 || gain > 30) return PLAIN_VOICE;
+  return { gain, noise: noise === true, levelling: levelling === true };
 }
 export const keepSwitches = (device: string, switches: VoiceSwitches): boolean =>
   browserShelf.write(key(device), JSON.stringify(switches));

@@ -1,0 +1,2 @@
+export { CaptionsModule } from './captions.module.ts';
+export { CaptionsService } from './captions.service.ts';

@@ -1,0 +1,1 @@
+export { CommentBankModule } from './commentBank.module.ts';

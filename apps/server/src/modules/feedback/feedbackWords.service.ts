@@ -1,0 +1,119 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { MOST_WORDS_WAITING } from '@oakbell/core/marking';
+import { clampTime, micros, ZERO } from '@oakbell/core/clock';
+import { sourceTimeAt } from '@oakbell/core/edits';
+import { randomUUID } from 'node:crypto';
+import { In, Repository } from 'typeorm';
+import { Acts } from '../../platform/acts/index.ts';
+import { Events } from '../../platform/events/index.ts';
+import { notFound, Problem } from '../../platform/http/index.ts';
+import type { Person } from '../../platform/sessions/index.ts';
+import { FileClaims } from '../../platform/storage/index.ts';
+import { AssignmentsService } from '../assignments/index.ts';
+import { ClassesService } from '../classes/index.ts';
+import { EditionsService } from '../editions/index.ts';
+import { claimVoices, type StoredVoice } from '../files/index.ts';
+import { LessonsService } from '../lessons/index.ts';
+import { makersOf, SubmissionsService, type Submission } from '../submissions/index.ts';
+import { FeedbackWordEntity } from './feedbackWord.entity.ts';
+
+/** What somebody says: typed, or spoken and kept already. */
+export type Said = { readonly text: string } | StoredVoice;
+/** What is said besides: whether the marks are to be looked at again, and the moment it is about, in programme time. */
+export interface Besides {
+  readonly again: boolean;
+  readonly at: number | null;
+}
+/** What waits for a teacher in a thread: how much was said since they last said something, and whether to look again. */
+export interface Waiting {
+  readonly words: number;
+  readonly again: boolean;
+}
+
+/** What a learner and their teachers say to each other about feedback: one thread for each hand-in, found by both. */
+@Injectable()
+export class FeedbackWords implements OnModuleInit {
+  constructor(
+    @InjectRepository(FeedbackWordEntity) private readonly words: Repository<FeedbackWordEntity>,
+    private readonly assignments: AssignmentsService,
+    private readonly classes: ClassesService,
+    private readonly editions: EditionsService,
+    private readonly lessons: LessonsService,
+    private readonly submissions: SubmissionsService,
+    private readonly claims: FileClaims,
+    private readonly acts: Acts,
+    private readonly events: Events,
+  ) {}
+
+  onModuleInit(): void {
+    claimVoices(this.claims, async (digests) => {
+      const found = await this.words.find({ where: { voice: In([...digests]) }, select: { voice: true } });
+      return new Set(found.flatMap(({ voice }) => voice ?? []));
+    });
+  }
+
+  /** The oldest first. */
+  async of(submissionId: string): Promise<readonly FeedbackWordEntity[]> {
+    return this.words.find({ where: { submissionId }, order: { at: 'ASC', id: 'ASC' } });
+  }
+
+  /** What waits for a teacher, by hand-in; nothing for those where nothing does. */
+  async waitingOf(submissionIds: readonly string[]): Promise<ReadonlyMap<string, Waiting>> {
+    if (submissionIds.length === 0) return new Map();
+    const rows = (await this.words.query(
+      `SELECT w.submissionId AS id, COUNT(*) AS words, MAX(w.again) AS again FROM feedback_word w
+       LEFT JOIN (SELECT submissionId, MAX(at) AS at FROM feedback_word WHERE byTeacher = 1 AND submissionId IN (?)
+         GROUP BY submissionId) last ON last.submissionId = w.submissionId
+       WHERE w.submissionId IN (?) AND w.byTeacher = 0 AND (last.at IS NULL OR w.at > last.at) GROUP BY w.submissionId`,
+      [submissionIds, submissionIds],
+    )) as { id: string; words: string; again: number }[];
+    return new Map(rows.map(({ id, words, again }) => [id, { words: Number(words), again: Number(again) === 1 }]));
+  }
+
+  /** Says no before something is recorded and sent in vain. @throws Problem as for `say` */
+  async ensureMay(submission: Submission, byTeacher: boolean): Promise<void> {
+    if (submission.state !== 'handed-back')
+      throw new Problem(409, 'not-handed-back', 'There is no feedback on this yet, so nothing was sent.');
+    if (byTeacher) return;
+    const waiting = (await this.waitingOf([submission.id])).get(submission.id)?.words ?? 0;
+    if (waiting >= MOST_WORDS_WAITING)
+      throw new Problem(
+        409,
+        'too-many-words',
+        `${MOST_WORDS_WAITING} of your answers wait for your teacher. Nothing was sent; go on when they have answered.`,
+      );
+  }
+
+  /** @throws Problem `not-handed-back`, `too-many-words` */
+  async say(person: Person, submissionId: string, said: Said, besides: Besides): Promise<FeedbackWordEntity> {
+    return this.acts.do(async () => {
+      await this.submissions.lock(submissionId);
+      const submission = await this.submissions.one(submissionId);
+      if (!submission) throw notFound('hand-in');
+      const byTeacher = person.role === 'teacher';
+      await this.ensureMay(submission, byTeacher);
+      const place = await this.#placeOf(submission, besides.at);
+      const word = this.words.create({
+        ...{ id: randomUUID(), submissionId, byId: person.id, byTeacher, again: besides.again && !byTeacher },
+        ...('text' in said ? { text: said.text, voice: null, voiceMs: null } : { text: '', ...said }),
+        ...{ sourceId: place?.sourceId ?? null, atTime: place?.time ?? null, at: new Date() },
+      });
+      await this.words.insert(word);
+      const { assignmentId } = submission;
+      const { classId } = await this.assignments.get(assignmentId);
+      const concerned = [...makersOf(submission), ...(await this.classes.teacherIds(classId))];
+      await this.events.tell(concerned, { kind: 'hand-in', id: submissionId, of: assignmentId });
+      return word;
+    });
+  }
+
+  /** A moment of the newest edition of the feedback, in the time of what was recorded; null where nothing was. */
+  async #placeOf(submission: Submission, at: number | null) {
+    const lesson = at === null ? null : await this.lessons.forSubmission(submission.id);
+    const edition = lesson && (await this.editions.newestReady(lesson.id));
+    const programme = edition && (await this.editions.programmes([edition.id])).get(edition.id);
+    if (at === null || !programme) return null;
+    return sourceTimeAt(programme, clampTime(micros(at), ZERO, programme.length));
+  }
+}

@@ -1,0 +1,33 @@
+import { shareOf, sumOf, type CellState } from '@oakbell/core/marking';
+import Papa from 'papaparse';
+import type { BookCellDto, GradebookDto } from './gradebook.dto.ts';
+
+const WORDS: Readonly<Record<CellState, string>> = {
+  open: '',
+  missing: 'missing',
+  waiting: 'waiting',
+  back: 'handed back',
+  excused: 'excused',
+};
+
+/**
+ * A gradebook as CSV (RFC 4180, UTF-8 with its mark): docs/formats/gradebook-table.md. What a program of tables would take
+ * for a formula is text. @param missingCounts what is missing counts as no points
+ */
+export function gradebookTable({ works, learners, cells }: GradebookDto, missingCounts: boolean): string {
+  const there = new Map(cells.map((cell) => [`${cell.assignmentId} ${cell.learnerId}`, cell]));
+  const told = (cell: BookCellDto | undefined): string | number => (cell ? (cell.points ?? WORDS[cell.state]) : '');
+  const head = works.map(({ title, points }) => (points === null ? title : `${title} (of ${points})`));
+  const rows = learners.map(({ id, name }) => {
+    const own = works.map((work) => there.get(`${work.assignmentId} ${id}`));
+    const sum = sumOf(
+      own.flatMap((cell) => cell ?? []),
+      works,
+      missingCounts,
+    );
+    const share = shareOf(sum);
+    return [name, ...own.map(told), sum.points, sum.of, share === null ? '' : (share * 100).toFixed(1)];
+  });
+  const fields = ['name', ...head, 'points', 'of', 'per cent'];
+  return `\uFEFF${Papa.unparse({ fields, data: rows }, { escapeFormulae: true })}\r\n`;
+}

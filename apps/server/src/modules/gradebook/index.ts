@@ -1,0 +1,1 @@
+export { GradebookModule } from './gradebook.module.ts';

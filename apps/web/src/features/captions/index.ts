@@ -1,0 +1,1 @@
+export { CaptionsStep } from './CaptionsStep.tsx';

@@ -1,0 +1,1 @@
+export { GradebookPage } from './GradebookPage.tsx';

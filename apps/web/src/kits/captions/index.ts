@@ -1,0 +1,2 @@
+export { CaptionDesk } from './CaptionDesk.tsx';
+export { captionsKey, useCaptionRows } from './useCaptions.ts';

@@ -1,0 +1,2 @@
+export { Chart } from './Chart.tsx';
+export type { Bar } from './bar.ts';

@@ -1,0 +1,1 @@
+export { RubricLines } from './RubricLines.tsx';

@@ -1,0 +1,1 @@
+export { Scanner } from './Scanner.tsx';

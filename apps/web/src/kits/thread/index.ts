@@ -1,0 +1,1 @@
+export { Thread, type ThreadOf } from './Thread.tsx';

@@ -1,0 +1,2 @@
+export { guardedHistory } from './guardedHistory.ts';
+export { useLeaving } from './useLeaving.ts';

@@ -1,0 +1,3 @@
+export * from './lines.ts';
+export * from './cues.ts';
+export * from './files.ts';

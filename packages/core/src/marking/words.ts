@@ -1,0 +1,6 @@
+/** Letters of one answer to feedback, or of what is said to it. */
+export const LONGEST_WORD = 2000;
+/** How long such an answer is when it is spoken, in ms. */
+export const LONGEST_SPOKEN_WORD_MS = 60_000;
+/** So many answers of a learner wait for a teacher at most. */
+export const MOST_WORDS_WAITING = 10;
