@@ -30,6 +30,7 @@ const BUILT = { '\\.worklet\\.ts': '<rootDir>/testing/address.ts', '\\.css$': '<
 const PATIENCE_MS = 300_000;
 export default {
   testTimeout: PATIENCE_MS,
+  testSequencer: join(import.meta.dirname, 'scripts/lib/longestFirst.mjs'),
   projects: [
     project('core', 'packages/core', false),
     project('web', 'apps/web', false, { moduleNameMapper: BUILT }),

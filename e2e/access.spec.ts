@@ -4,6 +4,7 @@ import { asPerson, signIn } from './support/people.ts';
 
 test('a lesson is watched with the keyboard alone', async ({ browser }) => {
   const { page, context } = await asPerson(browser, 'maren.voss');
+  await page.goto('/');
   await page.getByRole('link', { name: /The rule of twelfths/ }).focus();
   await page.keyboard.press('Enter');
   const time = page.getByRole('slider', { name: 'Time in the lesson' });

@@ -1,11 +1,17 @@
 import { expect, test } from '@playwright/test';
 import { expectClean } from './support/axe.ts';
-import { asPerson, PASSWORD } from './support/people.ts';
+import { asPerson, comeIn, PASSWORD } from './support/people.ts';
 
 test('somebody sees where they are signed in, ends a session elsewhere, and changes their password', async ({
   browser,
 }) => {
-  const [here, there] = [await asPerson(browser, 'otis.wade'), await asPerson(browser, 'otis.wade')];
+  const otis = async () => {
+    const context = await browser.newContext();
+    const page = await context.newPage();
+    await comeIn(page, 'otis.wade');
+    return { context, page };
+  };
+  const [here, there] = [await otis(), await otis()];
   const { page } = here;
   await page.getByRole('link', { name: 'Otis Wade' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Account' })).toBeVisible();
@@ -44,6 +50,7 @@ test('a lesson that its teacher closes is gone from before a learner who watches
   browser,
 }) => {
   const [teacher, learner] = [await asPerson(browser, 'ilse.marrow'), await asPerson(browser, 'jory.tamsin')];
+  await learner.page.goto('/');
   await learner.page.getByRole('link', { name: /From compass to true/ }).click();
   await expect(learner.page.getByRole('slider', { name: 'Time in the lesson' })).toBeVisible();
   const { page } = teacher;
@@ -71,6 +78,7 @@ test('a lesson that its teacher closes is gone from before a learner who watches
 
 test('a recording that somebody left in this browser is offered to them, and to nobody else', async ({ browser }) => {
   const { page, context } = await asPerson(browser, 'ilse.marrow');
+  await page.goto('/');
   const me = ((await (await page.request.get('/api/session')).json()) as { id: string }).id;
   const leave = (personId: string) =>
     page.evaluate(async (whose) => {

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test } from '@playwright/test';
 import { slides } from './support/papers.ts';
-import { asPerson, signIn } from './support/people.ts';
+import { asPerson, comeIn, signIn } from './support/people.ts';
 import { draw, inkOnStage, logOf, openRoom, press, record, segmentsOf, stopAndSave, lasts } from './support/room.ts';
 
 test('from a PDF to feedback that was heard', { tag: '@real-time' }, async ({ browser, page }) => {
@@ -9,7 +9,7 @@ test('from a PDF to feedback that was heard', { tag: '@real-time' }, async ({ br
   const title = `Tides at the quay, spoken ${randomUUID().slice(0, 8)}`;
 
   await test.step('1 a teacher signs in and sees Today', async () => {
-    await signIn(page, 'ilse.marrow');
+    await comeIn(page, 'ilse.marrow');
     await expect(page.getByRole('heading', { name: 'Good day, Ilse' })).toBeVisible();
     await expect(page.getByText(/hand-ins wait for your voice/)).toBeVisible();
   });
@@ -108,6 +108,7 @@ test('from a PDF to feedback that was heard', { tag: '@real-time' }, async ({ br
   });
   await test.step('6 a learner finds it on their desk and watches it on a phone', async () => {
     const phone = learner.page;
+    await phone.goto('/');
     await phone.getByRole('link', { name: new RegExp(title) }).click();
     await phone.getByRole('button', { name: 'Watch', exact: true }).click();
     const time = phone.getByRole('slider', { name: 'Time in the lesson' });
@@ -151,6 +152,7 @@ test('from a PDF to feedback that was heard', { tag: '@real-time' }, async ({ br
 
   await test.step('9 the teacher speaks and writes on it, gives points and hands it back', async () => {
     const other = await asPerson(browser, 'jory.tamsin');
+    await other.page.goto('/');
     await other.page.getByRole('link', { name: new RegExp(title) }).click();
     await other.page.getByLabel('Or type it').fill('Three metres, I think.');
     await other.page.getByRole('button', { name: 'Hand in the text' }).click();

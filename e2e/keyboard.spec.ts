@@ -78,6 +78,7 @@ test('a lesson is given, watched, handed in, marked and corrected with keys alon
     await test.step(`${name} watches it and hands in`, async () => {
       const { page, context: own } = await asPerson(browser, name);
       // By way of the class page.
+      await page.goto('/');
       await on(page, /^Classes$/);
       await expect(page.getByRole('heading', { level: 1, name: 'Weather logs 10b' })).toBeVisible();
       await expect(page.locator(`a[href="/desk/${id}"]`)).toContainText('due in 7 days');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { asPerson, makeLesson, signIn } from './support/people.ts';
+import { asPerson, comeIn, makeLesson, signIn } from './support/people.ts';
 import { lasts, openRoom, record } from './support/room.ts';
 
 test(
@@ -40,6 +40,7 @@ test(
 
 test('who signs out, or in, is out or in on every tab of the browser at once', async ({ browser }) => {
   const { page, context } = await asPerson(browser, 'ilse.marrow');
+  await page.goto('/');
   const other = await context.newPage();
   await other.goto('/marking');
   await expect(other.getByRole('heading', { name: 'Marking' })).toBeVisible();
@@ -49,7 +50,7 @@ test('who signs out, or in, is out or in on every tab of the browser at once', a
     await expect(tab.getByText(/Ilse/)).toHaveCount(0);
   }
   // Somebody else sits down at one of them.
-  await signIn(page, 'kofi.lunt');
+  await comeIn(page, 'kofi.lunt');
   for (const tab of [page, other]) {
     await expect(tab.getByRole('heading', { name: 'On my desk' })).toBeVisible();
     await expect(tab.getByRole('link', { name: 'Kofi Lunt' })).toBeVisible();
@@ -69,7 +70,7 @@ test('everything in the recording room can be pressed, however many pages there 
 });
 
 test('a place that cannot be fetched opens by itself when the server is there again', async ({ page }) => {
-  await signIn(page, 'ilse.marrow');
+  await comeIn(page, 'ilse.marrow');
   await page.route(/\/assets\/.*\.js/, (route) => route.abort('connectionrefused'));
   await page.route('**/health/ready', (route) => route.abort('connectionrefused'));
   await page.getByRole('link', { name: 'Classes' }).click();

@@ -67,6 +67,7 @@ async function handedInPages(page: Page, learnerName: string) {
 }
 
 async function openLesson(page: Page): Promise<void> {
+  await page.goto('/desk');
   await page.getByRole('link', { name: LESSON }).click();
   await expect(page.getByRole('button', { name: /^(Watch|Go on)/ })).toBeVisible();
 }

@@ -117,7 +117,7 @@ async function pageWith(code: string): Promise<{ readonly address: string; reado
 test('a lesson is watched in a frame of a page that the keeper has allowed, and in no other', async ({ browser }) => {
   const [keeper, teacher] = [await asPerson(browser, 'keeper'), await asPerson(browser, 'ilse.marrow')];
   const lesson = await lessonCalled(teacher.page, LESSON);
-  const { origin } = new URL(teacher.page.url());
+  const origin = test.info().project.use.baseURL!;
   const code = `<iframe src="${origin}/frame/${lesson}" title="${LESSON}" width="960" height="680"></iframe>`;
   const [allowed, other] = [await pageWith(code), await pageWith(code)];
   await keeper.page.goto('/school');

@@ -6,6 +6,7 @@ import { settled } from './support/settled.ts';
 const LESSON = /The rule of twelfths/;
 
 async function openLesson(page: Page): Promise<void> {
+  await page.goto('/desk');
   await page.getByRole('link', { name: LESSON }).click();
   await expect(page.getByRole('slider', { name: 'Time in the lesson' })).toBeVisible();
 }
@@ -26,6 +27,7 @@ const tooSmall = (page: Page) =>
 
 test('everything a learner presses on a phone is as large as a fingertip', async ({ browser }) => {
   const { page, context } = await asPerson(browser, 'wren.calloway', PHONE);
+  await page.goto('/');
   expect(await tooSmall(page)).toEqual([]);
   await openLesson(page);
   expect(await tooSmall(page)).toEqual([]);
@@ -81,7 +83,6 @@ test('F fills the screen with the lesson and gives it back; M lets it be silent;
     }) as typeof document.createElement;
     Object.assign(window, { sounds });
   });
-  await page.reload();
   await openLesson(page);
   await page.keyboard.press('f');
   await expect

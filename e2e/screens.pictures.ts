@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { asPerson, signIn } from './support/people.ts';
+import { asPerson, comeIn, signIn } from './support/people.ts';
 import { draw, lasts, openRoom, record } from './support/room.ts';
 import { frames, settled } from './support/settled.ts';
 
@@ -22,7 +22,7 @@ const openLesson = async (page: Page, title: string, step: string) => {
 };
 
 test('a teacher’s screens', async ({ page }) => {
-  await signIn(page, 'ilse.marrow');
+  await comeIn(page, 'ilse.marrow');
   await expect(page.getByRole('heading', { name: 'Good day, Ilse' })).toBeVisible();
   await picture(page, 'today');
   await page.getByRole('link', { name: 'Lessons' }).click();
@@ -168,6 +168,7 @@ for (const [suffix, viewport] of [
 ] as const) {
   test(`a learner’s screens${suffix}`, async ({ browser }) => {
     const { page, context } = await asPerson(browser, 'wren.calloway', { viewport });
+    await page.goto('/');
     await expect(page.getByRole('heading', { name: 'On my desk' })).toBeVisible();
     if (suffix) await picture(page, `desk${suffix}`);
     await page.getByRole('link', { name: /The rule of twelfths/ }).click();

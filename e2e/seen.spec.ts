@@ -7,6 +7,7 @@ const OWN = 'three gulls on a mast';
 /* What a teacher looks at, a keeper can read of. */
 test('a keeper reads who saw what of whom', async ({ browser }) => {
   const teacher = await asPerson(browser, 'jon.vale');
+  await teacher.page.goto('/');
   await teacher.page.getByRole('link', { name: 'Classes', exact: true }).click();
   await expect(teacher.page.getByRole('heading', { level: 1, name: 'Classes' })).toBeVisible();
   await teacher.page.locator('.ob-rows').getByRole('link').first().click();
@@ -14,6 +15,7 @@ test('a keeper reads who saw what of whom', async ({ browser }) => {
   const name = await teacher.page.getByRole('heading', { level: 1 }).textContent();
 
   const { page, context } = await asPerson(browser, 'keeper');
+  await page.goto('/');
   await page.getByRole('link', { name: 'Who saw what' }).click();
   await page.getByLabel('Search by the name of a person or a class').fill('vale');
   const line = page.getByRole('listitem').filter({ hasText: `looked at who is in ${name}` });

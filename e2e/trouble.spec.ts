@@ -3,7 +3,7 @@ import { chromium, expect, test, type Page } from '@playwright/test';
 import { BARE_FLAGS, CHROMIUM } from './support/browser.ts';
 import { chirpFile, jumpsIn, momentsIn } from './support/chirp.ts';
 import { slides } from './support/papers.ts';
-import { asPerson, makeLesson, PASSWORD, signIn } from './support/people.ts';
+import { asPerson, comeIn, makeLesson, PASSWORD, signIn } from './support/people.ts';
 import { undoOf } from './support/undo.ts';
 import { draw, logOf, openRoom, press, record, segmentsOf, stopAndSave, told, lasts } from './support/room.ts';
 import { openProfile } from './support/profile.ts';
@@ -336,7 +336,7 @@ test('a process that is killed is started again within seconds, and people go on
   const [url, pid] = [process.env['OAKBELL_SECOND_URL']!, Number(process.env['OAKBELL_SECOND_PID'])];
   const context = await browser.newContext({ baseURL: url });
   const page = await context.newPage();
-  await signIn(page, 'ilse.marrow');
+  await comeIn(page, 'ilse.marrow');
   process.kill(pid, 'SIGKILL');
   const answers = () =>
     fetch(`${url}/health/ready`).then(

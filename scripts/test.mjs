@@ -31,17 +31,16 @@ function add(counts, { passed, failed }) {
 
 const rest = () => (process.argv.includes('--') ? process.argv.slice(process.argv.indexOf('--') + 1) : []);
 
-/** One more than there are cores: tests of the API wait for their database now and then. */
-const JEST_WORKERS = 3;
+/** More than there are cores: tests of the API wait for their database and for converters half of the time. */
+const JEST_WORKERS = 4;
+/** What a worker holds after so much is given back by beginning a new one. */
+const JEST_MEMORY = '1500MB';
 async function jest(report) {
-  const world = await startWorld({ name: 'test-api', fresh: true, quiet: true, processes: false });
+  const world = await startWorld({ name: 'test-api', fresh: true, throwaway: true, quiet: true, processes: false });
   try {
+    const workers = [`--maxWorkers=${JEST_WORKERS}`, `--workerIdleMemoryLimit=${JEST_MEMORY}`];
     const env = { ...world.env, OAKBELL_LOG: 'silent', NODE_OPTIONS: '--experimental-vm-modules --no-warnings' };
-    const code = await shown(
-      'npx',
-      ['jest', '--json', `--outputFile=${report}`, `--maxWorkers=${JEST_WORKERS}`, ...rest()],
-      env,
-    );
+    const code = await shown('npx', ['jest', '--json', `--outputFile=${report}`, ...workers, ...rest()], env);
     const result = await readJson(report);
     const failed = (result?.numFailedTests ?? 0) + (result?.numRuntimeErrorTestSuites ?? 0);
     return { passed: result?.numPassedTests ?? 0, failed: failed === 0 && code !== 0 ? 1 : failed };
@@ -53,7 +52,8 @@ async function jest(report) {
 /** What does not record runs on two workers beside each other; what does has the machine for itself. */
 async function browser(out) {
   const more = { OAKBELL_COMPANION_IDLE_S: '30' };
-  const world = await startWorld({ name: 'test-browser', fresh: true, quiet: true, demo: true, second: true, more });
+  const kind = { fresh: true, throwaway: true, quiet: true, demo: true, second: true, more };
+  const world = await startWorld({ name: 'test-browser', ...kind });
   try {
     const env = {
       OAKBELL_URL: world.url,

@@ -1,5 +1,7 @@
 /** Debian's Chromium. */
 export const CHROMIUM = '/usr/bin/chromium';
+/** The same without what only a window on a screen needs: lighter, for all that nobody records with. */
+export const SHELL = '/usr/bin/chromium-headless-shell';
 
 /** Quiet and closed to the network. */
 export const BARE_FLAGS = [

@@ -10,6 +10,7 @@ export const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, is
  */
 export async function toFirstSound(browser: Browser) {
   const { page: first, context } = await asPerson(browser, 'maren.voss', PHONE);
+  await first.goto('/');
   const address = await first.getByRole('link', { name: /The rule of twelfths/ }).getAttribute('href');
   await first.close();
   const page = await context.newPage();

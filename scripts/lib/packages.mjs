@@ -27,7 +27,12 @@ const NEEDED = [
   { name: 'libreoffice-impress-nogui', file: '/usr/bin/soffice', why: 'turns PPTX and ODP slides into pages' },
 ];
 const FOR_TESTS = [
-  { name: 'chromium', file: '/usr/bin/chromium', why: 'the browser that the tests drive' },
+  { name: 'chromium', file: '/usr/bin/chromium', why: 'the browser that the tests record in' },
+  {
+    name: 'chromium-headless-shell',
+    file: '/usr/bin/chromium-headless-shell',
+    why: 'the browser that the other tests drive',
+  },
   { name: 'flite', file: '/usr/bin/flite', why: 'the voice that speaks in the tests' },
 ];
 const FOR_VOICES = [

@@ -12,8 +12,8 @@ const SERVER = join(ROOT, 'apps/server/dist');
 /**
  * Starts a whole Oak Bell in `.oakbell/<name>`: database, queue, HTTP process and job process.
  * `second` starts another HTTP process at another port, `more` sets further variables of the processes, `patient` never
- * gives up what ends again and again. Where `more` names a database and a Redis, those are used and none is started.
- * @param {{ name: string, port?: number, fresh?: boolean, demo?: boolean, quiet?: boolean, processes?: boolean, second?: boolean, patient?: boolean, more?: Record<string, string> }} how
+ * gives up what ends again and again, `throwaway` is for a world that nobody needs tomorrow. Where `more` names a database and a Redis, those are used and none is started.
+ * @param {{ name: string, port?: number, fresh?: boolean, demo?: boolean, quiet?: boolean, processes?: boolean, second?: boolean, patient?: boolean, throwaway?: boolean, more?: Record<string, string> }} how
  */
 export async function startWorld({
   name,
@@ -24,6 +24,7 @@ export async function startWorld({
   processes = true,
   second = false,
   patient = false,
+  throwaway = false,
   more = {},
 }) {
   const folder = join(ROOT, '.oakbell', name);
@@ -41,7 +42,7 @@ export async function startWorld({
       for (const part of ['mariadb', 'mariadb.ready', 'redis', 'media'])
         await rm(join(folder, part), { recursive: true, force: true });
     const how = { note: held.note, patient };
-    const stores = await startStores(folder, { more, tell, stops, ...how });
+    const stores = await startStores(folder, { more, tell, stops, throwaway, ...how });
     const at = `${port ?? (await freePort())}`;
     const env = {
       ...stores.env,
@@ -73,12 +74,12 @@ export async function startWorld({
 }
 
 /** The database and the queue of a world, unless it is told of others. */
-async function startStores(folder, { more, tell, stops, ...how }) {
+async function startStores(folder, { more, tell, stops, throwaway, ...how }) {
   const kept = { database: null, queue: null };
   const env = {};
   if (!more.OAKBELL_DATABASE_URL) {
     tell('Starting MariaDB …');
-    const { port, kept: database } = await startMariaDb(folder, how);
+    const { port, kept: database } = await startMariaDb(folder, { throwaway, ...how });
     kept.database = database;
     stops.push(() => database.stop());
     env.OAKBELL_DATABASE_URL = `mysql://root@127.0.0.1:${port}/oakbell`;

@@ -5,7 +5,6 @@ import type { Server } from 'node:http';
 import { rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { createConnection } from 'mysql2/promise';
 import supertest from 'supertest';
 import { DataSource } from 'typeorm';
 import { AppModule } from '../app.module.ts';
@@ -16,6 +15,7 @@ import { CONFIG, type Config } from '../platform/config/index.ts';
 import { bringUpToDate } from '../platform/database/index.ts';
 import { JobRunner } from '../platform/jobs/index.ts';
 import type { Role } from '../platform/sessions/index.ts';
+import { freshDatabase } from './freshDatabase.ts';
 
 /** A whole server against a real MariaDB and Redis, with a database of its own. */
 export interface TestApp {
@@ -30,12 +30,8 @@ export const PASSWORD = 'a-test-password';
 
 /** Starts a server with the job process inside it. The addresses come from the test command. */
 export async function startTestApp(): Promise<TestApp> {
-  const url = new URL(process.env['OAKBELL_DATABASE_URL'] ?? '');
-  const name = `test_${randomUUID().replaceAll('-', '')}`;
-  const admin = await createConnection({ host: url.hostname, port: Number(url.port), user: url.username });
-  await admin.query(`CREATE DATABASE ${name}`);
-  url.pathname = `/${name}`;
-  process.env['OAKBELL_DATABASE_URL'] = url.href;
+  const { name, url, drop } = await freshDatabase();
+  process.env['OAKBELL_DATABASE_URL'] = url;
   process.env['OAKBELL_STORAGE'] = `${process.env['OAKBELL_STORAGE']}/${name}`;
   process.env['OAKBELL_QUEUE'] = name;
   process.env['OAKBELL_WORK'] = join(tmpdir(), `oakbell-${name}`);
@@ -56,8 +52,7 @@ export async function startTestApp(): Promise<TestApp> {
   const close = async () => {
     await app.close();
     await rm(join(tmpdir(), `oakbell-${name}`), { recursive: true, force: true });
-    await admin.query(`DROP DATABASE ${name}`);
-    await admin.end();
+    await drop();
   };
   return { app, http, signedIn, close };
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { once } from 'node:events';
-import { connect, createServer, type AddressInfo, type Server } from 'node:net';
+import { EventEmitter, once } from 'node:events';
+import { connect, createServer, type AddressInfo, type Server, type Socket } from 'node:net';
 import { Redis } from 'ioredis';
 import { readConfig } from '../config/index.ts';
 import { until } from '../../testing/lesson.ts';
@@ -20,12 +20,19 @@ afterAll(async () => {
   speaking.disconnect();
   for (const line of lines) line.close();
 });
-/** The same Redis at the end of a slow line: `reached` once somebody is connected, whose answers take so long. */
-async function farRedis(ms: number): Promise<{ readonly url: string; readonly reached: Promise<unknown> }> {
+/**
+ * The same Redis at the end of a slow line: `reached` once somebody is connected, whose answers take so long; `asked` once
+ * a word was sent so many times; `cut` ends what is connected; `gone` when all have left.
+ */
+async function farRedis(ms: number) {
+  const [sockets, sent]: [Set<Socket>, EventEmitter] = [new Set(), new EventEmitter()];
+  let all = '';
   const near = new URL(process.env['OAKBELL_REDIS_URL'] ?? '');
   const line = createServer((there) => {
     const here = connect(Number(near.port), near.hostname);
     there.pipe(here);
+    sockets.add(there);
+    there.on('data', (bytes) => sent.emit('more', (all += bytes.toString('latin1'))));
     here.on('data', (bytes) => setTimeout(() => there.write(bytes), ms));
     here.on('close', () => there.destroy());
     for (const end of [here, there]) end.on('error', () => end.destroy());
@@ -34,7 +41,13 @@ async function farRedis(ms: number): Promise<{ readonly url: string; readonly re
   line.listen(0, '127.0.0.1');
   await once(line, 'listening');
   lines.push(line);
-  return { url: `redis://127.0.0.1:${(line.address() as AddressInfo).port}`, reached: once(line, 'connection') };
+  const asked = async (word: string, times: number): Promise<void> => {
+    while (all.split(word).length - 1 < times) await once(sent, 'more');
+  };
+  const cut = () => sockets.forEach((one) => one.destroy());
+  const gone = () => Promise.all([...sockets].filter((one) => !one.closed).map((one) => once(one, 'close')));
+  const url = `redis://127.0.0.1:${(line.address() as AddressInfo).port}`;
+  return { url, reached: once(line, 'connection'), asked, cut, gone };
 }
 /** What a bus hears of what is said on it again and again. */
 async function hears(one: Bus, topic: string, heard: readonly unknown[]): Promise<void> {
@@ -63,6 +76,18 @@ describe('the bus between processes', () => {
     await hears(one, 'tides', heard);
     await speaking.client('KILL', 'TYPE', 'pubsub');
     await hears(one, 'tides', heard);
+  });
+  it('ends in peace while topics are taken up again', async () => {
+    const far = await farRedis(100);
+    const one = bus(far.url);
+    await one.on('tides', () => undefined);
+    far.cut();
+    await far.asked('subscribe', 2);
+    const gone = far.gone();
+    await one.onApplicationShutdown();
+    await gone;
+    // An answer that nobody waits for fails whatever test runs now.
+    await new Promise(setImmediate);
   });
   it('hears nothing more of a topic that was left, and all of the others', async () => {
     const one = bus();

@@ -23,6 +23,7 @@ export class Bus implements OnApplicationShutdown {
   readonly #listeners = new Map<string, Set<Listener>>();
   readonly #hearing: Redis;
   readonly #prefix: string;
+  #ended = false;
 
   constructor(
     @Inject(CONFIG) config: Config,
@@ -30,8 +31,14 @@ export class Bus implements OnApplicationShutdown {
   ) {
     this.#prefix = `${config.queue}:`;
     // No check whether Redis is ready: where it comes after the first topic, it ends the connection, and all topics with it.
-    this.#hearing = connect(config, this.#logger, { maxRetriesPerRequest: null, enableReadyCheck: false });
+    // Topics are taken up again by us: its own way of doing that leaves an answer that nobody waits for, and a process that
+    // ends meanwhile breaks on it.
+    const how = { maxRetriesPerRequest: null, enableReadyCheck: false, autoResubscribe: false };
+    this.#hearing = connect(config, this.#logger, how);
     this.#hearing.on('message', (channel: string, text: string) => this.#hear(channel, text));
+    this.#hearing.on('ready', () => {
+      this.#takeUp([...this.#listeners.keys()]).catch((failure: unknown) => this.#logger.error(failure));
+    });
   }
 
   /** Hears what is said on a topic, from any process, this one too. Resolves to how to stop, once it really hears. */
@@ -40,7 +47,7 @@ export class Bus implements OnApplicationShutdown {
     const there = this.#listeners.get(channel) ?? new Set<Listener>();
     this.#listeners.set(channel, there);
     there.add(listener);
-    if (there.size === 1) await this.#hearing.subscribe(channel);
+    if (there.size === 1) await this.#takeUp([channel]);
     return async () => {
       there.delete(listener);
       if (there.size > 0 || this.#listeners.get(channel) !== there) return;
@@ -55,9 +62,18 @@ export class Bus implements OnApplicationShutdown {
   }
 
   async onApplicationShutdown(): Promise<void> {
+    this.#ended = true;
     this.#hearing.disconnect();
     this.speaking.disconnect();
     await Promise.resolve();
+  }
+
+  /** Resolves once Redis tells of these; or when this process ends, which waits for nothing any more. */
+  async #takeUp(channels: readonly string[]): Promise<void> {
+    if (channels.length === 0) return;
+    await this.#hearing.subscribe(...channels).catch((failure: unknown) => {
+      if (!this.#ended) throw failure;
+    });
   }
 
   #hear(channel: string, text: string): void {
