@@ -1,10 +1,15 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { findSheet, greyOf, photographed, projection, type Corners } from '@oakbell/core/scan';
 import { randomUUID } from 'node:crypto';
-import { asPerson, copyLesson, give } from '../e2e/support/people.ts';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { asPerson, copyLesson, give, giveCopy } from '../e2e/support/people.ts';
 import { slides } from '../e2e/support/papers.ts';
 import { onceKey } from '../e2e/support/requests.ts';
+import { uploadTake } from '../e2e/support/uploadTake.ts';
 import { measured, median } from './measure.ts';
+import { bareEncode, firstSound, noteFirstSound, spokenFor } from './spoken.ts';
 
 const PHOTOGRAPHS = 60;
 
@@ -158,4 +163,52 @@ test('the next hand-in is there at once, and a hand-in of ten pages is seen as f
   measured('handin.open_ms', await until(page, 'painted', names.at(-1)!), 'ms until it can be written on', '≤ 1000');
   measured('handin.open_ratio', seen / median(fetches), '× the fetch of its picture', '≤ 2');
   await context.close();
+});
+
+const FEEDBACK_S = 60;
+
+test('a minute of feedback is heard by its learner soon after it was handed back', async ({ browser }) => {
+  const { page, context } = await asPerson(browser, 'ilse.marrow', { permissions: ['microphone'] });
+  const title = `Heard by the clock ${randomUUID().slice(0, 4)}`;
+  const assignment = await giveCopy(page, 'The rule of twelfths', title, ['Suvi Aldane'], { handIn: true, points: 20 });
+  const { page: learner, context: own } = await asPerson(browser, 'suvi.aldane');
+  const path = `/api/assignments/${assignment}/hand-in/text`;
+  const sent = await own.request.put(path, { headers: onceKey(), data: { text: 'Steer 075.' } });
+  expect(sent.status()).toBe(200);
+  const desk = (await (await page.request.get(`/api/marking/${assignment}`)).json()) as {
+    queue: [{ feedbackLessonId: string }];
+  };
+  const lesson = desk.queue[0].feedbackLessonId;
+  const pages = async () =>
+    ((await (await page.request.get(`/api/lessons/${lesson}`)).json()) as { pages: { id: string }[] }).pages;
+  await expect.poll(async () => (await pages()).length).toBe(1);
+  const folder = mkdtempSync(join(tmpdir(), 'oakbell-bench-'));
+  const { wav, ogg } = spokenFor(FEEDBACK_S, folder);
+  const log = [
+    { log: 'oakbell.take', version: 1 },
+    { kind: 'page', at: 0, page: (await pages())[0]!.id },
+  ];
+  const text = log.map((line) => `${JSON.stringify(line)}\n`).join('');
+  await uploadTake(page, lesson, { ogg, log: text, seconds: FEEDBACK_S });
+  const ceiling = median([1, 2, 3].map(() => bareEncode(wav, folder)));
+  rmSync(folder, { recursive: true });
+
+  await noteFirstSound(learner);
+  await page.goto(`/marking/${assignment}`);
+  await page.getByLabel('Points, up to 20').fill('15');
+  await expect(page.getByText(/^Saved /)).toBeVisible();
+  const begun = performance.now();
+  await page.getByRole('button', { name: 'Hand back' }).click();
+  // Whoever waits for it is told when it is there, goes to it and plays it.
+  await expect
+    .poll(async () => (await own.request.get(`/api/assignments/${assignment}/feedback`)).status(), { intervals: [50] })
+    .toBe(200);
+  await learner.goto(`/feedback/${assignment}`);
+  await learner.getByRole('button', { name: 'Play', exact: true }).click();
+  await firstSound(learner);
+  const seconds = (performance.now() - begun) / 1000;
+  measured('feedback.ready_s', seconds, 's', '≤ 10');
+  measured('feedback.ready_ratio', seconds / ceiling, '× the bare encoding', '≤ 6');
+  await context.close();
+  await own.close();
 });

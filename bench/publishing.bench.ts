@@ -1,13 +1,12 @@
 import { expect, test, type Page } from '@playwright/test';
-import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { editionFile } from '../e2e/support/edition.ts';
 import { slides } from '../e2e/support/papers.ts';
 import { asPerson, give, signIn } from '../e2e/support/people.ts';
-import { speechFile } from '../e2e/support/speech.ts';
 import { measured } from './measure.ts';
+import { bareEncode, firstSound, noteFirstSound, spokenFor } from './spoken.ts';
 import { uploadTake } from '../e2e/support/uploadTake.ts';
 import { settled } from '../e2e/support/settled.ts';
 
@@ -17,21 +16,8 @@ const STROKES = 300;
 test('ten minutes, from Publish to the first sound, and what a learner downloads', async ({ browser, page }) => {
   await signIn(page, 'ilse.marrow');
   const folder = mkdtempSync(join(tmpdir(), 'oakbell-bench-'));
-  const wav = join(folder, 'ten.wav');
-  execFileSync('ffmpeg', [
-    '-loglevel',
-    'error',
-    '-stream_loop',
-    '-1',
-    '-i',
-    speechFile(),
-    '-t',
-    String(MINUTES * 60),
-    wav,
-  ]);
+  const { wav, ogg } = spokenFor(MINUTES * 60, folder);
   const lesson = await lessonWithSlides(page);
-  const ogg = join(folder, 'ten.ogg');
-  execFileSync('ffmpeg', ['-loglevel', 'error', '-i', wav, '-c:a', 'libopus', '-b:a', '64k', ogg]);
   await uploadTake(page, lesson.id, { ogg, log: log(lesson.pages), seconds: MINUTES * 60 });
 
   const ceiling = bareEncode(wav, folder);
@@ -52,7 +38,7 @@ test('ten minutes, from Publish to the first sound, and what a learner downloads
   const assigned = await give(page, lesson.id, classes[0]!.id);
   await learner.page.goto(`/desk/${assigned}`);
   await learner.page.getByRole('button', { name: 'Watch', exact: true }).click({ timeout: 120_000 });
-  await learner.page.waitForFunction(() => (window as unknown as { heardAt?: number }).heardAt !== undefined);
+  await firstSound(learner.page);
   const heardAfter = (Date.now() - begun) / 1000;
   measured('publish.speed', (MINUTES * 60) / heardAfter, '× real time', '≥ 60');
   measured('publish.share_of_ceiling', ceiling / heardAfter, '', '≥ 0.3');
@@ -107,44 +93,9 @@ function log(pages: readonly string[]): string {
   return lines.map((line) => `${JSON.stringify(line)}\n`).join('');
 }
 
-/** Seconds for the bare encoding of the same sound with the same settings: nothing could be faster. */
-function bareEncode(wav: string, folder: string): number {
-  const begun = Date.now();
-  execFileSync('ffmpeg', [
-    '-loglevel',
-    'error',
-    '-y',
-    '-i',
-    wav,
-    '-c:a',
-    'libopus',
-    '-b:a',
-    '48k',
-    '-vbr',
-    'constrained',
-    '-application',
-    'audio',
-    '-compression_level',
-    '5',
-    join(folder, 'bare.webm'),
-  ]);
-  return (Date.now() - begun) / 1000;
-}
-
 /** Counts what arrives over the network from now on, packed as it travels; the sound is counted apart. */
 async function watchNetwork(page: Page): Promise<{ other: () => number; scripts: () => number }> {
-  await page.addInitScript(() => {
-    const heard = (event: Event) => {
-      const element = event.target as HTMLMediaElement;
-      if (element.currentTime > 0) Object.assign(window, { heardAt: performance.now() });
-    };
-    const real = document.createElement.bind(document);
-    document.createElement = ((name: string, options?: ElementCreationOptions) => {
-      const made = real(name, options);
-      if (name === 'audio') made.addEventListener('timeupdate', heard);
-      return made;
-    }) as typeof document.createElement;
-  });
+  await noteFirstSound(page);
   const cdp = await page.context().newCDPSession(page);
   await cdp.send('Network.enable');
   await cdp.send('Network.setCacheDisabled', { cacheDisabled: true });
