@@ -2,6 +2,7 @@ import { DataSource } from 'typeorm';
 import { pdfOf, pictureOf, pptxOf } from '../testing/files.ts';
 import { WHOLE_CLASS } from '@oakbell/core/assigning';
 import { askedWith, assign, imported, newLesson, publish, record, toClass } from '../testing/lesson.ts';
+import { MOST_VERSIONS } from '../modules/submissions/handedVersion.entity.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 
 type Agent = Awaited<ReturnType<TestApp['signedIn']>>;
@@ -74,6 +75,64 @@ it('six first hand-ins at one moment are six hand-ins, one after the other, with
       "SELECT COUNT(*) AS n FROM lesson l LEFT JOIN submission s ON s.id = l.submissionId WHERE l.kind = 'feedback' AND s.id IS NULL",
     )) as [{ n: string }];
   expect(Number(orphans.n)).toBe(0);
+});
+
+describe('what was handed in before', () => {
+  const versionsOf = async (assignment: string) => {
+    const [row] = (await queueOf(assignment)) as unknown as [{ submissionId: string }];
+    const path = `/api/marking/hand-ins/${row.submissionId}/versions`;
+    return { path, all: (await ilse!.get(path).expect(200)).body as { number: number }[] };
+  };
+  it('is kept with its pages, beside what is there now', async () => {
+    const assignment = await given();
+    await files(assignment, [await pdfOf(2), 'plan.pdf']).expect(200);
+    const first = (await queueOf(assignment))[0]!.feedbackLessonId;
+    expect(await imported(ilse!, first)).toBe(2);
+    await tam!.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'Three metres.' }).expect(200);
+    const { path, all } = await versionsOf(assignment);
+    expect(all).toMatchObject([
+      { number: 2, kind: 'text', files: [], letters: 13, late: false },
+      { number: 1, kind: 'file', files: [{ name: 'plan.pdf', bytes: expect.any(Number) }] },
+    ]);
+    expect((await ilse!.get(`${path}/1`).expect(200)).body).toMatchObject({
+      text: '',
+      pages: [expect.any(Object), expect.any(Object)],
+    });
+    expect((await ilse!.get(`${path}/2`).expect(200)).body).toMatchObject({ text: 'Three metres.' });
+    await ilse!.get(`${path}/3`).expect(404);
+    // One of them is spoken on: that which is there now.
+    const [{ feedbackLessonId }] = (await queueOf(assignment)) as [{ feedbackLessonId: string }];
+    expect(feedbackLessonId).not.toBe(first);
+  });
+  it('stands in the receipt of its learner, to the letter', async () => {
+    const assignment = await given();
+    const [pdf, picture] = [await pdfOf(1), await pictureOf(300, 200)];
+    await files(assignment, [pdf, 'plan.pdf'], [picture, 'chart.png']).expect(200);
+    expect(await mine(assignment)).toMatchObject({
+      receipts: [
+        {
+          number: 1,
+          kind: 'file',
+          files: [
+            { name: 'plan.pdf', bytes: pdf.length },
+            { name: 'chart.png', bytes: picture.length },
+          ],
+        },
+      ],
+    });
+  });
+  it('is kept twenty times over; the first goes when more come', async () => {
+    const assignment = await given();
+    for (let i = 1; i <= MOST_VERSIONS + 1; i += 1)
+      await tam!
+        .put(`/api/assignments/${assignment}/hand-in/text`)
+        .send({ text: `Plan ${i}` })
+        .expect(200);
+    const { all } = await versionsOf(assignment);
+    expect(all.map(({ number }) => number)).toEqual(
+      Array.from({ length: MOST_VERSIONS }, (_, i) => MOST_VERSIONS + 1 - i),
+    );
+  });
 });
 
 it('pictures come in the order in which they were put', async () => {

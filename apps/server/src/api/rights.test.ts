@@ -314,6 +314,8 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'post /api/assignments/{id}/feedback/words': ownWork,
   'post /api/assignments/{id}/feedback/words/spoken': ownWork,
   'get /api/marking/hand-ins/{id}/ink': classTeachers,
+  'get /api/marking/hand-ins/{id}/versions': classTeachers,
+  'get /api/marking/hand-ins/{id}/versions/{number}': classTeachers,
   'put /api/marking/hand-ins/{id}/ink': classTeachers,
   'put /api/marking/{id}/back': classTeachers,
   'delete /api/marking/{id}/back': classTeachers,
@@ -484,6 +486,7 @@ async function answerTo(who: Who, route: string): Promise<string> {
     .replace('{from}', things['class']!)
     .replace('{day}', '2026-03-05')
     .replace('{track}', 'voice')
+    .replace('versions/{number}', 'versions/1')
     .replace(/\{(number|run)\}/, '0')
     .replace('{digest}', 'none')
     .replace('{claims}', 'none')

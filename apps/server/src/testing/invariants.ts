@@ -11,6 +11,9 @@ const NEVER: Readonly<Record<string, string>> = {
   'a finished take that never entered its lesson': `SELECT t.id FROM take t WHERE t.state = 'finished'
     AND NOT EXISTS(SELECT 1 FROM lesson_change c WHERE c.lessonId = t.lessonId AND c.edit LIKE CONCAT('%', t.id, '%'))`,
   'a hand-in without its feedback lesson': `SELECT s.id FROM submission s LEFT JOIN lesson l ON l.submissionId = s.id WHERE l.id IS NULL`,
+  'a hand-in with other pages than those of its last time': `SELECT s.id FROM submission s JOIN lesson l ON l.submissionId = s.id
+    LEFT JOIN handed_version v ON v.submissionId = s.id AND v.number = s.times
+    WHERE l.replacedAt IS NULL AND (v.lessonId IS NULL OR v.lessonId <> l.id)`,
   'a hand-in without pages that nobody draws': `SELECT s.id FROM submission s JOIN lesson l ON l.submissionId = s.id
     WHERE NOT EXISTS(SELECT 1 FROM page p WHERE p.lessonId = l.id)
     AND NOT EXISTS(SELECT 1 FROM job j WHERE j.subjectId = l.id AND j.kind = 'import-pages')`,

@@ -73,6 +73,10 @@ const teacher: RouteObject[] = [
     ...place(async () => ({ Component: (await import('../features/marking/index.ts')).LookOnPage })),
   },
   {
+    path: 'marking/:assignment/:submission/versions',
+    ...place(async () => ({ Component: (await import('../features/marking/index.ts')).VersionsPage })),
+  },
+  {
     path: 'marking/:assignment/:submission?',
     ...place(async () => ({ Component: (await import('../features/marking/index.ts')).MarkingDesk })),
   },

@@ -74,6 +74,8 @@ export const TOLD: Readonly<Record<string, Told>> = {
   'post /api/marking/hand-ins/:id/words': told('answered about feedback to', 'submission'),
   'post /api/marking/hand-ins/:id/words/spoken': told('answered about feedback to', 'submission'),
   'get /api/marking/hand-ins/:id/ink': told('looked at a hand-in of', 'submission'),
+  'get /api/marking/hand-ins/:id/versions': told('looked at a hand-in of', 'submission'),
+  'get /api/marking/hand-ins/:id/versions/:number': told('looked at a hand-in of', 'submission'),
   'put /api/marking/hand-ins/:id/ink': told('marked a hand-in of', 'submission'),
   'put /api/marking/:id/back': told('handed work back to', 'assignment'),
   'delete /api/marking/:id/back': told('put off handing work back to', 'assignment'),

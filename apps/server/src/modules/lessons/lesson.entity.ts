@@ -35,10 +35,9 @@ export class LessonEntity {
   /** Kept to begin others from: an opening's pages come first in another lesson, a template is copied whole. */
   @Column({ type: 'varchar', length: 10, nullable: true }) savedAs: SavedAs | null;
   /** For spoken feedback: the hand-in it speaks about. */
-  @ForeignKey('submission')
-  @Index({ unique: true })
-  @Column({ type: 'uuid', nullable: true })
-  submissionId: string | null;
+  @ForeignKey('submission') @Index() @Column({ type: 'uuid', nullable: true }) submissionId: string | null;
+  /** Since when something else was handed in instead of its pages; null for what is there now. */
+  @Column({ ...moment, nullable: true }) replacedAt: Date | null;
   /** For a spoken answer: the assignment that it answers. */
   @ForeignKey('assignment') @Column({ type: 'uuid', nullable: true }) answersId: string | null;
   /** Before whom it is open once it is published, and from when until when: whenever, where a moment is null. */

@@ -47,7 +47,7 @@ function ensureTaught(lesson: Lesson): asserts lesson is TaughtLesson {
 
 const NOTHING_SAID = {
   ...{ goal: '', targetMs: 300_000, unitId: null, savedAs: null },
-  ...({ courseMay: 'use', archivedAt: null } as const),
+  ...({ courseMay: 'use', archivedAt: null, replacedAt: null } as const),
 } as const;
 /** A lesson as it begins. */
 function untouched() {
@@ -105,10 +105,16 @@ export class LessonsService {
     return (await this.forSubmissions([submissionId])).get(submissionId) ?? null;
   }
 
-  /** The feedback lessons of hand-ins, by hand-in. */
+  /** The feedback lessons of hand-ins as they are now, by hand-in. */
   async forSubmissions(ids: readonly string[]): Promise<ReadonlyMap<string, FeedbackLesson>> {
-    const found = ids.length === 0 ? [] : await this.lessons.findBy({ submissionId: In([...ids]) });
+    const found =
+      ids.length === 0 ? [] : await this.lessons.findBy({ submissionId: In([...ids]), replacedAt: IsNull() });
     return new Map(found.flatMap((one) => (one.kind === 'feedback' ? [[one.submissionId, one] as const] : [])));
+  }
+
+  /** Puts the pages of a hand-in aside: they are no longer those that are spoken on. */
+  async setReplaced(id: string, at: Date): Promise<void> {
+    await this.lessons.update({ id }, { replacedAt: at });
   }
 
   /** What a learner has recorded as the answer for an assignment, or null. */

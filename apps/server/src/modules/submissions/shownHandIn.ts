@@ -9,9 +9,29 @@ import { LessonsService } from '../lessons/index.ts';
 import { filesOn, PagesService, ShownPageDto, shownPage } from '../pages/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { TakesService } from '../takes/index.ts';
+import type { HandedVersionEntity } from './handedVersion.entity.ts';
+import { HandedVersions } from './handedVersions.service.ts';
 import { KINDS, makersOf, namesOf, type Submission } from './submission.entity.ts';
 import { isLate, LONGEST_TEXT, mayReplace } from './submissions.rules.ts';
 import { WrittenWorks } from './writtenWork.service.ts';
+
+/** A file as it arrived. */
+export class ArrivedFileDto {
+  @Text() name: string;
+  /** How large it was; null where nobody knows any more. */
+  @Whole({ nullable: true }) bytes: number | null;
+}
+/** What arrived at one time. */
+export class ReceiptDto {
+  /** 1 for the first time. */
+  @Whole() number: number;
+  @When() handedInAt: string;
+  @Flag() late: boolean;
+  @Choice(KINDS) kind: Submission['kind'];
+  @Parts(() => ArrivedFileDto) files: ArrivedFileDto[];
+  /** Letters of what was typed. */
+  @Whole() letters: number;
+}
 
 export class HandInDto {
   @Id() id: string;
@@ -33,7 +53,19 @@ export class HandInDto {
   @Parts(() => ShownPageDto) pages: ShownPageDto[];
   @Part(() => MediaDto) media: MediaDto;
   @Part(() => JobDto, { nullable: true }) importing: JobDto | null;
+  /** What arrived each time, the newest first. */
+  @Parts(() => ReceiptDto) receipts: ReceiptDto[];
 }
+
+/** @param due the moments by which its makers were to hand it in */
+export const receiptOf = (version: HandedVersionEntity, due: readonly Date[]): ReceiptDto => ({
+  number: version.number,
+  handedInAt: version.handedInAt.toISOString(),
+  late: isLate(version.handedInAt, due),
+  kind: version.kind,
+  files: version.fileNames.map((name, i) => ({ name, bytes: version.fileBytes[i] ?? null })),
+  letters: version.text.length,
+});
 
 /** A hand-in as its learner sees it. */
 @Injectable()
@@ -47,6 +79,7 @@ export class ShownHandIn {
     private readonly media: MediaService,
     private readonly dueDates: DueDates,
     private readonly written: WrittenWorks,
+    private readonly versions: HandedVersions,
     private readonly people: PeopleService,
   ) {}
 
@@ -76,6 +109,7 @@ export class ShownHandIn {
       pages: pages.map(shownPage),
       media: await this.media.give(viewer, [`hand-in:${id}`], filesOn(pages)),
       importing: newest ? jobDto(newest) : null,
+      receipts: (await this.versions.of(id)).map((one) => receiptOf(one, due)),
     };
   }
 }

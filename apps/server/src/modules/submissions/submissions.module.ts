@@ -16,10 +16,13 @@ import { Replies } from './replies.service.ts';
 import { ShownHandIn } from './shownHandIn.ts';
 import { AnswerPairEntity } from './answerPair.entity.ts';
 import { ClassReplyEntity } from './classReply.entity.ts';
+import { HandedVersionEntity } from './handedVersion.entity.ts';
+import { HandedVersions } from './handedVersions.service.ts';
 import { Pairs } from './pairs.service.ts';
 import { SubmissionEntity } from './submission.entity.ts';
 import { SubmissionsController } from './submissions.controller.ts';
 import { SubmissionsService } from './submissions.service.ts';
+import { VersionsController } from './versions.controller.ts';
 import { WrittenWorks } from './writtenWork.service.ts';
 import { PagesModule } from '../pages/index.ts';
 import { FilesModule } from '../files/index.ts';
@@ -27,7 +30,7 @@ import { ImportsModule } from '../imports/index.ts';
 
 @Module({
   imports: [
-    TypeOrmModule.forFeature([SubmissionEntity, AnswerPairEntity, ClassReplyEntity]),
+    TypeOrmModule.forFeature([SubmissionEntity, AnswerPairEntity, ClassReplyEntity, HandedVersionEntity]),
     AssignmentsModule,
     ClassesModule,
     EditionsModule,
@@ -39,8 +42,14 @@ import { ImportsModule } from '../imports/index.ts';
     TakesModule,
     WatchingModule,
   ],
-  controllers: [SubmissionsController, AnswersController, ClassAnswersController, RepliesController],
-  providers: [SubmissionsService, AnswersService, Approvals, Pairs, Replies, ShownHandIn, WrittenWorks],
+  controllers: [
+    SubmissionsController,
+    AnswersController,
+    ClassAnswersController,
+    RepliesController,
+    VersionsController,
+  ],
+  providers: [SubmissionsService, AnswersService, Approvals, HandedVersions, Pairs, Replies, ShownHandIn, WrittenWorks],
   exports: [SubmissionsService, Approvals, Replies, ShownHandIn],
 })
 export class SubmissionsModule {}

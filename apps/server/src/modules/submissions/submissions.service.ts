@@ -20,6 +20,7 @@ import { PeopleService } from '../people/index.ts';
 import { TakesService } from '../takes/index.ts';
 import { DeskLessons } from '../watching/index.ts';
 import { Approvals } from './approvals.service.ts';
+import { HandedVersions } from './handedVersions.service.ts';
 import { Pairs } from './pairs.service.ts';
 import { makersOf, SubmissionEntity, type Submission } from './submission.entity.ts';
 import { mayReplace } from './submissions.rules.ts';
@@ -27,7 +28,7 @@ import { WrittenWorks, type WrittenWork } from './writtenWork.service.ts';
 
 /** Files, typed text, what was recorded or a worksheet: exactly one of them. */
 export type Handed =
-  | { readonly files: readonly CheckedFile[]; readonly names: readonly string[] }
+  | { readonly files: readonly CheckedFile[]; readonly names: readonly string[]; readonly bytes: readonly number[] }
   | { readonly text: string }
   | { readonly answer: AnswerLesson }
   | WrittenWork;
@@ -57,6 +58,7 @@ export class SubmissionsService {
     private readonly lessons: LessonsService,
     private readonly editing: PageEditing,
     private readonly written: WrittenWorks,
+    private readonly versions: HandedVersions,
     private readonly approvals: Approvals,
     private readonly pairs: Pairs,
     private readonly people: PeopleService,
@@ -72,7 +74,8 @@ export class SubmissionsService {
     ensureHandIn(assignment);
     await this.ensureOpen(assignment, person.id);
     const brought = { personId: person.id, subjectId: assignment.id, pages: 0, inOrder: true };
-    return { files: await this.checks.bring(files, brought), names: files.map((file) => file.originalname) };
+    const [names, bytes] = [files.map((file) => file.originalname), files.map((file) => file.size)];
+    return { files: await this.checks.bring(files, brought), names, bytes };
   }
 
   /**
@@ -104,15 +107,27 @@ export class SubmissionsService {
       };
       await this.submissions.save(submission);
       if (before?.approvedAt) await this.approvals.cut(before);
-      if (spokenOn) await this.lessons.remove(spokenOn.id);
+      if (spokenOn) await this.lessons.setReplaced(spokenOn.id, at);
       const lesson = await this.#feedbackLesson(assignment, submission);
       const to = { lessonId: lesson.id, ownerId: person.id, as: 'document' } as const;
+      let editionId: string | null = null;
       if ('files' in handed) await this.imports.begin(to, handed.files);
       else if ('answer' in handed) {
         await this.editing.copyFrom(lesson.id, handed.answer.id, { cues: false });
-        await this.editions.publish(person.id, handed.answer.id);
+        editionId = (await this.editions.publish(person.id, handed.answer.id)).id;
       } else if ('events' in handed) await this.written.layInto(lesson.id, handed);
       else await this.imports.beginText(to, handed.text);
+      const { kind, fileNames, text } = submission;
+      const arrived = { kind, fileNames, fileBytes: 'files' in handed ? handed.bytes : [], text, editionId };
+      const { id: submissionId, times: number } = submission;
+      await this.versions.add({
+        submissionId,
+        number,
+        lessonId: lesson.id,
+        byId: person.id,
+        ...arrived,
+        handedInAt: at,
+      });
       const concerned = [...makersOf(submission), ...(await this.classes.teacherIds(assignment.classId))];
       await this.events.tell(concerned, { kind: 'hand-in', id: submission.id, of: assignment.id });
       if (before?.approvedAt) await this.approvals.tell(submission);

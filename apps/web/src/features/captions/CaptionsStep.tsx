@@ -4,7 +4,7 @@ import { timeText } from '@oakbell/core/clock';
 import { Link, useParams } from 'react-router';
 import { CaptionDesk, useCaptionRows } from '../../kits/captions/index.ts';
 import { useLesson, type Lesson } from '../../shared/api/index.ts';
-import { Empty, PageTitle, Show } from '../../shared/ui/index.ts';
+import { Empty, PageTitle, saveText, Show } from '../../shared/ui/index.ts';
 
 /** What is said in a lesson, typed by hand; then it is published with it. */
 export function CaptionsStep() {
@@ -58,7 +58,7 @@ function Foot({ lesson }: { readonly lesson: Lesson }) {
           </Menu.Target>
           <Menu.Dropdown>
             {FORMATS.map(({ name, ending, text }) => (
-              <Menu.Item key={ending} onClick={() => save(`${lesson.title}.${ending}`, text(cues))}>
+              <Menu.Item key={ending} onClick={() => saveText(`${lesson.title}.${ending}`, text(cues))}>
                 {name}
               </Menu.Item>
             ))}
@@ -79,13 +79,4 @@ function asText(cues: readonly Cue[]): string {
   return transcript(cues)
     .map(({ at, text }) => `${timeText(at)}  ${text}\n`)
     .join('\n');
-}
-
-function save(name: string, text: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type: 'text/plain;charset=utf-8' }));
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(address);
 }

@@ -1,16 +1,14 @@
 import { Text, Title } from '@mantine/core';
-import { pictureKey } from '@oakbell/core/media';
 import { marksOf, readParts, writtenPage } from '@oakbell/core/worksheets';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { PagePicture } from '../../kits/stage/index.ts';
-import { call, client, corePage, learnMedia, mediaAddress, type Api } from '../../shared/api/index.ts';
+import { call, client, corePage, learnMedia, pictureAt, type Api } from '../../shared/api/index.ts';
 import { Empty, whenText, PageTitle, Show } from '../../shared/ui/index.ts';
 import classes from './Marking.module.css';
 
 type Sheet = Api['LookedOnSheetDto'];
-const addressOf = (digest: string): string => mediaAddress(pictureKey(digest)) ?? '';
 
 /** Who writes on a worksheet, and the sheet of one of them as it grows. */
 export function LookOnPage() {
@@ -95,7 +93,7 @@ function Pages({ sheet }: { readonly sheet: Sheet }) {
       {pages.map((page, i) => (
         <figure key={page.id} className={classes.lookedPage}>
           <span role="img" aria-label={`Page ${i + 1} as it is now. ${wordsOn(page.things)}`}>
-            <PagePicture page={page} small={null} pictureAddress={addressOf} widthPx={1200} />
+            <PagePicture page={page} small={null} pictureAddress={pictureAt} widthPx={1200} />
           </span>
           <figcaption>
             Page {i + 1} of {pages.length}

@@ -1,6 +1,7 @@
 import { Button, Group, Stack, Switch, Text, TextInput, Title } from '@mantine/core';
 import { isOwnGrade, LONGEST_REASON, totalOf } from '@oakbell/core/marking';
 import { useEffect, useRef, type Ref } from 'react';
+import { Link } from 'react-router';
 import type { RoomActs } from '../../kits/recorder/index.ts';
 import { Problem, type Api } from '../../shared/api/index.ts';
 import { clockText, ProblemNote, useKeys, type KeyLine } from '../../shared/ui/index.ts';
@@ -67,6 +68,11 @@ export function MarkSheet({ marks, ink, desk, row, spoken, running, finish, room
       <Title order={2} ref={heading} tabIndex={-1} className={classes.whose}>
         <bdi>{row.learnerName}</bdi>
       </Title>
+      {row.times > 1 && (
+        <Link to={`/marking/${desk.assignmentId}/${row.submissionId}/versions`}>
+          Handed in {row.times} times: see what changed
+        </Link>
+      )}
       {row.earlier && <Earlier earlier={row.earlier} onUse={(earlier) => marks.write(earlier)} />}
       <RubricPart desk={desk} draft={draft} onDraft={marks.write} room={room} />
       <MarkFields desk={desk} draft={draft} commentRef={comment} onDraft={marks.write} />

@@ -1,3 +1,4 @@
 export { MarkingPage } from './MarkingPage.tsx';
 export { MarkingDesk } from './MarkingDesk.tsx';
 export { LookOnPage } from './LookOnPage.tsx';
+export { VersionsPage } from './VersionsPage.tsx';

@@ -1,10 +1,9 @@
 import { Button, Stack, Text, Title } from '@mantine/core';
-import { pictureKey } from '@oakbell/core/media';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { useEdition } from '../../kits/player/index.ts';
 import { PagePicture } from '../../kits/stage/index.ts';
-import { call, client, corePage, isGone, learnMedia, mediaAddress, type Api } from '../../shared/api/index.ts';
+import { call, client, corePage, isGone, learnMedia, pictureAt, type Api } from '../../shared/api/index.ts';
 import { PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
 import { EditionView } from './EditionView.tsx';
 import { NotYours } from './NotOpen.tsx';
@@ -75,12 +74,7 @@ function Written({ answer: { kind, text, pages } }: { readonly answer: Api['Clas
     <>
       {pages.map((page, i) => (
         <div key={page.id} role="img" className={classes.answerPage} aria-label={`Page ${i + 1} of ${pages.length}`}>
-          <PagePicture
-            page={corePage(page)}
-            small={null}
-            pictureAddress={(digest) => mediaAddress(pictureKey(digest)) ?? ''}
-            widthPx={WIDE_PX}
-          />
+          <PagePicture page={corePage(page)} small={null} pictureAddress={pictureAt} widthPx={WIDE_PX} />
         </div>
       ))}
     </>

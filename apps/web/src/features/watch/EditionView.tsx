@@ -16,7 +16,6 @@ import {
 } from '@tabler/icons-react';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import {
-  editionPicture,
   editionPlayer,
   LessonStage,
   PlayControls,
@@ -27,7 +26,7 @@ import {
   type SegmentPlayer,
 } from '../../kits/player/index.ts';
 import { Timeline } from '../../kits/timeline/index.ts';
-import { useScreenCovered } from '../../shared/api/index.ts';
+import { pictureAt, useScreenCovered } from '../../shared/api/index.ts';
 import { AskRow, usePins } from './asking/AskRow.tsx';
 import type { AskedOf } from './asking/useQuestions.ts';
 import { Captions, useCaptionsOn } from './Captions.tsx';
@@ -220,7 +219,7 @@ function Playing({ edition, player, seen, telling, linked, asked, ending }: Play
             lesson={lesson}
             player={player}
             {...(use === 'all' ? { films: edition.films } : {})}
-            pictureAddress={editionPicture}
+            pictureAddress={pictureAt}
             onClick={() => player.toggle()}
           />
         )}

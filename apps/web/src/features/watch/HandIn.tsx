@@ -7,9 +7,18 @@ import { Link } from 'react-router';
 import { TryAgain } from '../../kits/jobs/index.ts';
 import { HeardEdition } from '../../kits/player/index.ts';
 import { PagePicture } from '../../kits/stage/index.ts';
-import { call, client, corePage, learnMedia, mediaAddress, Problem, type Api } from '../../shared/api/index.ts';
+import {
+  call,
+  client,
+  corePage,
+  learnMedia,
+  mediaAddress,
+  pictureAt,
+  Problem,
+  type Api,
+} from '../../shared/api/index.ts';
 import { Fetching, Waiting, whenText } from '../../shared/ui/index.ts';
-import { Giving } from './giving/index.ts';
+import { Giving, Receipts } from './giving/index.ts';
 import { handInKey } from './handInKey.ts';
 import { HAND_IN } from './NextStep.tsx';
 import classes from './Watch.module.css';
@@ -105,6 +114,7 @@ function Handed({
         {handed.times > 1 && ` · handed in ${handed.times} times`}
         {handed.shown && ' · your class can see it'}
       </Text>
+      <Receipts title={item.title} handed={handed} />
       {handed.importing?.state === 'failed' && (
         <Group gap="xs" role="alert">
           <Text>{handed.importing.failureText}</Text>
@@ -131,7 +141,7 @@ function Handed({
               <PagePicture
                 page={corePage(page)}
                 small={page.smallPicture && mediaAddress(pictureKey(page.smallPicture))}
-                pictureAddress={(digest) => mediaAddress(pictureKey(digest)) ?? ''}
+                pictureAddress={pictureAt}
                 widthPx={300}
               />
             </span>

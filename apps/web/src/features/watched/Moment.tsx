@@ -2,7 +2,8 @@ import { Group, Text, Title } from '@mantine/core';
 import { timeText, type Micros } from '@oakbell/core/clock';
 import { momentPlayed, type LearnerPlayed } from '@oakbell/core/coverage';
 import { useEffect, useState } from 'react';
-import { editionPicture, editionPlayer, LessonStage, PlayControls, type Edition } from '../../kits/player/index.ts';
+import { pictureAt } from '../../shared/api/index.ts';
+import { editionPlayer, LessonStage, PlayControls, type Edition } from '../../kits/player/index.ts';
 import classes from './Watched.module.css';
 
 interface Props {
@@ -26,7 +27,7 @@ export function Moment({ edition, at, learners }: Props) {
             lesson={edition.lesson}
             player={player}
             films={edition.films}
-            pictureAddress={editionPicture}
+            pictureAddress={pictureAt}
             onClick={() => player.toggle()}
           />
         </div>

@@ -2,7 +2,6 @@ import { Button, Group, Text } from '@mantine/core';
 import { IconChevronLeft, IconChevronRight, IconHandMove, IconZoomIn } from '@tabler/icons-react';
 import { present } from '@oakbell/core/present';
 import { isStroke } from '@oakbell/core/log';
-import { pictureKey } from '@oakbell/core/media';
 import { PAGE_WIDTH, type Page } from '@oakbell/core/pages';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, useSyncExternalStore } from 'react';
@@ -14,7 +13,7 @@ import {
   learn,
   corePage,
   learnMedia,
-  mediaAddress,
+  pictureAt,
   once,
   Problem,
   UNREACHABLE,
@@ -29,7 +28,6 @@ import { SHEET_KEYS, sheetKeys } from './sheetKeys.ts';
 import { SheetStage, type PlaceOnPage } from './SheetStage.tsx';
 import { SheetTray } from './SheetTray.tsx';
 
-const addressOf = (digest: string): string => mediaAddress(pictureKey(digest)) ?? '';
 const isNarrow = (): boolean => window.matchMedia('(max-width: 700px)').matches;
 const hasField = ({ things = [] }: Page): boolean => things.some(({ kind }) => kind === 'field');
 
@@ -132,7 +130,7 @@ export function SheetDesk({ sheet, open }: Props) {
             tool={tool}
             mayWrite={mayWrite}
             pictures={[...sheet.pictures, ...brought]}
-            pictureAddress={addressOf}
+            pictureAddress={pictureAt}
             pansByFinger={pansByFinger}
             onPen={() => setPenOnly(true)}
             typing={typing}

@@ -1,9 +1,9 @@
 import { programmeOf } from '@oakbell/core/edits';
 import { useEffect, useMemo, type ReactNode } from 'react';
-import { corePage, pictureOf, useTakes, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
+import { corePage, pictureAt, pictureOf, useTakes, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
 import { useKeys, Fetching } from '../../shared/ui/index.ts';
 import classes from './Heard.module.css';
-import { editionPicture, editionPlayer, useEdition, type Edition } from './edition.ts';
+import { editionPlayer, useEdition, type Edition } from './edition.ts';
 import { playableLesson, type PlayableLesson } from './lesson.ts';
 import type { LessonFilms } from './filmPlayer.ts';
 import { takeFilms } from './lessonFilms.ts';
@@ -67,9 +67,7 @@ export function HeardEdition({ id, keys = true }: { readonly id: string; readonl
 
 function OfEdition({ edition, keys }: { readonly edition: Edition; readonly keys: boolean }) {
   const player = useMemo(() => editionPlayer(edition), [edition]);
-  return (
-    <Heard lesson={edition.lesson} player={player} films={edition.films} pictureAddress={editionPicture} keys={keys} />
-  );
+  return <Heard lesson={edition.lesson} player={player} films={edition.films} pictureAddress={pictureAt} keys={keys} />;
 }
 
 interface HeardProps {

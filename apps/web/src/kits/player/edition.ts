@@ -3,7 +3,7 @@ import { present } from '@oakbell/core/present';
 import { micros, ZERO } from '@oakbell/core/clock';
 import { programmeOf } from '@oakbell/core/edits';
 import { EDITION_UNREADABLE, readManifest, type Manifest } from '@oakbell/core/formats';
-import { editionKey, pictureKey, type EditionFile } from '@oakbell/core/media';
+import { editionKey, type EditionFile } from '@oakbell/core/media';
 import { filmPieces, type ProgrammeFilm } from '@oakbell/core/scene';
 import { useQuery } from '@tanstack/react-query';
 import {
@@ -12,6 +12,7 @@ import {
   learnMedia,
   MEDIA_FRESH_MS,
   mediaAddress,
+  pictureAt,
   Problem,
   problemOf,
   type Api,
@@ -30,9 +31,6 @@ export interface Edition {
   /** What stands under the pages while it is said. */
   readonly captions: readonly Cue[];
 }
-
-/** The address of a picture of an edition that was opened. */
-export const editionPicture = (digest: string): string => mediaAddress(pictureKey(digest)) ?? '';
 
 const fileOf = (id: string, name: EditionFile): string => mediaAddress(editionKey(id, name)) ?? '';
 
@@ -64,7 +62,7 @@ function editionOf({ id, title, pages, edits, takes, films, peaks, captions }: M
     takes,
     pages: pages.map(({ small, ...page }) => ({
       page,
-      small: small ? editionPicture(small) : null,
+      small: small ? pictureAt(small) : null,
     })),
   });
   const cut = (film: ProgrammeFilm) => (films.includes(film) ? wholeFilm(id, film, lesson) : []);

@@ -22,6 +22,9 @@ export function mediaAddress(key: string): string | null {
   return found && Date.now() - found.at < MEDIA_FRESH_MS ? found.address : null;
 }
 
+/** The address of a picture that came with what it belongs to; nothing where it did not. */
+export const pictureAt = (digest: string): string => mediaAddress(pictureKey(digest)) ?? '';
+
 /** The address of a picture of a lesson: the one that came with the lesson, else one that leads there. */
 export const pictureOf = (lessonId: string) => (digest: string) =>
   mediaAddress(pictureKey(digest)) ?? `/api/lessons/${lessonId}/pictures/${digest}`;

@@ -2737,6 +2737,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/marking/hand-ins/{id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["versions_all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/versions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["versions_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rubrics": {
         parameters: {
             query?: never;
@@ -4884,6 +4916,20 @@ export interface components {
         NewWordDto: {
             text: string;
         };
+        ArrivedFileDto: {
+            name: string;
+            bytes: number | null;
+        };
+        ReceiptDto: {
+            number: number;
+            /** Format: date-time */
+            handedInAt: string;
+            late: boolean;
+            /** @enum {string} */
+            kind: "file" | "text" | "spoken" | "worksheet";
+            files: components["schemas"]["ArrivedFileDto"][];
+            letters: number;
+        };
         HandInDto: {
             /** Format: uuid */
             id: string;
@@ -4905,6 +4951,7 @@ export interface components {
             pages: components["schemas"]["ShownPageDto"][];
             media: components["schemas"]["MediaDto"];
             importing: components["schemas"]["JobDto"] | null;
+            receipts: components["schemas"]["ReceiptDto"][];
         };
         HandInTextDto: {
             text: string;
@@ -4967,6 +5014,21 @@ export interface components {
         };
         ShownDto: {
             shown: boolean;
+        };
+        HandedVersionDto: {
+            number: number;
+            /** Format: date-time */
+            handedInAt: string;
+            late: boolean;
+            /** @enum {string} */
+            kind: "file" | "text" | "spoken" | "worksheet";
+            files: components["schemas"]["ArrivedFileDto"][];
+            letters: number;
+            text: string;
+            /** Format: uuid */
+            editionId: string | null;
+            pages: components["schemas"]["ShownPageDto"][];
+            media: components["schemas"]["MediaDto"];
         };
         RubricDto: {
             name: string;
@@ -10282,6 +10344,49 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    versions_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptDto"][];
+                };
+            };
+        };
+    };
+    versions_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandedVersionDto"];
+                };
             };
         };
     };

@@ -7,16 +7,19 @@ interface Formats {
   readonly day: Intl.DateTimeFormat;
   readonly dayOfYear: Intl.DateTimeFormat;
   readonly clock: Intl.DateTimeFormat;
+  readonly exact: Intl.DateTimeFormat;
   /** `2026-03-05` */
   readonly calendar: Intl.DateTimeFormat;
 }
 function formatsOf(zone: string | undefined): Formats {
+  const time = { hour: '2-digit', minute: '2-digit' } as const;
   const named = { weekday: 'short', day: 'numeric', month: 'short', timeZone: zone } as const;
   return {
     zone,
     day: new Intl.DateTimeFormat('en-GB', named),
     dayOfYear: new Intl.DateTimeFormat('en-GB', { ...named, year: 'numeric' }),
-    clock: new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: zone }),
+    clock: new Intl.DateTimeFormat('en-GB', { ...time, timeZone: zone }),
+    exact: new Intl.DateTimeFormat('en-GB', { ...time, second: '2-digit', timeZone: zone }),
     calendar: new Intl.DateTimeFormat('en-CA', { year: 'numeric', month: '2-digit', day: '2-digit', timeZone: zone }),
   };
 }
@@ -31,6 +34,11 @@ export const schoolZone = (): string => formats.zone ?? Intl.DateTimeFormat().re
 
 const yearOf = (moment: Date): string => formats.calendar.format(moment).slice(0, 4);
 
+/** `Thu, 5 Mar 2026, 16:00:07`: for what has to be exact. */
+export function exactText(iso: string): string {
+  const moment = new Date(iso);
+  return `${formats.dayOfYear.format(moment)}, ${formats.exact.format(moment)}`;
+}
 /** `Thu, 5 Mar, 16:00`; with the year where it is not this one. */
 export function whenText(iso: string, now = new Date()): string {
   const moment = new Date(iso);

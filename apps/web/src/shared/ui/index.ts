@@ -1,6 +1,7 @@
 export * from './notes.tsx';
 export * from './dates.ts';
 export * from './sizes.ts';
+export { saveText } from './saveText.ts';
 export * from './IconAction.tsx';
 export * from './useDraft.ts';
 export * from './useKeys.ts';

@@ -16,12 +16,10 @@ import { MOST_SHEET_PAGES } from '@oakbell/core/worksheets';
 import { useId, useState } from 'react';
 import { BACKDROPS } from '../../../kits/backdrops/index.ts';
 import { PagePicture } from '../../../kits/stage/index.ts';
-import { corePage, mediaAddress, pictureOf, type Lesson } from '../../../shared/api/index.ts';
+import { corePage, mediaAddress, pictureAt, pictureOf, type Lesson } from '../../../shared/api/index.ts';
 import { DialogFoot, ProblemNote } from '../../../shared/ui/index.ts';
 import classes from '../Assign.module.css';
 import type { Worksheet } from './useWorksheet.ts';
-
-const addressOf = (digest: string): string => mediaAddress(pictureKey(digest)) ?? '';
 
 /** Pages that each learner writes on: pages of the lesson, a PDF or boards. */
 export function WorksheetField({ lesson, worksheet }: { readonly lesson: Lesson; readonly worksheet: Worksheet }) {
@@ -93,7 +91,7 @@ export function WorksheetField({ lesson, worksheet }: { readonly lesson: Lesson;
                   <PagePicture
                     page={corePage(page)}
                     small={page.smallPicture && mediaAddress(pictureKey(page.smallPicture))}
-                    pictureAddress={addressOf}
+                    pictureAddress={pictureAt}
                     widthPx={240}
                   />
                 </span>

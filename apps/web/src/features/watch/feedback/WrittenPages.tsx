@@ -1,8 +1,7 @@
-import { pictureKey } from '@oakbell/core/media';
 import { PageWithInk } from '../../../kits/stage/index.ts';
 import { readParts } from '@oakbell/core/worksheets';
 import { useMemo } from 'react';
-import { corePage, mediaAddress, type Api } from '../../../shared/api/index.ts';
+import { corePage, pictureAt, type Api } from '../../../shared/api/index.ts';
 import classes from '../Watch.module.css';
 
 /** The pages that were handed in, with what the teacher wrote on them. */
@@ -17,7 +16,7 @@ export function WrittenPages({ written }: { readonly written: Api['WrittenBackDt
             page={page}
             events={events}
             label={`Page ${i + 1} with what your teacher wrote on it`}
-            pictureAddress={(digest) => mediaAddress(pictureKey(digest)) ?? ''}
+            pictureAddress={pictureAt}
             widthPx={1200}
           />
         </li>

@@ -1,1 +1,2 @@
 export { Giving } from './Giving.tsx';
+export { Receipts } from './Receipts.tsx';

@@ -1,9 +1,9 @@
 import { micros, ZERO } from '@oakbell/core/clock';
 import { PAGE_WIDTH, picturesOf } from '@oakbell/core/pages';
 import { plainScene, paint, sceneAt, type Scene, type Surface } from '@oakbell/core/scene';
-import { editionPicture, type Edition, type PlayableLesson } from '../../../kits/player/index.ts';
+import { type Edition, type PlayableLesson } from '../../../kits/player/index.ts';
 import { loadPageFont } from '../../../kits/stage/index.ts';
-import { Problem } from '../../../shared/api/index.ts';
+import { pictureAt, Problem } from '../../../shared/api/index.ts';
 
 /** Sharp on paper, in pixels across. */
 const WIDE_PX = 2000;
@@ -50,9 +50,9 @@ export async function printPages({ title, lesson }: Edition): Promise<void> {
 
 async function pictureOf(scene: Scene): Promise<string> {
   const assets = new Map<string, ImageBitmap>();
-  for (const digest of picturesOf(scene.page)) assets.set(digest, await fetchedPicture(editionPicture(digest)));
+  for (const digest of picturesOf(scene.page)) assets.set(digest, await fetchedPicture(pictureAt(digest)));
   for (const thing of scene.things)
-    if ('picture' in thing) assets.set(thing.picture, await fetchedPicture(editionPicture(thing.picture)));
+    if ('picture' in thing) assets.set(thing.picture, await fetchedPicture(pictureAt(thing.picture)));
   const canvas = document.createElement('canvas');
   canvas.width = WIDE_PX;
   canvas.height = Math.round((WIDE_PX * scene.page.height) / PAGE_WIDTH);
