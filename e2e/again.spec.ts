@@ -64,8 +64,8 @@ test('what is handed in again leaves a receipt each time, and its teacher sees w
     await expect(desk.getByRole('img', { name: 'Page 1 before' })).toBeVisible();
     await expect(desk.getByRole('img', { name: 'Page 1 after' })).toBeVisible();
     await expect(desk.getByText('plan.pdf')).toBeVisible();
-    await desk.getByLabel('After').selectOption({ index: 1 });
-    await desk.getByLabel('Before').selectOption({ index: 2 });
+    await desk.getByLabel('After', { exact: true }).selectOption({ index: 1 });
+    await desk.getByLabel('Before', { exact: true }).selectOption({ index: 2 });
     await expect(desk.locator('del')).toHaveText(['Three', 'noon']);
     await desk.getByRole('link', { name: 'Back to the hand-in' }).click();
     await expect(desk.getByRole('region', { name: 'Marks' })).toBeVisible();

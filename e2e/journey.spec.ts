@@ -146,7 +146,7 @@ test('from a PDF to feedback that was heard', { tag: '@real-time' }, async ({ br
       .setInputFiles({ name: 'plan.pdf', mimeType: 'application/pdf', buffer: await slides(2) });
     await phone.getByRole('button', { name: 'Hand in this file' }).click();
     await expect(phone.getByRole('heading', { name: 'Handed in' })).toBeFocused();
-    await expect(phone.getByText(/plan\.pdf/)).toBeVisible();
+    await expect(phone.getByRole('status').filter({ hasText: /^plan\.pdf/ })).toBeVisible();
     await expect(phone.getByRole('img', { name: 'Page 2 of what you handed in' })).toBeVisible();
   });
 
