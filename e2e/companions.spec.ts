@@ -16,8 +16,8 @@ async function withCode(page: Page, title: string): Promise<string> {
   return code;
 }
 
-async function joining(browser: Browser, code: string) {
-  const context = await browser.newContext({ baseURL: SECOND!, viewport: { width: 390, height: 844 }, hasTouch: true });
+async function joining(browser: Browser, code: string, baseURL = SECOND!) {
+  const context = await browser.newContext({ baseURL, viewport: { width: 390, height: 844 }, hasTouch: true });
   const pad = await context.newPage();
   await pad.goto('/companion');
   await pad.getByLabel('Code').fill(code);
@@ -70,7 +70,8 @@ test('a device that is refused sees nothing of the lesson', async ({ page, brows
 
 test('a device on which nothing is written for long is let go, and the room says so', async ({ page, browser }) => {
   const code = await withCode(page, 'Idle');
-  const { pad, context } = await joining(browser, code);
+  // Where nobody is waited for as long.
+  const { pad, context } = await joining(browser, code, test.info().project.use.baseURL);
   await page.getByRole('alert').getByRole('button', { name: 'Let in' }).click();
   await expect(page.getByRole('button', { name: 'Pen · 1 device' })).toBeVisible();
   await expect(pad.getByText('Nothing was written here for a long time')).toBeVisible();

@@ -51,8 +51,9 @@ async function jest(report) {
 
 /** What does not record runs on two workers beside each other; what does has the machine for itself. */
 async function browser(out) {
-  const more = { OAKBELL_COMPANION_IDLE_S: '30' };
-  const kind = { fresh: true, throwaway: true, quiet: true, demo: true, second: true, more };
+  // A device that writes nothing is let go soon at one process, and at the other as late as ever.
+  const [more, ofSecond] = [{ OAKBELL_COMPANION_IDLE_S: '30' }, { OAKBELL_COMPANION_IDLE_S: '1800' }];
+  const kind = { fresh: true, throwaway: true, quiet: true, demo: true, second: true, more, ofSecond };
   const world = await startWorld({ name: 'test-browser', ...kind });
   try {
     const env = {

@@ -11,9 +11,10 @@ const SERVER = join(ROOT, 'apps/server/dist');
 
 /**
  * Starts a whole Oak Bell in `.oakbell/<name>`: database, queue, HTTP process and job process.
- * `second` starts another HTTP process at another port, `more` sets further variables of the processes, `patient` never
+ * `second` starts another HTTP process at another port, `more` sets further variables of the processes, `ofSecond` those
+ * that are otherwise there, `patient` never
  * gives up what ends again and again, `throwaway` is for a world that nobody needs tomorrow. Where `more` names a database and a Redis, those are used and none is started.
- * @param {{ name: string, port?: number, fresh?: boolean, demo?: boolean, quiet?: boolean, processes?: boolean, second?: boolean, patient?: boolean, throwaway?: boolean, more?: Record<string, string> }} how
+ * @param {{ name: string, port?: number, fresh?: boolean, demo?: boolean, quiet?: boolean, processes?: boolean, second?: boolean, ofSecond?: Record<string, string>, patient?: boolean, throwaway?: boolean, more?: Record<string, string> }} how
  */
 export async function startWorld({
   name,
@@ -23,6 +24,7 @@ export async function startWorld({
   quiet = false,
   processes = true,
   second = false,
+  ofSecond = {},
   patient = false,
   throwaway = false,
   more = {},
@@ -61,7 +63,7 @@ export async function startWorld({
     await node([join(SERVER, 'migrate.js')], env);
     const url = `http://127.0.0.1:${env.OAKBELL_PORT}`;
     const world = { url, env, folder, stop, ...stores.kept, http: null, jobs: null };
-    if (processes) await startProcesses(world, { stops, tell, second, demo, ...how });
+    if (processes) await startProcesses(world, { stops, tell, second, ofSecond, demo, ...how });
     if (demo) {
       tell('Looking after the demo world …');
       await node([join(SERVER, 'demo/index.js')], env);
@@ -123,7 +125,7 @@ async function standInRecords() {
   };
 }
 
-async function startProcesses(world, { stops, tell, second, demo, ...how }) {
+async function startProcesses(world, { stops, tell, second, ofSecond, demo, ...how }) {
   const { env, folder } = world;
   tell('Starting the HTTP process and the job process …');
   const isReadyAt = (url) => () => answers(`${url}/health/ready`);
@@ -156,7 +158,7 @@ async function startProcesses(world, { stops, tell, second, demo, ...how }) {
   // The same house by another door: what is said at one is heard at the other.
   const port = `${await freePort()}`;
   world.secondUrl = `http://127.0.0.1:${port}`;
-  const there = { ...env, OAKBELL_PORT: port };
+  const there = { ...env, OAKBELL_PORT: port, ...ofSecond };
   world.second = await keepOne('The second HTTP process', 'main.js', 'http-2.log', there, isReadyAt(world.secondUrl));
 }
 

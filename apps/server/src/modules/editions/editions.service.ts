@@ -102,6 +102,11 @@ export class EditionsService {
     return edition;
   }
 
+  /** Whether an edition has been made. */
+  async isReady(id: string): Promise<boolean> {
+    return this.editions.existsBy({ id, state: 'ready' });
+  }
+
   /** The newest edition of a lesson, or null. Whether the lesson is open before somebody is not asked here. */
   async newestReady(lessonId: string): Promise<EditionHead | null> {
     return (await this.newestReadyOf([lessonId])).get(lessonId) ?? null;

@@ -5,6 +5,7 @@ import { Id, notFound, Part, Parts, Text } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May, MediaDto, MediaService } from '../access/index.ts';
 import { AssignmentsService, DueDates } from '../assignments/index.ts';
+import { EditionsService } from '../editions/index.ts';
 import { filesOn, PagesService, ShownPageDto, shownPage } from '../pages/index.ts';
 import { HandedVersions } from './handedVersions.service.ts';
 import { ReceiptDto, receiptOf } from './shownHandIn.ts';
@@ -30,6 +31,7 @@ export class VersionsController {
     private readonly versions: HandedVersions,
     private readonly assignments: AssignmentsService,
     private readonly dueDates: DueDates,
+    private readonly editions: EditionsService,
     private readonly pages: PagesService,
     private readonly media: MediaService,
   ) {}
@@ -59,7 +61,7 @@ export class VersionsController {
     return {
       ...receiptOf(version, await this.#dueOf(id)),
       text: version.text,
-      editionId: version.editionId,
+      editionId: version.editionId && (await this.editions.isReady(version.editionId)) ? version.editionId : null,
       pages: pages.map(shownPage),
       media: await this.media.give(person, [`hand-in:${id}`], filesOn(pages)),
     };

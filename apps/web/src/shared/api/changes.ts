@@ -5,13 +5,13 @@ import { inTurn } from './turns.ts';
 
 /** What is on screen and may be old now, by the first word of its key. */
 const TOUCHED: Readonly<Record<Change['kind'], readonly string[]>> = {
-  lesson: ['library', 'changes', 'about'],
+  lesson: ['library', 'changes', 'about', 'versions'],
   here: ['here'],
   course: ['courses', 'library', 'lesson'],
   class: ['class', 'classes', 'gradebook', 'class-page', 'joining', 'desk'],
   job: ['job', 'upload', 'hand-in', 'editions', 'rosters', 'worksheet'],
   edition: ['editions', 'library', 'about', 'desk', 'feedback', 'marking', 'hand-in', 'watched', 'class-page'],
-  'hand-in': ['hand-in', 'marking', 'gradebook', 'today', 'desk', 'feedback', 'class-page', 'news'],
+  'hand-in': ['hand-in', 'versions', 'marking', 'gradebook', 'today', 'desk', 'feedback', 'class-page', 'news'],
   sheet: ['sheet', 'sheets'],
   answers: ['answers', 'answer', 'marking', 'hand-in', 'news'],
   questions: ['questions', 'news', 'desk'],
