@@ -9,6 +9,7 @@ import { DataSource } from 'typeorm';
 import { PeopleService } from '../modules/people/index.ts';
 import { ClassesService } from '../modules/classes/index.ts';
 import { TakesService } from '../modules/takes/index.ts';
+import { Acts, FOLLOWS, Outbox } from '../platform/acts/index.ts';
 import type { ActDataSource } from '../platform/database/index.ts';
 import { endsWith, JobHandlers, JobsService } from '../platform/jobs/index.ts';
 import { jobScope } from '../platform/scope/index.ts';
@@ -236,17 +237,16 @@ async function repliedTo(): Promise<{ submission: string; reply: string }> {
   const { body } = await ilse!.get(`/api/marking/hand-ins/${submission}/replies`).expect(200);
   return { submission, reply: (body as [{ id: string }])[0].id };
 }
-/** A question of tam's about something of its own: where it stands, and its name. */
+/** A question of tam's in an assignment of its own: where it stands, and its name. */
 async function asked(): Promise<{ assignment: string; lesson: string; moment: string; question: string }> {
-  const lesson = await recorded();
-  const { id: edition } = await publish(ilse!, lesson.id);
-  const assignment = await assign(ilse!, lesson.id, ids['10a']!);
+  const { lesson, edition } = await givenLesson();
+  const assignment = await assign(ilse!, lesson, ids['10a']!);
   const moment = `?edition=${edition}&at=1000000`;
   const { body } = await tam!
-    .post(`/api/assignments/${assignment}/lessons/${lesson.id}/questions${moment}`)
+    .post(`/api/assignments/${assignment}/lessons/${lesson}/questions${moment}`)
     .send({ text: 'Why south?' })
     .expect(201);
-  return { assignment, lesson: lesson.id, moment, question: (body as { id: string }).id };
+  return { assignment, lesson, moment, question: (body as { id: string }).id };
 }
 const questionsOf =
   (assignment: string, n: number, more = '') =>
@@ -1117,6 +1117,23 @@ export function brokenActs(share: 0 | 1 | 'jobs'): void {
       expect(await faultsIn(database)).toEqual([]);
     });
 
+    it('what follows an act, broken at each of its statements, is done in the end, and not left lying', async () => {
+      const [acts, outbox] = [test.app.get(Acts, { strict: false }), test.app.get(Outbox, { strict: false })];
+      const done = new Set<number>();
+      outbox.carry('looked-at', ({ n }: { n: number }) => Promise.resolve(void done.add(n)));
+      for (let n = 1; ; n += 1) {
+        const broken = breakAt((work) => work === FOLLOWS, n);
+        await acts.do(() => outbox.add('looked-at', { n }));
+        const wasBroken = broken.end();
+        expect([n, done.has(n)]).toEqual([n, true]);
+        expect([n, await count('SELECT COUNT(*) AS n FROM outbox WHERE kind = ?', ['looked-at'])]).toEqual([n, 0]);
+        if (wasBroken) continue;
+        // It begins, looks, lets go and keeps: fewer would be another way than the one that is meant here.
+        expect(n).toBeGreaterThan(3);
+        return;
+      }
+    });
+
     describe('jobs', () => {
       it.each(JOBS)(
         '%s, broken at each of its statements, fails whole and succeeds when it is tried again',
@@ -1173,18 +1190,15 @@ export function brokenActs(share: 0 | 1 | 'jobs'): void {
         const wasBroken = broken.end();
         expect([n, await faultsIn(database)]).toEqual([n, []]);
         const wasDone = first.status < 300;
-        if (!wasBroken) {
-          expect([n, wasDone, wasDone || first.body]).toEqual([n, true, true]);
-          await sending.inTheEnd?.();
-          break;
-        }
+        if (!wasBroken) expect([n, wasDone, wasDone || first.body]).toEqual([n, true, true]);
         if (!wasDone && !sending.isCounted) continue;
-        // What broke after it was kept was done, and is not done once more.
+        // What was done is not done once more, though whoever asked never heard of it.
         const again = await send(route, sending, key);
         const ok = again.status < 300 || (wasDone && again.status === sending.again);
         expect([n, ok, ok || again.body]).toEqual([n, true, true]);
         await sending.inTheEnd?.();
         expect([n, await faultsIn(database)]).toEqual([n, []]);
+        if (!wasBroken) return;
         begun = null;
       }
     });

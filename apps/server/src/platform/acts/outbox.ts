@@ -1,7 +1,7 @@
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, LessThan, Repository } from 'typeorm';
-import { actScopes, type ActScope } from '../database/index.ts';
+import { actScopes, workNames, type ActScope } from '../database/index.ts';
 import { Acts } from './acts.ts';
 import { ActKeyEntity, OutboxEntity } from './outbox.entity.ts';
 
@@ -13,6 +13,8 @@ const MOST_AT_ONCE = 100;
 const AGAIN_MS = [100, 400, 1000];
 /** How long whoever acted waits for what follows; it goes on without them. */
 const PATIENCE_MS = 2000;
+/** What this work is called, whichever act it follows. */
+export const FOLLOWS = 'what follows an act';
 /** A key is known for so long. */
 const KEPT_MS = 86_400_000;
 
@@ -98,7 +100,7 @@ export class Outbox implements OnApplicationShutdown {
 
   /** Does what these entries ask for, in their order, but for those that another process is at. Gives how many were done. */
   async #carryOn(ids: readonly string[]): Promise<number> {
-    return this.acts.do(async () => {
+    const carrying = async () => {
       const rows = await this.entries
         .createQueryBuilder('entry')
         .where('entry.id IN (:...ids)', { ids })
@@ -118,6 +120,7 @@ export class Outbox implements OnApplicationShutdown {
       }
       if (done.length > 0) await this.entries.delete(done);
       return done.length;
-    });
+    };
+    return workNames.run(FOLLOWS, () => this.acts.do(carrying));
   }
 }

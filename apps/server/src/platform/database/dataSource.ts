@@ -15,5 +15,7 @@ export function dataSourceOptions(databaseUrl: string, entities: DataSourceOptio
     poolSize: 20,
     isolationLevel: 'READ COMMITTED',
     connectTimeout: 5000,
+    // The way to each statement would be written down in case it fails: dear, and our own errors say as much.
+    trace: false,
   };
 }
