@@ -36,14 +36,9 @@ for (const [who, name, states, where] of WALKS)
     const context = name
       ? await signedIn(browser, name)
       : await browser.newContext({ baseURL: test.info().project.use.baseURL! });
-    for (const state of states) {
-      await test.step(state.name, async () => {
-        const page = await context.newPage();
-        followRequests(page);
-        await visit(page, state, where === 'on phones');
-        await page.close();
-      });
-    }
+    const page = await context.newPage();
+    followRequests(page);
+    for (const state of states) await test.step(state.name, () => visit(page, state, where === 'on phones'));
     await context.close();
   });
 

@@ -32,7 +32,8 @@ export const refused =
       route.fulfill({ status, contentType: 'application/problem+json', json: { code, detail, ...extra } }),
     );
 
-/** A phone, and the narrowest screen: 1280 at 400 %. */
+/** A desk, a phone, and the narrowest screen: 1280 at 400 %. */
+const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 const NARROW = { width: 320, height: 640 };
 
@@ -52,13 +53,15 @@ async function resized(page: Page, size: { width: number; height: number }): Pro
  * its heading, and by whether it moves sideways on the narrowest screen.
  */
 export async function visit(page: Page, { name, at, open, seen, after }: State, onPhones: boolean): Promise<void> {
+  // What the state before left to this page is not this one's.
+  await page.unrouteAll({ behavior: 'ignoreErrors' });
+  await page.setViewportSize(DESK);
   if (typeof at === 'string') await page.goto(at);
   else await at(page);
   await open?.(page);
   await expect(seen(page)).toBeVisible();
   await expectClean(page);
   await expect(page.getByRole('heading', { level: 1, includeHidden: true }).first()).toBeAttached();
-  const wide = page.viewportSize()!;
   expect(await sideways(page)).toBeLessThanOrEqual(0);
   if (onPhones) {
     expect(await sideways(await resized(page, PHONE))).toBeLessThanOrEqual(0);
@@ -66,6 +69,6 @@ export async function visit(page: Page, { name, at, open, seen, after }: State, 
   }
   expect.soft(await sideways(await resized(page, NARROW)), `${name}, 320 wide`).toBeLessThanOrEqual(0);
   if (!after) return;
-  await page.setViewportSize(wide);
+  await page.setViewportSize(DESK);
   await after(page);
 }
