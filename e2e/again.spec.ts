@@ -41,7 +41,7 @@ test('what is handed in again leaves a receipt each time, and its teacher sees w
     await desk.goto(`/marking/${id}`);
     await desk.getByRole('link', { name: 'Handed in 2 times: see what changed' }).click();
     await expect(desk.getByRole('status')).toHaveText(
-      '2 places with something new, 2 places with something taken out.',
+      '2 places with something new (underlined), 2 places with something taken out (struck through).',
     );
     await expect(desk.locator('ins')).toHaveText(['Four', 'eleven']);
     await expect(desk.locator('del')).toHaveText(['Three', 'noon']);
@@ -62,7 +62,10 @@ test('what is handed in again leaves a receipt each time, and its teacher sees w
     await expect(page.getByText(/handed in 3 times/)).toBeVisible();
     await desk.reload();
     await expect(desk.getByRole('img', { name: 'Page 1 before' })).toBeVisible();
-    await expect(desk.getByRole('img', { name: 'Page 1 after' })).toBeVisible();
+    const [before, after] = ['before', 'after'].map((side) => desk.getByRole('img', { name: `Page 1 ${side}` }));
+    await expect(after!).toBeVisible();
+    const [left, right] = [(await before!.boundingBox())!, (await after!.boundingBox())!];
+    expect([right.y, right.x > left.x]).toEqual([left.y, true]);
     await expect(desk.getByText('plan.pdf')).toBeVisible();
     await desk.getByLabel('After', { exact: true }).selectOption({ index: 1 });
     await desk.getByLabel('Before', { exact: true }).selectOption({ index: 2 });

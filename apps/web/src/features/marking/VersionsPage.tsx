@@ -10,6 +10,13 @@ import classes from './Marking.module.css';
 
 type Version = Api['HandedVersionDto'];
 const SIDES = ['before', 'after'] as const;
+const sideName = (side: number): string => (side === 0 ? 'Before' : 'After');
+const KINDS: Readonly<Record<Version['kind'], string>> = {
+  text: 'typed',
+  file: 'a file',
+  worksheet: 'a worksheet',
+  spoken: 'spoken',
+};
 
 /** What was handed in at two times, beside each other. */
 export function VersionsPage() {
@@ -20,10 +27,10 @@ export function VersionsPage() {
   });
   return (
     <div className={classes.compared}>
-      <PageTitle>Handed in again</PageTitle>
+      <PageTitle>What changed</PageTitle>
       <Link to={`/marking/${assignment}/${id}`}>Back to the hand-in</Link>
       <Title order={1} className={classes.heading}>
-        Handed in again
+        What changed between two times
       </Title>
       <Show of={all} what="Looking what was handed in">
         {(found) =>
@@ -61,7 +68,7 @@ function Compared({ id, all }: { readonly id: string; readonly all: readonly Api
         {SIDES.map((side, i) => (
           <NativeSelect
             key={side}
-            label={i === 0 ? 'Before' : 'After'}
+            label={sideName(i)}
             value={`${chosen[i]}`}
             data={all.map((one) => ({
               value: `${one.number}`,
@@ -90,10 +97,10 @@ function TypedAnew({ before, after }: { readonly before: string; readonly after:
   const [out, came] = [parts.filter((one) => one.removed).length, parts.filter((one) => one.added).length];
   return (
     <>
-      <Text role="status">
+      <Text role="status" mt="md">
         {out + came === 0
           ? 'Both are the same, word for word.'
-          : `${places(came)} with something new, ${places(out)} with something taken out.`}
+          : `${places(came)} with something new (underlined), ${places(out)} with something taken out (struck through).`}
       </Text>
       <div className={classes.typedAnew} tabIndex={0} role="group" aria-label="What was changed">
         {parts.map(({ value, added, removed }, i) =>
@@ -110,8 +117,8 @@ function BesideEachOther({ versions }: { readonly versions: readonly [Version, V
   return (
     <div className={classes.sides}>
       {versions.map((version, i) => (
-        <Text key={SIDES[i]} size="sm" component="div">
-          {version.files.map(({ name }) => name).join(', ')}
+        <Text key={SIDES[i]} size="sm" component="div" mt="md">
+          {sideName(i)}: {version.files.map(({ name }) => name).join(', ') || KINDS[version.kind]}
           {version.editionId && <HeardEdition id={version.editionId} keys={false} />}
         </Text>
       ))}
@@ -124,14 +131,19 @@ function BesideEachOther({ versions }: { readonly versions: readonly [Version, V
 
 function Sheet({ version, row, side }: { readonly version: Version; readonly row: number; readonly side: number }) {
   const page = version.pages[row];
-  if (!page) return <Text c="dimmed">No page {row + 1} here.</Text>;
+  if (!page)
+    return (
+      <Text c="dimmed" mt="md">
+        {sideName(side)}: no page {row + 1}.
+      </Text>
+    );
   return (
     <figure className={classes.lookedPage}>
-      <span role="img" aria-label={`Page ${row + 1} ${side === 0 ? 'before' : 'after'}`}>
+      <span role="img" aria-label={`Page ${row + 1} ${SIDES[side]}`}>
         <PagePicture page={corePage(page)} small={null} pictureAddress={pictureAt} widthPx={900} />
       </span>
       <figcaption>
-        Page {row + 1} of {version.pages.length}
+        {sideName(side)}: page {row + 1} of {version.pages.length}
       </figcaption>
     </figure>
   );
