@@ -40,6 +40,7 @@ test('what is handed in again leaves a receipt each time, and its teacher sees w
   await test.step('the teacher sees word for word what changed', async () => {
     await desk.goto(`/marking/${id}`);
     await desk.getByRole('link', { name: 'Handed in 2 times: see what changed' }).click();
+    await expect(desk.getByRole('heading', { name: 'What changed between two times' })).toBeVisible();
     await expect(desk.getByRole('status')).toHaveText(
       '2 places with something new (underlined), 2 places with something taken out (struck through).',
     );

@@ -3,11 +3,11 @@ import { useDebouncedValue } from '@mantine/hooks';
 import { IconDots, IconPlus, IconSearch } from '@tabler/icons-react';
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { AddNames, FirstPasswordDialog } from '../../kits/roster/index.ts';
 import { call, client, useSession, type Api } from '../../shared/api/index.ts';
 import { FieldsDialog } from '../../shared/dialogs/index.ts';
-import { Empty, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
+import { Empty, PageTitle, ProblemNote, Show, useAsked } from '../../shared/ui/index.ts';
 
 type Person = Api['RosterPersonDto'];
 type Role = Person['role'];
@@ -27,7 +27,7 @@ const SHOWN = 100;
 
 /** Everybody who may sign in: found, added, let in again and sent away. */
 export function PeoplePage() {
-  const [search, setSearch] = useSearchParams();
+  const [search, askFor] = useAsked();
   const words = search.get('words') ?? '';
   const role = (search.get('role') ?? '') as Role | '';
   const [from, setFrom] = useState(0);
@@ -43,16 +43,7 @@ export function PeoplePage() {
   });
   const ask = (name: string, value: string) => {
     setFrom(0);
-    setSearch(
-      (before) => {
-        const next = new URLSearchParams(before);
-        next.delete('new');
-        if (value) next.set(name, value);
-        else next.delete(name);
-        return next;
-      },
-      { replace: true },
-    );
+    askFor({ new: null, [name]: value });
   };
   return (
     <div className="ob-page">

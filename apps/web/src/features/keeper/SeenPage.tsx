@@ -2,9 +2,8 @@ import { Button, Text, TextInput, Title } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
 import { IconSearch } from '@tabler/icons-react';
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
-import { useSearchParams } from 'react-router';
 import { call, client } from '../../shared/api/index.ts';
-import { Empty, PageTitle, Show } from '../../shared/ui/index.ts';
+import { Empty, PageTitle, Show, useAsked } from '../../shared/ui/index.ts';
 import { SeenLines } from './SeenLines.tsx';
 
 /** How long a pause in typing is, in ms, after which is looked. */
@@ -12,13 +11,13 @@ const PAUSE_MS = 200;
 
 /** Who of the staff saw or changed what of whom, the newest first. */
 export function SeenPage() {
-  const [search, setSearch] = useSearchParams();
+  const [search, ask] = useAsked();
   const words = search.get('words') ?? '';
-  const [asked] = useDebouncedValue(words, PAUSE_MS);
+  const [looked] = useDebouncedValue(words, PAUSE_MS);
   const seen = useInfiniteQuery({
-    queryKey: ['seen', asked],
+    queryKey: ['seen', looked],
     queryFn: ({ pageParam }) =>
-      call(client.GET('/api/audit', { params: { query: { words: asked, ...(pageParam && { before: pageParam }) } } })),
+      call(client.GET('/api/audit', { params: { query: { words: looked, ...(pageParam && { before: pageParam }) } } })),
     initialPageParam: '',
     getNextPageParam: ({ lines, hasMore }) => (hasMore ? lines.at(-1)?.id : undefined),
     placeholderData: keepPreviousData,
@@ -42,10 +41,7 @@ export function SeenPage() {
         leftSection={<IconSearch size={18} aria-hidden />}
         value={words}
         maxLength={80}
-        onChange={(event) => {
-          const { value } = event.currentTarget;
-          setSearch(value ? { words: value } : {}, { replace: true });
-        }}
+        onChange={(event) => ask({ words: event.currentTarget.value })}
       />
       <Show of={seen} what="Fetching who saw what">
         {({ pages }) => {

@@ -3,9 +3,9 @@ import { useDebouncedValue } from '@mantine/hooks';
 import { LONGEST_SEARCH } from '@oakbell/core/library';
 import { IconSearch } from '@tabler/icons-react';
 import { useCallback, useState } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { useLibrary, type LibraryAsked, type LibraryRow } from '../../shared/api/index.ts';
-import { Empty, PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
+import { Empty, PageTitle, ProblemNote, Show, useAsked } from '../../shared/ui/index.ts';
 import { AboutDialog } from './AboutDialog.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
 import { CourseList, type Place } from './CourseList.tsx';
@@ -22,20 +22,11 @@ const REST_MS = 200;
 
 /** The lessons in a teacher's hands: by course and unit, by tag, and by the words that are in them. */
 export function LibraryPage() {
-  const [search, setSearch] = useSearchParams();
+  const [search, ask] = useAsked();
   const [typed, setTyped] = useState(search.get('words') ?? '');
   const [words] = useDebouncedValue(typed, REST_MS);
   const place = search.get('place') ?? 'all';
   const tag = search.get('tag');
-  const set = (name: string, value: string | null) =>
-    setSearch(
-      (before) => {
-        if (value) before.set(name, value);
-        else before.delete(name);
-        return before;
-      },
-      { replace: true },
-    );
   const courses = useCourses().data ?? [];
   const tags = useTags().data ?? [];
   const acts = useCourseActs();
@@ -51,7 +42,7 @@ export function LibraryPage() {
       <CourseList
         courses={courses}
         place={place}
-        onPlace={(next: Place) => set('place', next === 'all' ? null : next)}
+        onPlace={(next: Place) => ask({ place: next === 'all' ? null : next })}
         acts={acts}
       />
       <div className={classes.main}>
@@ -59,13 +50,13 @@ export function LibraryPage() {
           <Title order={1}>Lessons</Title>
           <Group gap="xs">
             <NamingPattern />
-            {!making && <Button onClick={() => set('new', 'yes')}>Make a lesson</Button>}
+            {!making && <Button onClick={() => ask({ new: 'yes' })}>Make a lesson</Button>}
           </Group>
         </Group>
         <ProblemNote failure={acts.failure} />
         {making && (
           <NewLesson
-            onCancel={() => set('new', null)}
+            onCancel={() => ask({ new: null })}
             unitId={courses.some((one) => one.units.some((unit) => unit.id === place)) ? place : null}
           />
         )}
@@ -79,7 +70,7 @@ export function LibraryPage() {
             value={typed}
             onChange={(event) => {
               setTyped(event.currentTarget.value);
-              set('words', event.currentTarget.value);
+              ask({ words: event.currentTarget.value });
             }}
           />
           {(tags.length > 0 || tag) && (
@@ -91,11 +82,11 @@ export function LibraryPage() {
               w={180}
               data={[...new Set([...(tag ? [tag] : []), ...tags.map((one) => one.tag)])]}
               value={tag}
-              onChange={(next) => set('tag', next)}
+              onChange={(next) => ask({ tag: next })}
             />
           )}
         </div>
-        <Found wanted={wanted} courses={courses} acts={acts} onTag={(next) => set('tag', next)} />
+        <Found wanted={wanted} courses={courses} acts={acts} onTag={(next) => ask({ tag: next })} />
       </div>
     </div>
   );

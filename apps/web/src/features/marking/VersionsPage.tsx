@@ -1,11 +1,11 @@
 import { NativeSelect, Text, Title } from '@mantine/core';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { diffWordsWithSpace } from 'diff';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { HeardEdition } from '../../kits/player/index.ts';
 import { PagePicture } from '../../kits/stage/index.ts';
 import { call, client, corePage, learnMedia, pictureAt, type Api } from '../../shared/api/index.ts';
-import { exactText, Fetching, PageTitle, Show } from '../../shared/ui/index.ts';
+import { exactText, Fetching, PageTitle, Show, useAsked } from '../../shared/ui/index.ts';
 import classes from './Marking.module.css';
 
 type Version = Api['HandedVersionDto'];
@@ -46,7 +46,7 @@ export function VersionsPage() {
 }
 
 function Compared({ id, all }: { readonly id: string; readonly all: readonly Api['ReceiptDto'][] }) {
-  const [asked, setAsked] = useSearchParams();
+  const [asked, ask] = useAsked();
   const named = (side: string, usual: number): number => {
     const number = Number(asked.get(side));
     return all.some((one) => one.number === number) ? number : usual;
@@ -74,7 +74,7 @@ function Compared({ id, all }: { readonly id: string; readonly all: readonly Api
               value: `${one.number}`,
               label: `${one.number}. ${exactText(one.handedInAt)}${one.late ? ' · late' : ''}`,
             }))}
-            onChange={({ currentTarget }) => setAsked({ ...Object.fromEntries(asked), [side]: currentTarget.value })}
+            onChange={({ currentTarget }) => ask({ [side]: currentTarget.value })}
           />
         ))}
       </div>

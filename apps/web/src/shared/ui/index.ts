@@ -3,6 +3,7 @@ export * from './dates.ts';
 export * from './sizes.ts';
 export { saveText } from './saveText.ts';
 export * from './IconAction.tsx';
+export { useAsked } from './useAsked.ts';
 export * from './useDraft.ts';
 export * from './useKeys.ts';
 export * from './ShareBar.tsx';
