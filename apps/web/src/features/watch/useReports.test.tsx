@@ -112,6 +112,20 @@ it('tells what was played as soon as the player rests, and what is left when the
   await waitFor(() => expect(seconds(server.told)).toBe(6));
 });
 
+it('counts what was played since the player last said where it is, when the page is left or closed', async () => {
+  const [player, server] = [fakePlayer(), fakeServer()];
+  const { unmount } = open(player);
+  await waitFor(() => expect(server.told).toHaveLength(1));
+  act(() => player.plays(0, 4e6));
+  player.time = 4.2e6;
+  act(() => void window.dispatchEvent(new Event('pagehide')));
+  const kept = Object.entries(localStorage).find(([name]) => name.includes('watched.'))![1] as string;
+  expect(JSON.parse(kept)).toMatchObject({ waiting: { position: 4.2e6, plays: [{ start: 0, end: 4.2e6 }] } });
+  player.time = 4.4e6;
+  unmount();
+  await waitFor(() => expect(seconds(server.told)).toBe(4.4));
+});
+
 it('does not count what is played where nobody looks and nothing is heard', async () => {
   const [player, server] = [fakePlayer(), fakeServer()];
   open(player);

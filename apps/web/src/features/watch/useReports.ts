@@ -76,18 +76,25 @@ export function useReports(
     let letGo = (): void => undefined;
     void holdVisit(visit.id, () => new Promise<void>((resolve) => (letGo = resolve)));
     void reports.send(player.time);
-    const offTick = player.onTick((time, leapt) => {
+    const look = (time: number, leapt = false) => {
       const { state, speed } = player.getView();
       const isMet = document.visibilityState === 'visible' || player.isHeard;
       const counts = (state === 'playing' || state === 'ended') && isMet;
       reports.log.tick({ time, now: performance.now(), speed, counts, leapt });
-    });
-    const report = () => void reports.send(player.time);
+    };
+    const offTick = player.onTick(look);
+    // Where it stands is told together with what was played up to there: it goes on from there the next time.
+    const upToNow = (): number => {
+      const { time } = player;
+      look(time);
+      return time;
+    };
+    const report = () => void reports.send(upToNow());
     const timer = setInterval(report, EVERY_MS);
     const offState = player.subscribe(() => player.getView().state !== 'playing' && report());
-    const onHide = () => document.visibilityState === 'hidden' && void reports.send(player.time, true);
+    const onHide = () => document.visibilityState === 'hidden' && void reports.send(upToNow(), true);
     // What a page that is closed cannot send any more is kept.
-    const onLeave = () => reports.hold(player.time);
+    const onLeave = () => reports.hold(upToNow());
     document.addEventListener('visibilitychange', onHide);
     window.addEventListener('pagehide', onLeave);
     window.addEventListener('online', report);
@@ -99,7 +106,7 @@ export function useReports(
       document.removeEventListener('visibilitychange', onHide);
       window.removeEventListener('pagehide', onLeave);
       window.removeEventListener('online', report);
-      void reports.send(player.time, true).finally(() => letGo());
+      void reports.send(upToNow(), true).finally(() => letGo());
     };
   }, [player, editionId, title, counted]);
   return { seen, telling };

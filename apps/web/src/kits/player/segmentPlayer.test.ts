@@ -154,16 +154,25 @@ describe('playing a programme of takes', () => {
     await player.play();
     expect([player.getView().state, t1.currentTime]).toEqual(['playing', 2]);
   });
-  it('tells programme time at every frame while it plays, and none while it is paused', async () => {
+  it('tells programme time at every frame while it plays and where it is paused, and none while it is', async () => {
     const { player, t1, frame, ticks } = playing();
     player.seek(s(0));
     await player.play();
     t1.currentTime = 2.5;
     frame();
+    t1.currentTime = 2.7;
     player.pause();
     frame();
-    expect(ticks).toEqual([0, 0.5]);
+    expect(ticks).toEqual([0, 0.5, 0.7]);
     expect(player.getView().state).toBe('paused');
+  });
+  it('tells how far it played before it goes elsewhere', async () => {
+    const { player, t1, ticks } = playing();
+    player.seek(s(0));
+    await player.play();
+    t1.currentTime = 2.4;
+    player.seek(s(3));
+    expect(ticks).toEqual([0, 0.4, 3]);
   });
   it('goes by the clock of the machine where nothing is heard: under a card, and where writing is sped up', async () => {
     const segments = [

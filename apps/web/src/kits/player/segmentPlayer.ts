@@ -147,6 +147,7 @@ export class SegmentPlayer {
   }
 
   pause(): void {
+    this.#tellUpToNow();
     this.#silence = { at: this.time, since: null };
     this.#forgetNext();
     for (const element of this.#sounds.all) element.pause();
@@ -163,6 +164,7 @@ export class SegmentPlayer {
     const time = clampTime(to, ZERO, this.programme.length);
     if (this.programme.segments.length === 0) return;
     const playing = this.#isRunning;
+    this.#tellUpToNow();
     this.#endGrain();
     this.#forgetNext();
     this.#enter(segmentAt(this.programme, time), null, time);
@@ -399,6 +401,10 @@ export class SegmentPlayer {
     return element;
   }
 
+  /** What was played since the last frame was played too, however long ago that frame is. */
+  #tellUpToNow(): void {
+    if (this.#isRunning) this.#tick(this.time);
+  }
   #tick(time: Micros, leapt = false): void {
     for (const listener of this.#ticks) listener(time, leapt);
   }
