@@ -5,6 +5,7 @@ import { newClass } from './support/classes.ts';
 import { asPerson, copyLesson, give, publish } from './support/people.ts';
 import { onceKey } from './support/requests.ts';
 import { lasts } from './support/room.ts';
+import { settled } from './support/settled.ts';
 
 /** Says of the first of a class, on the page of the class, that they need captions. */
 async function needsCaptions(page: Page, classId: string): Promise<void> {
@@ -57,6 +58,22 @@ test('what is said is typed with keys alone, and a learner who needs captions ha
   await typeNothing(page, lesson);
   const assignment = await give(page, lesson, classId);
 
+  // Whoever gives it is told who needs them.
+  const sheet = page.getByRole('form', { name: 'Give it to a class' });
+  const toType = sheet.getByText('Learner 01 needs captions. Nothing that is said here is typed yet.');
+  const chooseClass = async () => {
+    await page.goto(`/lessons/${lesson}/assign`);
+    await sheet.getByLabel('Who', { exact: true }).selectOption(classId);
+    await expect(sheet.getByRole('button', { name: /has it$/ })).toBeVisible();
+  };
+  await chooseClass();
+  await expect(toType).toBeVisible();
+  await expectClean(page);
+  await expect(sheet.getByRole('link', { name: 'Type them' })).toHaveAttribute(
+    'href',
+    `/lessons/${lesson}/polish/captions`,
+  );
+
   await page.goto(`/lessons/${lesson}/polish`);
   await page.getByRole('tab', { name: 'The whole lesson' }).click();
   await page.getByRole('button', { name: 'Captions' }).click();
@@ -90,6 +107,11 @@ test('what is said is typed with keys alone, and a learner who needs captions ha
   await expect(page.getByRole('region', { name: 'Publishing' })).toBeVisible();
   await expect.poll(async () => (await linesOf(page, lesson)).map(({ text }) => text)).toContain('Good morning.');
   await publish(page, lesson);
+  const answered = page.waitForResponse((one) => one.url().endsWith(`/api/lessons/${lesson}/captions`));
+  await chooseClass();
+  await answered;
+  await settled(page);
+  await expect(sheet.getByText('needs captions')).toHaveCount(0);
 
   const phone = await learners[0]!.newPage();
   await phone.goto(`/desk/${assignment}`);

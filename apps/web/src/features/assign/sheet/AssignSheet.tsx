@@ -6,6 +6,7 @@ import { call, client, once, useBringing, type Api, type Lesson } from '../../..
 import { dayText, ProblemNote, schoolZone, whenText } from '../../../shared/ui/index.ts';
 import classes from '../Assign.module.css';
 import { fieldValue, momentOf } from '../due.ts';
+import { CaptionsNote } from './CaptionsNote.tsx';
 import { DueNote } from './DueNote.tsx';
 import { LessonsInOrder } from './LessonsInOrder.tsx';
 import { Preview } from './Preview.tsx';
@@ -127,6 +128,7 @@ export function AssignSheet({ lesson, ready, given, onDone }: SheetProps) {
           {...form.getInputProps('dueAt')}
         />
         <DueNote due={values.dueAt} />
+        <CaptionsNote lesson={lesson} to={values.to} members={members} />
         <PlaceFields form={form} unit={values.unit ?? ownUnit} names={unitNames} />
         <WorkFields form={form} lesson={lesson} bringing={bringing} worksheet={worksheet} />
         <Templates asked={() => askedOf(form.getValues())} onUse={(template) => form.setValues(workOf(template))} />
