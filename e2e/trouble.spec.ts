@@ -274,6 +274,7 @@ test(
       await kill();
 
       const { page: today } = await open();
+      await today.goto('/today');
       const left = today.getByRole('listitem').filter({ hasText: 'It is whole in this browser' });
       await expect(left).toContainText(/A recording of 0:0[2-9]/);
       await left.getByRole('button', { name: 'Keep it' }).click();
