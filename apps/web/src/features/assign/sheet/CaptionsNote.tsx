@@ -34,7 +34,7 @@ function Untyped({ lesson, names }: { readonly lesson: Lesson; readonly names: r
       {left === rows.length
         ? 'Nothing that is said here is typed yet.'
         : `${left} of ${rows.length} are still to be typed.`}{' '}
-      <Anchor component={Link} to={`/lessons/${lesson.id}/polish/captions`} inherit>
+      <Anchor component={Link} to={`/lessons/${lesson.id}/polish/captions`} inherit underline="always">
         Type them
       </Anchor>
       , then publish it again. It can be given before that all the same.

@@ -42,7 +42,10 @@ export function ToClasses({ to, onChange, classes, members, fault, fixed }: Prop
                 { value: '', label: 'Choose a class' },
                 ...classes
                   .filter(({ id }) => id === classId || free.some((one) => one.id === id))
-                  .map((one) => ({ value: one.id, label: `${one.name} (${one.learners} learners)` })),
+                  .map((one) => ({
+                    value: one.id,
+                    label: `${one.name} (${one.learners === 1 ? '1 learner' : `${one.learners} learners`})`,
+                  })),
               ]}
             />
             {of && (
