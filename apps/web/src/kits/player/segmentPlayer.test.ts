@@ -219,6 +219,16 @@ describe('playing a programme of takes', () => {
     player.setSpeed(1.5);
     expect([t1.playbackRate, t2.playbackRate, player.getView().speed]).toEqual([1.5, 1.5, 1.5]);
   });
+  it('tells how far it played at the speed that it had', async () => {
+    const { player, t1 } = playing();
+    await player.play();
+    player.setSpeed(2.5);
+    const told: unknown[] = [];
+    player.onTick((time) => told.push([toSeconds(time), player.getView().speed]));
+    t1.currentTime = 3;
+    player.setSpeed(0.5);
+    expect(told).toEqual([[1, 2.5]]);
+  });
   it('says when it waits for the network, and when it goes on', async () => {
     const { player, t1 } = playing();
     player.seek(s(0));

@@ -194,6 +194,7 @@ export class SegmentPlayer {
   }
 
   setSpeed(speed: number): void {
+    this.#tellUpToNow();
     this.#silence = { at: this.time, since: this.#silence.since === null ? null : performance.now() };
     for (const element of this.#sounds.all) element.playbackRate = speed;
     this.#set({ speed });
