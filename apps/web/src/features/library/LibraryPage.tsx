@@ -23,7 +23,7 @@ const REST_MS = 200;
 /** The lessons in a teacher's hands: by course and unit, by tag, and by the words that are in them. */
 export function LibraryPage() {
   const [search, ask] = useAsked();
-  const [typed, setTyped] = useState(search.get('words') ?? '');
+  const typed = search.get('words') ?? '';
   const [words] = useDebouncedValue(typed, REST_MS);
   const place = search.get('place') ?? 'all';
   const tag = search.get('tag');
@@ -68,10 +68,7 @@ export function LibraryPage() {
             leftSection={<IconSearch size={18} aria-hidden />}
             maxLength={LONGEST_SEARCH}
             value={typed}
-            onChange={(event) => {
-              setTyped(event.currentTarget.value);
-              ask({ words: event.currentTarget.value });
-            }}
+            onChange={(event) => ask({ words: event.currentTarget.value })}
           />
           {(tags.length > 0 || tag) && (
             <Select
