@@ -23,3 +23,7 @@ export function randomFrom(seed: number): () => number {
   let state = seed;
   return () => (state = (state * 48271) % 2147483647) / 2147483647;
 }
+
+/** In seconds, as they stand in a print of what was measured. */
+export const asTimes = (spans: readonly Span[]): string =>
+  spans.map(([start, end]) => `${start.toFixed(2)}–${end.toFixed(2)}`).join(' ');

@@ -126,6 +126,32 @@ it('counts what was played since the player last said where it is, when the page
   await waitFor(() => expect(seconds(server.told)).toBe(4.4));
 });
 
+it('counts from where it began to play, however late the first frame after that is', async () => {
+  const [player, server] = [fakePlayer(), fakeServer()];
+  player.state = 'paused';
+  const { unmount } = open(player);
+  await waitFor(() => expect(server.told).toHaveLength(1));
+  act(() => player.becomes('playing'));
+  act(() => player.plays(0.25e6, 0.25e6));
+  unmount();
+  await waitFor(() => expect(seconds(server.told)).toBe(0.25));
+});
+
+it('counts what was heard up to where it waits for its sound, and from there on', async () => {
+  const [player, server] = [fakePlayer(), fakeServer()];
+  const { unmount } = open(player);
+  await waitFor(() => expect(server.told).toHaveLength(1));
+  act(() => player.plays(0, 2e6));
+  player.time = 2.2e6;
+  act(() => player.becomes('waiting'));
+  await waitFor(() => expect(seconds(server.told)).toBe(2.2));
+  player.time = 2.4e6;
+  act(() => player.becomes('playing'));
+  act(() => player.plays(2.5e6, 2.5e6));
+  unmount();
+  await waitFor(() => expect(seconds(server.told)).toBe(2.5));
+});
+
 it('does not count what is played where nobody looks and nothing is heard', async () => {
   const [player, server] = [fakePlayer(), fakeServer()];
   open(player);

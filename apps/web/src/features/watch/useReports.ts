@@ -79,7 +79,8 @@ export function useReports(
     const look = (time: number, leapt = false) => {
       const { state, speed } = player.getView();
       const isMet = document.visibilityState === 'visible' || player.isHeard;
-      const counts = (state === 'playing' || state === 'ended') && isMet;
+      // Where it waits for its sound it stands; what moves on all the same is heard.
+      const counts = state !== 'paused' && isMet;
       reports.log.tick({ time, now: performance.now(), speed, counts, leapt });
     };
     const offTick = player.onTick(look);
@@ -91,7 +92,14 @@ export function useReports(
     };
     const report = () => void reports.send(upToNow());
     const timer = setInterval(report, EVERY_MS);
-    const offState = player.subscribe(() => player.getView().state !== 'playing' && report());
+    let { state } = player.getView();
+    const offState = player.subscribe(() => {
+      const before = state;
+      ({ state } = player.getView());
+      // It counts from where it begins, and not from the first frame after that.
+      if (state === 'playing' && before === 'paused') look(player.time, true);
+      else if (state !== 'playing') report();
+    });
     const onHide = () => document.visibilityState === 'hidden' && void reports.send(upToNow(), true);
     // What a page that is closed cannot send any more is kept.
     const onLeave = () => reports.hold(upToNow());
