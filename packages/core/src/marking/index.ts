@@ -8,3 +8,4 @@ export * from './words.ts';
 export * from './comments.ts';
 export * from './silence.ts';
 export * from './gradebook.ts';
+export * from './agreement.ts';
