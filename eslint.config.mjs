@@ -146,13 +146,18 @@ export default tseslint.config(
   },
   {
     files: ['apps/web/src/**/*.{ts,tsx}'],
-    ignores: ['apps/web/src/shared/ui/notice.tsx', 'apps/web/src/shared/ui/Notices.tsx'],
+    ignores: ['apps/web/src/shared/ui/{notice,Notices}.tsx', 'apps/web/src/shared/ui/later.ts'],
     rules: {
       'no-restricted-imports': [
         'error',
         {
           name: '@mantine/notifications',
           message: 'It is loaded when there is something to say: notice() of shared/ui.',
+        },
+        {
+          name: 'react',
+          importNames: ['lazy'],
+          message: 'What cannot be fetched takes its screen with it: later() of shared/ui waits until it can.',
         },
       ],
     },

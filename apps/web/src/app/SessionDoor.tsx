@@ -1,7 +1,7 @@
 import { Button, Group, Text } from '@mantine/core';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { lastUse, useFromKept, useScreenCovered, useStaySignedIn, type Api } from '../shared/api/index.ts';
-import { clockText } from '../shared/ui/index.ts';
+import { clockText, later } from '../shared/ui/index.ts';
 import classes from './Shell.module.css';
 
 /** The end of a session is foretold so long before, in ms, and looked for so often. */
@@ -9,7 +9,7 @@ const FORETOLD_MS = 5 * 60_000;
 const LOOK_MS = 15_000;
 
 const loadCover = () => import('./SessionCover.tsx');
-const SessionCover = lazy(async () => ({ default: (await loadCover()).SessionCover }));
+const SessionCover = later(async () => (await loadCover()).SessionCover);
 
 /** Covers the screen of whoever's session has ended, until they sign in again; foretells its end. */
 export function SessionDoor({ person }: { readonly person: Api['MeDto'] }) {

@@ -1,11 +1,11 @@
 import { Button, Group, NativeSelect } from '@mantine/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { call, client } from '../../shared/api/index.ts';
-import { ProblemNote } from '../../shared/ui/index.ts';
+import { later, ProblemNote } from '../../shared/ui/index.ts';
 import { deskKey, rubricsQuery, type Desk, type Rubric } from './deskKey.ts';
 
-const RubricEditor = lazy(async () => ({ default: (await import('./RubricEditor.tsx')).RubricEditor }));
+const RubricEditor = later(async () => (await import('./RubricEditor.tsx')).RubricEditor);
 
 /** By which rubric an assignment is marked: one that is there, or one that is made now. */
 export function RubricChoice({ desk }: { readonly desk: Desk }) {

@@ -27,15 +27,15 @@ import {
   type Thing,
 } from '@oakbell/core/pages';
 import { FIRST_PENS } from '@oakbell/core/log';
-import { lazy, Suspense, useRef, useState } from 'react';
+import { Suspense, useRef, useState } from 'react';
 import { useBringing, type Lesson, type LessonPage } from '../../shared/api/index.ts';
-import { IconAction, ProblemNote } from '../../shared/ui/index.ts';
+import { IconAction, later, ProblemNote } from '../../shared/ui/index.ts';
 import classes from './Pages.module.css';
 import type { Placed } from './placed.ts';
 import type { PageActs } from './usePageActs.ts';
 
-const FormulaDialog = lazy(() => import('./FormulaDialog.tsx').then((module) => ({ default: module.FormulaDialog })));
-const CutOutDialog = lazy(() => import('./CutOutDialog.tsx').then((module) => ({ default: module.CutOutDialog })));
+const FormulaDialog = later(async () => (await import('./FormulaDialog.tsx')).FormulaDialog);
+const CutOutDialog = later(async () => (await import('./CutOutDialog.tsx')).CutOutDialog);
 
 export type NewThing =
   | Omit<TextThing, 'id'>

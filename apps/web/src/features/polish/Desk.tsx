@@ -3,12 +3,12 @@ import { Button, Group, Text } from '@mantine/core';
 import { micros, subtractTime, timeText, type Micros, type TimeRange } from '@oakbell/core/clock';
 import { cutWithInk, isCard, isTake, layOver } from '@oakbell/core/edits';
 import { sceneAt } from '@oakbell/core/scene';
-import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import { Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { LessonStage, PlayControls, usePlayerTime, usePlayerView } from '../../kits/player/index.ts';
 import { Timeline } from '../../kits/timeline/index.ts';
 import { pictureOf, type Lesson, type TakeMaterial } from '../../shared/api/index.ts';
-import { KeyHelp, PageTitle, ProblemNote, useKeys, Waiting } from '../../shared/ui/index.ts';
+import { KeyHelp, later, PageTitle, ProblemNote, useKeys, Waiting } from '../../shared/ui/index.ts';
 import { AddMenu } from './AddMenu.tsx';
 import { CutTools } from './CutTools.tsx';
 import { joinedPeaks, keptOf, trimEdits, untrimmed } from './ends.ts';
@@ -29,7 +29,7 @@ import { usePlaying } from './usePlaying.ts';
 import { polishOf, segmentUnder } from './usePolish.ts';
 
 // Recording comes along only for whoever speaks over something.
-const SpeakOver = lazy(() => import('./SpeakOver.tsx').then((module) => ({ default: module.SpeakOver })));
+const SpeakOver = later(async () => (await import('./SpeakOver.tsx')).SpeakOver);
 
 interface Props {
   readonly lesson: Lesson;

@@ -14,7 +14,7 @@ import {
   IconVolume,
   IconVolumeOff,
 } from '@tabler/icons-react';
-import { lazy, Suspense, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { Suspense, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import {
   editionPlayer,
   LessonStage,
@@ -31,14 +31,14 @@ import { AskRow, usePins } from './asking/AskRow.tsx';
 import type { AskedOf } from './asking/useQuestions.ts';
 import { Captions, useCaptionsOn } from './Captions.tsx';
 import { useDataUse } from './more/dataUse.ts';
-import { copyText, IconAction, KeyHelp, useKeys, Waiting, type KeyLine } from '../../shared/ui/index.ts';
+import { copyText, IconAction, KeyHelp, type KeyLine, later, useKeys, Waiting } from '../../shared/ui/index.ts';
 import { useSpeedKept } from './useSpeedKept.ts';
 import { useReports } from './useReports.ts';
 import type { Telling } from './watchReports.ts';
 import classes from './Watch.module.css';
 
 /** What is wanted now and then is loaded then. */
-const MoreRow = lazy(async () => ({ default: (await import('./more/MoreRow.tsx')).MoreRow }));
+const MoreRow = later(async () => (await import('./more/MoreRow.tsx')).MoreRow);
 
 const TEN_SECONDS = 10_000_000;
 

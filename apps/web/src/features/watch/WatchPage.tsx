@@ -1,19 +1,19 @@
 import { Button, Stack, Text, Title } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import { Link, useParams } from 'react-router';
 import { call, client, isGone } from '../../shared/api/index.ts';
-import { dueText, PageTitle, Show, Waiting, whenText, Words } from '../../shared/ui/index.ts';
+import { dueText, later, PageTitle, Show, Waiting, whenText, Words } from '../../shared/ui/index.ts';
 import { Files } from './Files.tsx';
 import { Lessons } from './Lessons.tsx';
 import { NotYours } from './NotOpen.tsx';
 import classes from './Watch.module.css';
 
 /** What is handed in comes after the lesson, and loads beside it; where the class sees answers, they come too. */
-const HandIn = lazy(async () => ({ default: (await import('./HandIn.tsx')).HandIn }));
-const ClassAnswers = lazy(async () => ({ default: (await import('./ClassAnswers.tsx')).ClassAnswers }));
+const HandIn = later(async () => (await import('./HandIn.tsx')).HandIn);
+const ClassAnswers = later(async () => (await import('./ClassAnswers.tsx')).ClassAnswers);
 
-const KeepHere = lazy(async () => ({ default: (await import('./keeping/KeepHere.tsx')).KeepHere }));
+const KeepHere = later(async () => (await import('./keeping/KeepHere.tsx')).KeepHere);
 
 /** One thing on a learner's desk: the lesson first, then what to do. */
 export function WatchPage() {

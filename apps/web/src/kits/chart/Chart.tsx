@@ -1,10 +1,11 @@
 import { Table, Text, Title } from '@mantine/core';
-import { lazy, Suspense, useId } from 'react';
+import { later } from '../../shared/ui/index.ts';
+import { Suspense, useId } from 'react';
 import type { Bar } from './bar.ts';
 import classes from './Chart.module.css';
 
 /** Charts are large: they come after the words and the table that tell the same. */
-const Bars = lazy(async () => ({ default: (await import('./Bars.tsx')).Bars }));
+const Bars = later(async () => (await import('./Bars.tsx')).Bars);
 
 interface Props {
   readonly title: string;

@@ -2449,6 +2449,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/marking/{id}/second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["second_both"];
+        put: operations["second_take"];
+        post?: never;
+        delete: operations["second_leave"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["second_save"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments/{id}/feedback/words": {
         parameters: {
             query?: never;
@@ -3177,6 +3209,38 @@ export interface paths {
             cookie?: never;
         };
         get: operations["gradebook_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/grading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["gradebook_grade"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-classes/{id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["gradebook_own"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4797,6 +4861,7 @@ export interface components {
             /** Format: uuid */
             answerEditionId: string | null;
             firstPicture: string | null;
+            sealed: boolean;
             /** Format: uuid */
             feedbackLessonId: string | null;
             times: number;
@@ -4891,6 +4956,50 @@ export interface components {
             spoken: boolean;
             rubricVersion: components["schemas"]["RubricVersionDto"] | null;
             written: components["schemas"]["WrittenBackDto"] | null;
+        };
+        MarkerDto: {
+            points: number | null;
+            comment: string;
+            reason: string;
+            rubric: components["schemas"]["RubricMarksDto"] | null;
+            by: string;
+        };
+        SecondRowDto: {
+            /** Format: uuid */
+            submissionId: string;
+            learnerName: string;
+            /** @enum {string} */
+            state: "handed-in" | "handed-back";
+            /** @enum {string} */
+            kind: "file" | "text" | "spoken" | "worksheet";
+            times: number;
+            firstRevision: number;
+            revision: number;
+            done: boolean;
+            first: components["schemas"]["MarkerDto"] | null;
+            second: components["schemas"]["MarkerDto"] | null;
+        };
+        TwoMarkersDto: {
+            /** Format: uuid */
+            assignmentId: string;
+            title: string;
+            className: string;
+            points: number | null;
+            second: string | null;
+            mine: boolean;
+            rubric: components["schemas"]["DeskRubricDto"] | null;
+            versions: components["schemas"]["RubricVersionDto"][];
+            rows: components["schemas"]["SecondRowDto"][];
+        };
+        SecondMarksDto: {
+            points: number | null;
+            comment: string;
+            reason?: string;
+            rubric?: components["schemas"]["RubricMarksDto"] | null;
+            times: number;
+            revision: number;
+            withoutCaptions?: boolean;
+            done: boolean;
         };
         SpokenWordDto: {
             address: string;
@@ -5297,13 +5406,25 @@ export interface components {
         NewCommentLineDto: {
             text: string;
         };
-        WorkDto: {
+        LineDto: {
+            name: string;
+            count: number;
+            mean: number | null;
+        };
+        MarkedWorkDto: {
             /** Format: uuid */
             assignmentId: string;
             title: string;
             /** Format: date-time */
             dueAt: string;
             points: number | null;
+            lines: components["schemas"]["LineDto"][];
+        };
+        GradingDto: {
+            missingCounts: boolean;
+            latePerDay: number;
+            lateMost: number;
+            sumShown: boolean;
         };
         BookLearnerDto: {
             /** Format: uuid */
@@ -5318,7 +5439,7 @@ export interface components {
             /** @enum {string} */
             state: "open" | "missing" | "waiting" | "back" | "excused";
             points: number | null;
-            late: boolean;
+            lateDays: number;
             /** Format: uuid */
             submissionId: string | null;
         };
@@ -5326,9 +5447,24 @@ export interface components {
             /** Format: uuid */
             classId: string;
             className: string;
-            works: components["schemas"]["WorkDto"][];
+            works: components["schemas"]["MarkedWorkDto"][];
+            grading: components["schemas"]["GradingDto"];
             learners: components["schemas"]["BookLearnerDto"][];
             cells: components["schemas"]["BookCellDto"][];
+        };
+        WorkDto: {
+            /** Format: uuid */
+            assignmentId: string;
+            title: string;
+            /** Format: date-time */
+            dueAt: string;
+            points: number | null;
+        };
+        OwnMarksDto: {
+            className: string;
+            works: components["schemas"]["WorkDto"][];
+            cells: components["schemas"]["BookCellDto"][];
+            grading: components["schemas"]["GradingDto"];
         };
         ExcuseDto: {
             excused: boolean;
@@ -9817,6 +9953,96 @@ export interface operations {
             };
         };
     };
+    second_both: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TwoMarkersDto"];
+                };
+            };
+        };
+    };
+    second_take: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    second_leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    second_save: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SecondMarksDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedMarksDto"];
+                };
+            };
+        };
+    };
     feedback_own: {
         parameters: {
             query?: never;
@@ -11072,9 +11298,7 @@ export interface operations {
     };
     gradebook_table: {
         parameters: {
-            query?: {
-                missing?: "nothing" | "left-out";
-            };
+            query?: never;
             header?: never;
             path: {
                 id: string;
@@ -11089,6 +11313,53 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+        };
+    };
+    gradebook_grade: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GradingDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    gradebook_own: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnMarksDto"];
                 };
             };
         };

@@ -1,9 +1,10 @@
 import { IconKeyboard } from '@tabler/icons-react';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { IconAction } from './IconAction.tsx';
 import { useKeys, type KeyLine } from './useKeys.ts';
+import { later } from './later.ts';
 
-const KeyList = lazy(async () => ({ default: (await import('./KeyList.tsx')).KeyList }));
+const KeyList = later(async () => (await import('./KeyList.tsx')).KeyList);
 
 /** The keys of a screen, shown with `?` and by a button. */
 export function KeyHelp({ lines, hall = false }: { readonly lines: readonly KeyLine[]; readonly hall?: boolean }) {

@@ -16,3 +16,4 @@ export { notice, NoticesHere } from './notice.tsx';
 export { Door } from './Door.tsx';
 export { DialogFoot } from './DialogFoot.tsx';
 export { ManyRows } from './ManyRows.tsx';
+export { later } from './later.ts';

@@ -1,8 +1,9 @@
 import type { NotificationData } from '@mantine/notifications';
-import { lazy, Suspense, useSyncExternalStore } from 'react';
+import { Suspense, useSyncExternalStore } from 'react';
+import { later } from './later.ts';
 
 const load = () => import('./Notices.tsx');
-const Notices = lazy(async () => ({ default: (await load()).Notices }));
+const Notices = later(async () => (await load()).Notices);
 
 const hearers = new Set<() => void>();
 let wanted = false;

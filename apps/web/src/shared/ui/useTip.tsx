@@ -1,9 +1,10 @@
-import { lazy, Suspense, useEffect, useRef, useState, type PointerEvent, type ReactNode, type FocusEvent } from 'react';
+import { Suspense, useEffect, useRef, useState, type PointerEvent, type ReactNode, type FocusEvent } from 'react';
+import { later } from './later.ts';
 
 /** A pointer that only passes by asks for nothing. */
 const DELAY_MS = 400;
 
-const Tip = lazy(async () => ({ default: (await import('./Tip.tsx')).Tip }));
+const Tip = later(async () => (await import('./Tip.tsx')).Tip);
 
 /** Says what a button does while somebody points at it or has come to it by keys. What shows it is loaded then. */
 export function useTip<T extends HTMLElement>(label: string) {

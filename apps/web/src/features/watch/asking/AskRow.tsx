@@ -2,16 +2,16 @@ import { Text } from '@mantine/core';
 import { SIGN_WORDS, SIGNS, type Sign } from '@oakbell/core/asking';
 import { timeText, type Micros } from '@oakbell/core/clock';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { Suspense, useMemo, useRef, useState } from 'react';
 import type { Edition, SegmentPlayer } from '../../../kits/player/index.ts';
 import { pinsOf, type Pin } from '../../../kits/timeline/index.ts';
 import { call, client } from '../../../shared/api/index.ts';
-import { ProblemNote, useKeys, Waiting } from '../../../shared/ui/index.ts';
+import { later, ProblemNote, useKeys, Waiting } from '../../../shared/ui/index.ts';
 import classes from '../Watch.module.css';
 import { pathOf, questionsKey, useQuestions, type AskedOf } from './useQuestions.ts';
 
 /** What is asked, and where: nothing of it is loaded before somebody asks or looks. */
-const Questions = lazy(async () => ({ default: (await import('./Questions.tsx')).Questions }));
+const Questions = later(async () => (await import('./Questions.tsx')).Questions);
 
 interface Given {
   readonly kind: Sign;

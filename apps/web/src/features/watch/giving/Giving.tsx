@@ -2,10 +2,10 @@ import { Button, FileButton, Group, Stack, Text, Textarea } from '@mantine/core'
 import { fromMillis, timeText } from '@oakbell/core/clock';
 import { IconCamera, IconMicrophone, IconPencil } from '@tabler/icons-react';
 import { useQueryClient } from '@tanstack/react-query';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { call, client, sendFiles, useSending, type Api } from '../../../shared/api/index.ts';
-import { dueText, ProblemNote, Waiting } from '../../../shared/ui/index.ts';
+import { dueText, later, ProblemNote, Waiting } from '../../../shared/ui/index.ts';
 import { handInKey } from '../handInKey.ts';
 import { TAKEN, withFiles, type Chosen } from './chosen.ts';
 import { ChosenFiles } from './ChosenFiles.tsx';
@@ -14,7 +14,7 @@ import { turnedFiles } from './turnedFiles.ts';
 import { useDraft } from './useDraft.ts';
 
 /** Asked for by who photographs, and by nobody else. */
-const Scanner = lazy(async () => ({ default: (await import('../../../kits/scanner/index.ts')).Scanner }));
+const Scanner = later(async () => (await import('../../../kits/scanner/index.ts')).Scanner);
 const hasCamera = (): boolean => 'mediaDevices' in navigator && typeof OffscreenCanvas !== 'undefined';
 
 interface Props {
