@@ -1,5 +1,5 @@
 import { DataSource } from 'typeorm';
-import { assign, newLesson, publish, record } from '../testing/lesson.ts';
+import { assign, newLesson, publish, record, rubricOf } from '../testing/lesson.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 
 type Agent = Awaited<ReturnType<TestApp['signedIn']>>;
@@ -8,7 +8,7 @@ interface Cell {
   readonly learnerId: string;
   readonly state: string;
   readonly points: number | null;
-  readonly late: boolean;
+  readonly lateDays: number;
 }
 interface Book {
   readonly works: readonly { readonly assignmentId: string; readonly points: number | null }[];
@@ -44,7 +44,7 @@ const cellOf = async (assignment: string, learner = 'tam') =>
   (await book()).cells.find((one) => one.assignmentId === assignment && one.learnerId === ids[learner]);
 
 it('tells of each learner how it stands with each piece of work, and what came of it', async () => {
-  expect(await cellOf(marked!)).toMatchObject({ state: 'waiting', points: null, late: true });
+  expect(await cellOf(marked!)).toMatchObject({ state: 'waiting', points: null, lateDays: 2 });
   expect(await cellOf(due!)).toMatchObject({ state: 'missing' });
   expect(await cellOf(later!)).toMatchObject({ state: 'open' });
   const { body } = await ilse!.get(`/api/marking/${marked}`).expect(200);
@@ -75,11 +75,53 @@ it('somebody is excused, and is not after all; only who has it can be', async ()
   await tam!.put(excused('tam')).send({ excused: true }).expect(403);
 });
 
-it('is a table for other programs, in which what is missing counts as it is said to', async () => {
-  const table = async (missing: string) => {
-    const { text } = await ilse!.get(`${path()}/table?missing=${missing}`).expect(200).expect('Content-Type', /csv/);
+const graded = (more: object = {}) =>
+  ilse!.put(`/api/classes/${ids['10a']}/grading`).send({
+    ...{ missingCounts: false, latePerDay: 0, lateMost: 100, sumShown: false },
+    ...more,
+  });
+
+it('is a table for other programs, in which what is late and missing counts by the rules of the class', async () => {
+  const table = async () => {
+    const { text } = await ilse!.get(`${path()}/table`).expect(200).expect('Content-Type', /csv/);
     return text.split('\r\n').find((line) => line.startsWith('tam'))!;
   };
-  expect(await table('left-out')).toMatch(/,4,5,80\.0$/);
-  expect(await table('nothing')).toMatch(/,4,10,40\.0$/);
+  expect(await table()).toMatch(/,4,5,80\.0$/);
+  await graded({ missingCounts: true }).expect(204);
+  expect(await table()).toMatch(/,4,10,40\.0$/);
+  // Two days late, a tenth of five points each, but no more than a tenth in all.
+  await graded({ latePerDay: 10, lateMost: 10 }).expect(204);
+  expect(await table()).toMatch(/3\.5.*,3\.5,5,70\.0$/);
+  await graded({ latePerDay: 101 }).expect(400);
+  await tam!.put(`/api/classes/${ids['10a']}/grading`).send({}).expect(403);
+});
+
+it('tells a learner of their own work alone, with the rules that it counts by', async () => {
+  await graded({ latePerDay: 10, sumShown: true }).expect(204);
+  const { body } = await tam!.get(`/api/own-classes/${ids['10a']}/marks`).expect(200);
+  const { cells, works, grading } = body as Book & { grading: object };
+  expect(new Set(cells.map((cell) => cell.learnerId))).toEqual(new Set([ids['tam']]));
+  expect(works).toHaveLength(cells.length);
+  expect(grading).toEqual({ missingCounts: false, latePerDay: 10, lateMost: 100, sumShown: true });
+  await tam!.get(`/api/own-classes/${ids['10b']}/marks`).expect(404);
+});
+
+it('tells how a class did in each line of the rubric, of what was handed back', async () => {
+  const { body: rubric } = await ilse!.post('/api/rubrics').send(rubricOf('Plans')).expect(201);
+  const { id, versionId } = rubric as { id: string; versionId: string };
+  await ilse!.put(`/api/assignments/${marked}/rubric`).send({ rubricId: id }).expect(204);
+  const { body } = await ilse!.get(`/api/marking/${marked}`).expect(200);
+  const [{ submissionId, times, revision }] = (
+    body as { queue: [{ submissionId: string; times: number; revision: number }] }
+  ).queue;
+  const choices = [{ criterion: 'plan', level: 'l3' }];
+  const given = { points: 4, comment: '', reason: 'Late', times, revision, rubric: { versionId, choices } };
+  await ilse!.put(`/api/marking/hand-ins/${submissionId}/correction`).send(given).expect(200);
+  const { works } = (await ilse!.get(path()).expect(200)).body as {
+    works: { assignmentId: string; lines: object[] }[];
+  };
+  const { lines } = works.find((one) => one.assignmentId === marked)!;
+  expect(lines).toHaveLength(2);
+  expect(lines[0]).toMatchObject({ count: 1, mean: 1 });
+  expect(lines[1]).toMatchObject({ count: 0, mean: null });
 });

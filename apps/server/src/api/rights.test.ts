@@ -254,6 +254,12 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'get /api/classes/{id}/gradebook': classTeachers,
   'get /api/classes/{id}/gradebook/table': classTeachers,
   'put /api/assignments/{id}/excused/{learner}': classTeachers,
+  'put /api/classes/{id}/grading': classTeachers,
+  'get /api/own-classes/{id}/marks': classLearners,
+  'get /api/marking/{id}/second': classTeachers,
+  'put /api/marking/{id}/second': classTeachers,
+  'delete /api/marking/{id}/second': classTeachers,
+  'put /api/marking/hand-ins/{id}/second': classTeachers,
   'get /api/classes/{id}/copies': classTeachers,
   // From a class that they teach as well: here it is the same one.
   'get /api/classes/{id}/copies/from/{from}': classTeachers,

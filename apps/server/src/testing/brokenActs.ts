@@ -936,6 +936,28 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     path: `/api/assignments/${await assigned()}/excused/${ids['tam']}`,
     body: { excused: true },
   }),
+  'put /api/classes/{id}/grading': async () => ({
+    path: `/api/classes/${await made('classes', NEW_CLASS)}/grading`,
+    body: { missingCounts: true, latePerDay: 10, lateMost: 50, sumShown: true },
+  }),
+  'put /api/marking/{id}/second': async () => ({ path: `/api/marking/${(await handedIn()).assignment}/second` }),
+  'delete /api/marking/{id}/second': async () => {
+    const { assignment, submission } = await handedIn();
+    const path = `/api/marking/${assignment}/second`;
+    await ilse!.put(path).expect(204);
+    await ilse!
+      .put(`/api/marking/hand-ins/${submission}/second`)
+      .send({ ...MARKS, done: false })
+      .expect(200);
+    const inTheEnd = async () =>
+      expect(await count('SELECT COUNT(*) AS n FROM second_mark WHERE submissionId = ?', [submission])).toBe(0);
+    return { path, inTheEnd };
+  },
+  'put /api/marking/hand-ins/{id}/second': async () => {
+    const { assignment, submission } = await handedIn();
+    await ilse!.put(`/api/marking/${assignment}/second`).expect(204);
+    return { path: `/api/marking/hand-ins/${submission}/second`, body: { ...MARKS, done: true } };
+  },
   'put /api/assignments/{id}/rubric': async () => ({
     path: `/api/assignments/${await assigned()}/rubric`,
     body: { rubricId: await made('rubrics', rubricOf('Plans')) },

@@ -18,6 +18,10 @@ const learner: RouteObject[] = [
     ...place(async () => ({ Component: (await import('../features/classroom/index.ts')).OwnClassPage })),
   },
   {
+    path: 'class/:class/marks',
+    ...place(async () => ({ Component: (await import('../features/classroom/index.ts')).OwnMarksPage })),
+  },
+  {
     path: 'desk/:assignment',
     ...place(async () => ({ Component: (await import('../features/watch/index.ts')).WatchPage })),
   },
@@ -71,6 +75,14 @@ const teacher: RouteObject[] = [
   {
     path: 'marking/:assignment/worksheets/:learner?',
     ...place(async () => ({ Component: (await import('../features/marking/index.ts')).LookOnPage })),
+  },
+  {
+    path: 'marking/:assignment/second',
+    ...place(async () => ({ Component: (await import('../features/marking/index.ts')).TwoMarkersPage })),
+  },
+  {
+    path: 'marking/:assignment/second/:submission',
+    ...place(async () => ({ Component: (await import('../features/marking/index.ts')).SecondMarkPage })),
   },
   {
     path: 'marking/:assignment/:submission/versions',

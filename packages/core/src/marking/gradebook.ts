@@ -1,3 +1,5 @@
+import { chosenLevel, type Choice, type Criteria } from './rubric.ts';
+
 /* What a class was given to hand in, and what came of it: by learner, by piece of work, and in words. */
 
 /**
@@ -20,6 +22,8 @@ export interface BookCell {
   readonly state: CellState;
   /** What was handed back; null before that, and where no points were given. */
   readonly points: number | null;
+  /** How many days after it was due it was handed in, begun ones as whole ones; 0 for what was in time. */
+  readonly lateDays: number;
 }
 
 interface Facts {
@@ -38,6 +42,56 @@ export function cellState({ handedIn, handedBack, excused, due }: Facts, now: Da
   return due < now ? 'missing' : 'open';
 }
 
+/** How a class counts what is missing and what is late, as its teachers chose. Per cent of what a piece of work is worth. */
+export interface Grading {
+  /** What is missing counts as no points; otherwise it is left out. */
+  readonly missingCounts: boolean;
+  /** Taken off for each day that it is late. */
+  readonly latePerDay: number;
+  /** Taken off at most. */
+  readonly lateMost: number;
+}
+/** As long as nobody has chosen: nothing is taken off, and what is missing is left out. */
+export const PLAIN_GRADING: Grading = { missingCounts: false, latePerDay: 0, lateMost: 100 };
+
+const DAY_MS = 86_400_000;
+/** How many days late something is: begun ones as whole ones, 0 for what was in time. */
+export const lateDaysOf = (handedInAt: Date, due: Date): number =>
+  Math.max(0, Math.ceil((handedInAt.getTime() - due.getTime()) / DAY_MS));
+
+/** What of the points counts once what is late is taken off: to hundredths, never under 0. @param worth its most points */
+export function countedPoints(points: number, worth: number, lateDays: number, grading: Grading): number {
+  const off = (worth * Math.min(grading.lateMost, grading.latePerDay * lateDays)) / 100;
+  return Math.max(0, Math.round((points - off) * 100) / 100);
+}
+
+const STATE_WORDS: Readonly<Record<CellState, string>> = {
+  open: 'not due',
+  missing: 'missing',
+  waiting: 'waits',
+  back: 'back',
+  excused: 'excused',
+};
+
+/** A cell in words: what counts of it, and what was given where that is more. @param worth its most points */
+export function cellWords(cell: BookCell, worth: number | null, grading: Grading): string {
+  const { state, points, lateDays } = cell;
+  const late = lateDays === 0 ? '' : ` · ${count(lateDays, 'a day', 'days')} late`;
+  if (points === null || worth === null) return `${points ?? STATE_WORDS[state]}${late}`;
+  const counted = countedPoints(points, worth, lateDays, grading);
+  return `${counted}${counted < points ? ` of ${points} given` : ''}${late}`;
+}
+
+/** The rules in words, as they are said to whoever is marked by them. */
+export function gradingSentence({ missingCounts, latePerDay, lateMost }: Grading): string {
+  const most = lateMost < 100 ? `, ${lateMost} % at most` : '';
+  const late =
+    latePerDay === 0
+      ? 'Nothing is taken off for what comes late.'
+      : `${latePerDay} % of what it is worth is taken off for each day late${most}.`;
+  return `${late} What is missing ${missingCounts ? 'counts as no points' : 'is left out'}.`;
+}
+
 /** Points, of how many. */
 export interface Sum {
   readonly points: number;
@@ -47,21 +101,22 @@ export interface Sum {
 export const shareOf = ({ points, of }: Sum): number | null => (of === 0 ? null : points / of);
 
 /**
- * What a learner's pieces of work come to: those that were handed back with points, each out of what it was worth.
- * @param missingCounts what is missing counts as no points; otherwise it is left out
+ * What a learner's pieces of work come to: those that were handed back with points, each out of what it was worth, by the
+ * rules of their class.
  */
-export function sumOf(cells: readonly BookCell[], works: readonly Work[], missingCounts: boolean): Sum {
+export function sumOf(cells: readonly BookCell[], works: readonly Work[], grading: Grading): Sum {
   const most = new Map(works.map((work) => [work.assignmentId, work.points]));
   let [points, of] = [0, 0];
   for (const cell of cells) {
     const worth = most.get(cell.assignmentId) ?? null;
     if (worth === null) continue;
-    const counts = (cell.state === 'back' && cell.points !== null) || (missingCounts && cell.state === 'missing');
+    const counts =
+      (cell.state === 'back' && cell.points !== null) || (grading.missingCounts && cell.state === 'missing');
     if (!counts) continue;
-    points += cell.points ?? 0;
+    points += cell.points === null ? 0 : countedPoints(cell.points, worth, cell.lateDays, grading);
     of += worth;
   }
-  return { points, of };
+  return { points: Math.round(points * 100) / 100, of };
 }
 
 /** How a piece of work went: of those that were handed back with points. Shares; null where there were none. */
@@ -89,6 +144,31 @@ export function workStats(cells: readonly BookCell[], { points: most }: Work): W
     lowest: at(0),
     highest: at(shares.length - 1),
   };
+}
+
+/** How a class did in one line of a rubric: how many have a level in it, and what share of its best they have on average. */
+export interface LineStats {
+  readonly name: string;
+  readonly count: number;
+  readonly mean: number | null;
+}
+/** @param filled what was chosen for each, those that were handed back; choices of other rubrics count for nothing */
+export const lineStats = (criteria: Criteria, filled: readonly (readonly Choice[])[]): readonly LineStats[] =>
+  criteria.map((criterion) => {
+    const best = Math.max(...criterion.levels.map(({ points }) => points));
+    const chosen = filled.flatMap((choices) => chosenLevel(criterion, choices) ?? []);
+    const sum = chosen.reduce((all, { points }) => all + points, 0);
+    const mean = chosen.length === 0 || best === 0 ? null : sum / chosen.length / best;
+    return { name: criterion.name, count: chosen.length, mean };
+  });
+
+/** The line that a class met least, in words; nothing where there is none, or it was met whole. */
+export function weakestLine(lines: readonly LineStats[]): string {
+  const [weakest] = lines
+    .flatMap(({ name, mean }) => (mean === null ? [] : [{ name, mean }]))
+    .sort((a, b) => a.mean - b.mean);
+  if (!weakest || weakest.mean >= 1) return '';
+  return `${weakest.name} was met least: ${percent(weakest.mean)} on average.`;
 }
 
 /** How many learners have which share of what was to be had, in steps of a tenth: the last holds all of it as well. */

@@ -1,18 +1,13 @@
-import { Body, Controller, Get, Header, HttpCode, Param, ParseUUIDPipe, Put, Query } from '@nestjs/common';
+import { Body, Controller, Get, Header, HttpCode, Param, ParseUUIDPipe, Put } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiProduces, ApiTags } from '@nestjs/swagger';
 import { OnceIfKeyed } from '../../platform/acts/index.ts';
-import { Choice } from '../../platform/http/index.ts';
-import { For } from '../../platform/sessions/index.ts';
+import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { Excuses } from '../assignments/index.ts';
-import { ExcuseDto, GradebookDto } from './gradebook.dto.ts';
+import { ExcuseDto, GradebookDto, GradingDto, OwnMarksDto } from './gradebook.dto.ts';
 import { GradebookService } from './gradebook.service.ts';
 import { gradebookTable } from './gradebookTable.ts';
-
-export class WhatCountsDto {
-  /** Whether what is missing counts as no points, or is left out. */
-  @Choice(['nothing', 'left-out'], { optional: true }) missing?: 'nothing' | 'left-out';
-}
+import { Gradings } from './gradings.service.ts';
 
 /** What a class was given to hand in, and what came of it. */
 @ApiTags('marking')
@@ -21,6 +16,7 @@ export class GradebookController {
   constructor(
     private readonly book: GradebookService,
     private readonly excuses: Excuses,
+    private readonly gradings: Gradings,
   ) {}
 
   @Get('classes/:id/gradebook')
@@ -39,8 +35,28 @@ export class GradebookController {
   @Header('Content-Disposition', 'attachment; filename="marks.csv"')
   @ApiProduces('text/csv')
   @ApiOkResponse({ schema: { type: 'string' } })
-  async table(@Param('id', ParseUUIDPipe) id: string, @Query() { missing }: WhatCountsDto): Promise<string> {
-    return gradebookTable(await this.book.of(id), missing === 'nothing');
+  async table(@Param('id', ParseUUIDPipe) id: string): Promise<string> {
+    return gradebookTable(await this.book.of(id));
+  }
+
+  /** How the class counts what is missing and what is late. */
+  @Put('classes/:id/grading')
+  @OnceIfKeyed()
+  @HttpCode(204)
+  @For('teacher')
+  @May('teach', 'class')
+  @ApiNoContentResponse()
+  async grade(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string, @Body() body: GradingDto): Promise<void> {
+    await this.gradings.set(person, id, body);
+  }
+
+  /** What came of one's own work. */
+  @Get('own-classes/:id/marks')
+  @For('learner')
+  @May('learn', 'class')
+  @ApiOkResponse({ type: OwnMarksDto })
+  async own(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<OwnMarksDto> {
+    return this.book.ofLearner(id, person.id);
   }
 
   /** Says that it is not asked of a learner, or that it is after all. */

@@ -1,11 +1,13 @@
 import { Injectable } from '@nestjs/common';
-import { cellState } from '@oakbell/core/marking';
+import { cellState, lateDaysOf, lineStats } from '@oakbell/core/marking';
 import { AssignmentHeads, AssignmentsService, DueDates, Excuses, WhomService } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { MarkingService } from '../marking/index.ts';
 import { PeopleService } from '../people/index.ts';
-import { isLate, makersOf, SubmissionsService, type Submission } from '../submissions/index.ts';
-import type { BookCellDto, GradebookDto } from './gradebook.dto.ts';
+import { makersOf, SubmissionsService, type Submission } from '../submissions/index.ts';
+import { RubricsService } from '../rubrics/index.ts';
+import type { BookCellDto, GradebookDto, LineDto, OwnMarksDto } from './gradebook.dto.ts';
+import { Gradings } from './gradings.service.ts';
 
 const pairOf = (assignmentId: string, learnerId: string): string => `${assignmentId} ${learnerId}`;
 
@@ -22,6 +24,8 @@ export class GradebookService {
     private readonly submissions: SubmissionsService,
     private readonly marking: MarkingService,
     private readonly excuses: Excuses,
+    private readonly rubrics: RubricsService,
+    private readonly gradings: Gradings,
   ) {}
 
   /** Of those who are in the class now. In as many queries for a hundred pieces of work as for one. */
@@ -58,17 +62,40 @@ export class GradebookService {
           learnerId,
           state: cellState(facts, now),
           points: handedBack ? (marks.get(submission.id)?.points ?? null) : null,
-          late: submission !== null && isLate(submission.handedInAt, [due]),
+          lateDays: submission === null ? 0 : lateDaysOf(submission.handedInAt, due),
           submissionId: submission?.id ?? null,
         },
       ];
     });
-    const works = given.map(({ id, dueAt, points }) => ({
+    const back = [...new Set(handed.values())].filter((one) => one.state === 'handed-back');
+    const rubrics = [...new Set(given.flatMap(({ rubricId }) => rubricId ?? []))];
+    const versions = new Map((await this.rubrics.versionsOf(rubrics, 'newest')).map((one) => [one.rubricId, one]));
+    const linesOf = (assignmentId: string, rubricId: string | null): LineDto[] => {
+      const ofIt = back.filter((one) => one.assignmentId === assignmentId);
+      const filled = ofIt.flatMap((one) => [marks.get(one.id)?.choices ?? []]);
+      return [...lineStats(versions.get(rubricId ?? '')?.criteria ?? [], filled)];
+    };
+    const works = given.map(({ id, dueAt, points, rubricId }) => ({
       assignmentId: id,
       title: titles.get(id) ?? '',
       dueAt: dueAt.toISOString(),
       points,
+      lines: linesOf(id, rubricId),
     }));
-    return { classId, className, works, learners, cells };
+    return { classId, className, works, learners, cells, grading: await this.gradings.of(classId) };
+  }
+
+  /** What came of a learner's own work in a class. */
+  async ofLearner(classId: string, learnerId: string): Promise<OwnMarksDto> {
+    const { className, works, cells, grading } = await this.of(classId);
+    const own = cells.filter((cell) => cell.learnerId === learnerId);
+    const isOwn = new Set(own.map((cell) => cell.assignmentId));
+    const given = works.filter((work) => isOwn.has(work.assignmentId));
+    return {
+      className,
+      works: given.map(({ assignmentId, title, dueAt, points }) => ({ assignmentId, title, dueAt, points })),
+      cells: own,
+      grading,
+    };
   }
 }

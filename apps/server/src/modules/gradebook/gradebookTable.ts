@@ -1,4 +1,4 @@
-import { shareOf, sumOf, type CellState } from '@oakbell/core/marking';
+import { countedPoints, shareOf, sumOf, type CellState } from '@oakbell/core/marking';
 import Papa from 'papaparse';
 import type { BookCellDto, GradebookDto } from './gradebook.dto.ts';
 
@@ -12,18 +12,24 @@ const WORDS: Readonly<Record<CellState, string>> = {
 
 /**
  * A gradebook as CSV (RFC 4180, UTF-8 with its mark): docs/formats/gradebook-table.md. What a program of tables would take
- * for a formula is text. @param missingCounts what is missing counts as no points
+ * for a formula is text.
  */
-export function gradebookTable({ works, learners, cells }: GradebookDto, missingCounts: boolean): string {
+export function gradebookTable({ works, learners, cells, grading }: GradebookDto): string {
   const there = new Map(cells.map((cell) => [`${cell.assignmentId} ${cell.learnerId}`, cell]));
-  const told = (cell: BookCellDto | undefined): string | number => (cell ? (cell.points ?? WORDS[cell.state]) : '');
+  const worth = new Map(works.map(({ assignmentId, points }) => [assignmentId, points]));
+  const told = (cell: BookCellDto | undefined): string | number => {
+    if (!cell) return '';
+    const most = worth.get(cell.assignmentId) ?? null;
+    if (cell.points === null || most === null) return cell.points ?? WORDS[cell.state];
+    return countedPoints(cell.points, most, cell.lateDays, grading);
+  };
   const head = works.map(({ title, points }) => (points === null ? title : `${title} (of ${points})`));
   const rows = learners.map(({ id, name }) => {
     const own = works.map((work) => there.get(`${work.assignmentId} ${id}`));
     const sum = sumOf(
       own.flatMap((cell) => cell ?? []),
       works,
-      missingCounts,
+      grading,
     );
     const share = shareOf(sum);
     return [name, ...own.map(told), sum.points, sum.of, share === null ? '' : (share * 100).toFixed(1)];

@@ -9,6 +9,7 @@ import { LessonsService } from '../lessons/index.ts';
 import { PagesService } from '../pages/index.ts';
 import { SubmissionsService, type Submission } from '../submissions/index.ts';
 import { MarkInkEntity } from './markInk.entity.ts';
+import { SecondMarks } from './secondMarks.service.ts';
 
 /** What stands on the pages of a hand-in, and what whoever wrote it has seen. */
 export interface WrittenInk {
@@ -25,6 +26,7 @@ export class MarkInk {
     private readonly lessons: LessonsService,
     private readonly pages: PagesService,
     private readonly submissions: SubmissionsService,
+    private readonly second: SecondMarks,
     private readonly acts: Acts,
   ) {}
 
@@ -37,13 +39,15 @@ export class MarkInk {
 
   /**
    * Keeps what stands on the pages now, and gives its revision.
-   * @throws Problem `not-ink`, `handed-in-again`, `handed-back-already`, `written-meanwhile` where somebody else has
+   * @throws Problem `not-ink`, `handed-in-again`, `handed-back-already`, `marked-unseen`, `written-meanwhile` where
+   * somebody else has
    */
   async keep(person: Person, submissionId: string, { log, times, revision }: WrittenInk): Promise<number> {
     return this.acts.do(async () => {
       await this.submissions.lock(submissionId);
       const submission = await this.submissions.one(submissionId);
       if (!submission) throw notFound('hand-in');
+      await this.second.ensureShown(person.id, submission);
       if (submission.times !== times)
         throw new Problem(
           409,

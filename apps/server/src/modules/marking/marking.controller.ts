@@ -1,29 +1,14 @@
-import { ANSWERS_SEEN, type AnswersSeen } from '@oakbell/core/assigning';
 import { present } from '@oakbell/core/present';
-import { MOST_PART_LETTERS } from '@oakbell/core/worksheets';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Once, OnceIfKeyed } from '../../platform/acts/index.ts';
-import {
-  Choice,
-  Decimal,
-  Flag,
-  Id,
-  notFound,
-  Part,
-  Parts,
-  Problem,
-  Text,
-  When,
-  Whole,
-} from '../../platform/http/index.ts';
+import { notFound, Problem } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
-import { May, MediaDto, type Viewer } from '../access/index.ts';
+import { May, type Viewer } from '../access/index.ts';
 import { AssignmentHeads, AssignmentsService, DueDates, type Assignment } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { FeedbackWords } from '../feedback/index.ts';
 import { LessonsService } from '../lessons/index.ts';
-import { ShownPageDto } from '../pages/index.ts';
 import { PagesService } from '../pages/index.ts';
 import { PeopleService } from '../people/index.ts';
 import {
@@ -32,124 +17,27 @@ import {
   namesOf,
   Replies,
   ShownHandIn,
-  SUBMISSION_KINDS,
   SubmissionsService,
   type Submission,
 } from '../submissions/index.ts';
 import { WorksheetsService } from '../worksheets/index.ts';
-import { RubricVersionDto, RubricsService, versionDto } from '../rubrics/index.ts';
+import { RubricsService, versionDto } from '../rubrics/index.ts';
+import { FeedbackDto, MarkingDeskDto, MarkingPileDto, type QueueRowDto, type WrittenBackDto } from './desk.dto.ts';
+import { DeskRubrics } from './deskRubrics.service.ts';
 import { MarkInk } from './markInk.service.ts';
+import { SecondMarks } from './secondMarks.service.ts';
 import { HandBackRounds } from './handBackRounds.service.ts';
 import { FURTHEST_BACK_MS } from './marking.rules.ts';
 import { MarkingService, marksFor } from './marking.service.ts';
 import {
   BackTogetherDto,
   GivenMarksDto,
-  MarkingDto,
   MarkInkDto,
   markingDto,
   ReadyMarksDto,
   SavedMarksDto,
   SetBackDto,
 } from './marks.dto.ts';
-
-export class MakerDto {
-  @Id() id: string;
-  @Text() name: string;
-}
-export class QueueRowDto extends MarkingDto {
-  @Id() submissionId: string;
-  @Id() learnerId: string;
-  /** Whose work it is: of two, where two made it. */
-  @Text() learnerName: string;
-  @Parts(() => MakerDto) makers: MakerDto[];
-  @Choice(['handed-in', 'handed-back']) state: 'handed-in' | 'handed-back';
-  @When() handedInAt: string;
-  @Flag() late: boolean;
-  @Choice(SUBMISSION_KINDS) kind: Submission['kind'];
-  /** What was answered aloud; null while it is being made and for everything else. */
-  @Id({ nullable: true }) answerEditionId: string | null;
-  /** The picture of its first page; null while it is not drawn. */
-  @Text({ max: 64, nullable: true }) firstPicture: string | null;
-  @Id({ nullable: true }) feedbackLessonId: string | null;
-  /** How often it was handed in: marks are for one of those. */
-  @Whole() times: number;
-  @Whole() revision: number;
-  /** Since when it is done and kept until it is handed back with others; null while it is not. */
-  @When({ nullable: true }) readyAt: string | null;
-  /** When it is handed back by itself. */
-  @When({ nullable: true }) backAt: string | null;
-  /** What was given for the hand-in before this one. */
-  @Part(() => MarkingDto, { nullable: true }) earlier: MarkingDto | null;
-  @When({ nullable: true }) correctedAt: string | null;
-  @When({ nullable: true }) handedBackAt: string | null;
-  @Decimal({ max: 1, nullable: true }) heardShare: number | null;
-  @When({ nullable: true }) heardAt: string | null;
-  /** Since when a teacher has said that the class may see it, and whether the class is told whose it is. */
-  @When({ nullable: true }) approvedAt: string | null;
-  @Flag() named: boolean;
-  /** Replies of the class that wait for a teacher's yes. */
-  @Whole() replies: number;
-  /** What its learner said about the feedback since a teacher last answered, and whether they ask to look again. */
-  @Whole() words: number;
-  @Flag() again: boolean;
-  /** Its learner needs captions of what is spoken. */
-  @Flag() needsCaptions: boolean;
-}
-/** By which rubric an assignment is marked. */
-export class DeskRubricDto {
-  @Id() rubricId: string;
-  @Text() name: string;
-  /** Its newest version. */
-  @Id() versionId: string;
-}
-export class MarkingDeskDto {
-  @Id() assignmentId: string;
-  @Text() title: string;
-  @Text() className: string;
-  @Whole({ nullable: true }) points: number | null;
-  @Whole() learners: number;
-  /** How many make a small lesson together; null where none is asked for. */
-  @Whole({ nullable: true }) makers: number | null;
-  /** Whether learners write on a worksheet: who has begun can be looked on. */
-  @Flag() worksheet: boolean;
-  /** Whether the class sees answers as well, each after a teacher's yes. */
-  @Choice(ANSWERS_SEEN) answersSeen: AnswersSeen;
-  @Part(() => DeskRubricDto, { nullable: true }) rubric: DeskRubricDto | null;
-  /** The versions of rubrics that something here is marked by, or would be. */
-  @Parts(() => RubricVersionDto) versions: RubricVersionDto[];
-  @Parts(() => QueueRowDto) queue: QueueRowDto[];
-}
-export class MarkingPileDto {
-  @Id() assignmentId: string;
-  @Text() title: string;
-  @Text() className: string;
-  @When() dueAt: string;
-  @Whole() waiting: number;
-  @Whole() handedBack: number;
-  /** How many have begun to write on its worksheet and have not handed in. */
-  @Whole() writing: number;
-  @Whole() learners: number;
-}
-/** The pages of a hand-in, and what its teacher wrote on them. */
-export class WrittenBackDto {
-  @Parts(() => ShownPageDto) pages: ShownPageDto[];
-  @Part(() => MediaDto) media: MediaDto;
-  @Text({ max: MOST_PART_LETTERS }) log: string;
-}
-export class FeedbackDto extends MarkingDto {
-  @Text() title: string;
-  @Whole({ nullable: true }) outOf: number | null;
-  @When({ nullable: true }) handedBackAt: string | null;
-  @When({ nullable: true }) correctedAt: string | null;
-  /** The spoken feedback; null when nothing was spoken or it is still being made. */
-  @Id({ nullable: true }) editionId: string | null;
-  @Flag() spoken: boolean;
-  /** The rubric as it was when its lines were filled; null where none was. */
-  @Part(() => RubricVersionDto, { nullable: true }) rubricVersion: RubricVersionDto | null;
-  /** What was written on the pages without a word; null where something was spoken, which has it, or nothing was written. */
-  @Part(() => WrittenBackDto, { nullable: true }) written: WrittenBackDto | null;
-}
 
 @ApiTags('marking')
 @Controller('api')
@@ -161,6 +49,8 @@ export class MarkingController {
     private readonly ink: MarkInk,
     private readonly shown: ShownHandIn,
     private readonly rubrics: RubricsService,
+    private readonly deskRubrics: DeskRubrics,
+    private readonly second: SecondMarks,
     private readonly assignments: AssignmentsService,
     private readonly dueDates: DueDates,
     private readonly heads: AssignmentHeads,
@@ -214,8 +104,10 @@ export class MarkingController {
     const replies = await this.replies.waitingOf(id);
     const captioned = await this.marking.needingCaptions(submissions);
     const said = await this.words.waitingOf(submissions.map((one) => one.id));
+    const sealed = await this.second.sealedFor(person.id, id, submissions);
     const queue = submissions.map((submission): QueueRowDto => {
-      const last = marks.get(submission.id);
+      const isSealed = sealed.has(submission.id);
+      const last = isSealed ? undefined : marks.get(submission.id);
       const mark = marksFor(submission, last);
       const { share = null, at = null } = heard.get(submission.id) ?? {};
       return {
@@ -234,6 +126,7 @@ export class MarkingController {
         feedbackLessonId: feedback.get(submission.id)?.id ?? null,
         firstPicture: drawn.get(feedback.get(submission.id)?.id ?? '')?.whole ?? null,
         ...markingDto(mark),
+        sealed: isSealed,
         times: submission.times,
         revision: last?.revision ?? 0,
         earlier: last && !mark ? markingDto(last) : null,
@@ -251,12 +144,8 @@ export class MarkingController {
         needsCaptions: captioned.has(submission.id),
       };
     });
-    const { points, makers, worksheetId, answersSeen, rubricId } = assignment;
-    const rubric = rubricId === null ? null : await this.rubrics.one(rubricId);
-    const newest = rubric ? await this.rubrics.versionsOf([rubric.id], 'newest') : [];
-    const used = [...new Set([...marks.values()].flatMap((one) => one.rubricVersionId ?? []))];
-    const older = used.filter((version) => !newest.some((one) => one.id === version));
-    const versions = [...newest, ...(await this.rubrics.versionsOf(older, 'named'))];
+    const { points, makers, worksheetId, answersSeen } = assignment;
+    const used = [...marks.values()].flatMap((one) => one.rubricVersionId ?? []);
     const head = present((await this.heads.of([assignment])).get(id));
     return {
       ...head,
@@ -265,8 +154,7 @@ export class MarkingController {
       worksheet: worksheetId !== null,
       answersSeen,
       queue,
-      rubric: rubric && { rubricId: rubric.id, name: rubric.name, versionId: present(newest[0]).id },
-      versions: versions.map(versionDto),
+      ...(await this.deskRubrics.of(assignment, used)),
     };
   }
 
@@ -324,8 +212,10 @@ export class MarkingController {
   @For('teacher')
   @May('mark', 'submission')
   @ApiOkResponse({ type: MarkInkDto })
-  async written(@Param('id', ParseUUIDPipe) id: string): Promise<MarkInkDto> {
-    return this.ink.of((await this.marking.find(id)).submission);
+  async written(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<MarkInkDto> {
+    const { submission } = await this.marking.find(id);
+    await this.second.ensureShown(person.id, submission);
+    return this.ink.of(submission);
   }
 
   /** Keeps what stands on the pages now, in place of what stood there before. */

@@ -18,10 +18,14 @@ import { MarkEntity } from './mark.entity.ts';
 import { MarkingController } from './marking.controller.ts';
 import { HandBackRounds } from './handBackRounds.service.ts';
 import { MarkingService } from './marking.service.ts';
+import { DeskRubrics } from './deskRubrics.service.ts';
+import { SecondController } from './second.controller.ts';
+import { SecondMarkEntity, SecondMarkerEntity } from './second.entity.ts';
+import { SecondMarks } from './secondMarks.service.ts';
 
 @Module({
   imports: [
-    TypeOrmModule.forFeature([MarkEntity, MarkInkEntity]),
+    TypeOrmModule.forFeature([MarkEntity, MarkInkEntity, SecondMarkEntity, SecondMarkerEntity]),
     AssignmentsModule,
     CaptionsModule,
     ClassesModule,
@@ -35,8 +39,8 @@ import { MarkingService } from './marking.service.ts';
     WatchingModule,
     WorksheetsModule,
   ],
-  controllers: [MarkingController],
-  providers: [MarkingService, MarkInk, HandBackRounds],
+  controllers: [MarkingController, SecondController],
+  providers: [MarkingService, MarkInk, HandBackRounds, SecondMarks, DeskRubrics],
   exports: [MarkingService],
 })
 export class MarkingModule {}

@@ -1,5 +1,4 @@
 import { Injectable } from '@nestjs/common';
-import { carriedOver, isOwnGrade, totalOf, type Choice } from '@oakbell/core/marking';
 import { present } from '@oakbell/core/present';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
@@ -17,33 +16,13 @@ import { AccommodationsService, PeopleService } from '../people/index.ts';
 import { RubricsService } from '../rubrics/index.ts';
 import { makersOf, namesOf, SubmissionsService, type Submission } from '../submissions/index.ts';
 import { pairKey, WatchCounts } from '../watching/index.ts';
+import { ensurePoints, ensureReason, filledBy, type Given } from './given.ts';
 import { MarkInk } from './markInk.service.ts';
 import { MarkEntity } from './mark.entity.ts';
-import { mayTakeBack, pointsFault } from './marking.rules.ts';
+import { mayTakeBack } from './marking.rules.ts';
 import { markingDto } from './marks.dto.ts';
+import { SecondMarks } from './secondMarks.service.ts';
 
-/** How the lines of a rubric were filled, and of which version. */
-export interface RubricMarks {
-  readonly versionId: string;
-  readonly choices: readonly Choice[];
-}
-export interface Marking {
-  readonly points: number | null;
-  readonly comment: string;
-  /** Left out: as it was. */
-  readonly reason?: string | undefined;
-  /** Left out: as it was; null takes it away. */
-  readonly rubric?: RubricMarks | null | undefined;
-}
-/** Marks as they are given, and what whoever gives them has seen. */
-export interface Given extends Marking {
-  /** The hand-in they are for: its `times`. */
-  readonly times: number;
-  /** The marks that were there; 0 for none. */
-  readonly revision: number;
-  /** Whoever hands it back knows that what was spoken has no captions yet. */
-  readonly withoutCaptions?: boolean | undefined;
-}
 /** When marks are written down: what is still the teacher's, or what the learner has already. */
 type Moment = 'while marking' | 'once handed back';
 
@@ -64,6 +43,7 @@ export class MarkingService {
     private readonly media: MediaService,
     private readonly rubrics: RubricsService,
     private readonly ink: MarkInk,
+    private readonly second: SecondMarks,
     private readonly captions: CaptionsService,
     private readonly needs: AccommodationsService,
     private readonly submissions: SubmissionsService,
@@ -266,7 +246,7 @@ export class MarkingService {
    */
   async #ensureWhole(submission: Submission, assignment: Assignment): Promise<void> {
     const mark = present(await this.marks.findOneBy({ submissionId: submission.id }));
-    const { submissionId, points, comment, reason, choices, rubricVersionId } = mark;
+    const { submissionId, points, comment, choices } = mark;
     const isSaid =
       (await this.ink.of(submission)).log !== '' ||
       points !== null ||
@@ -282,17 +262,14 @@ export class MarkingService {
         'Captions are needed here, and not all that you said is typed yet. Nothing was handed back.',
         { left },
       );
-    if (rubricVersionId === null || reason.trim() !== '') return;
-    const [version] = await this.rubrics.versionsOf([rubricVersionId], 'named');
-    if (!isOwnGrade(points, totalOf(present(version).criteria, choices ?? []), assignment.points)) return;
-    const text = 'These points are other than what the rubric comes to. Say why in a few words.';
-    throw new Problem(422, 'reason-missing', `${text} Nothing was handed back.`, { fields: { reason: text } });
+    await ensureReason(this.rubrics, mark, assignment, 'Nothing was handed back.');
   }
 
   /** Writes marks down, unless they were given for something else than what is there now: nothing is overwritten unseen. */
   async #write(person: Person, submissionId: string, given: Given, when: Moment) {
     await this.submissions.lock(submissionId);
     const { submission, assignment } = await this.find(submissionId);
+    await this.second.ensureShown(person.id, submission);
     const before = await this.marks.findOneBy({ submissionId });
     ensurePoints(given, assignment);
     await this.#ensureSeen(given, submission, before, when);
@@ -300,7 +277,7 @@ export class MarkingService {
     // Marks of what was handed in before say nothing of this one.
     const there = before && marksFor(submission, before);
     const { points, comment, times: forTimes, reason = there?.reason ?? '', withoutCaptions = false } = given;
-    const filled = await this.#filled(given.rubric, there, assignment);
+    const filled = await filledBy(this.rubrics, given.rubric, there, assignment);
     const correctedAt = when === 'once handed back' ? new Date() : null;
     // What is changed is not done yet: whoever changes it says so again.
     const mark = { submissionId, points, comment, reason, ...filled, forTimes, revision, byId: person.id, correctedAt };
@@ -308,25 +285,6 @@ export class MarkingService {
     const others = (await this.classes.teacherIds(assignment.classId)).filter((id) => id !== person.id);
     await this.events.tell(others, { kind: 'hand-in', id: submissionId, of: assignment.id });
     return { submission, assignment, revision };
-  }
-
-  /** How the rubric is filled after this. @throws Problem `not-in-rubric` */
-  async #filled(given: RubricMarks | null | undefined, there: MarkEntity | null, assignment: Assignment) {
-    if (given === undefined)
-      return { rubricVersionId: there?.rubricVersionId ?? null, choices: there?.choices ?? null };
-    if (given === null) return { rubricVersionId: null, choices: null };
-    const { versionId, choices } = given;
-    const [version] = await this.rubrics.versionsOf([versionId], 'named');
-    const isKnown = version && (version.rubricId === assignment.rubricId || versionId === there?.rubricVersionId);
-    const isTwice = new Set(choices.map((one) => one.criterion)).size < choices.length;
-    if (!isKnown || isTwice || carriedOver(choices, version.criteria).length < choices.length)
-      throw new Problem(
-        422,
-        'not-in-rubric',
-        'This is not a line or a level of the rubric that it is marked by. Nothing was changed.',
-      );
-    const plain = choices.map(({ criterion, level }) => ({ criterion, level }));
-    return { rubricVersionId: versionId, choices: plain };
   }
 
   async #ensureSeen(
@@ -396,15 +354,6 @@ export class MarkingService {
     }
     return heard;
   }
-}
-
-/** @throws Problem `too-many-points`, `no-points-here` */
-function ensurePoints({ points }: Marking, assignment: Assignment): void {
-  const fault = pointsFault(points, assignment.points);
-  if (!fault) return;
-  const text =
-    fault === 'no-points-here' ? 'No points are given for this one.' : `There are ${assignment.points} points at most.`;
-  throw new Problem(422, fault, `${text} What was there before is kept.`, { fields: { points: text } });
 }
 
 /** The marks of what is there now; null where they were given for an earlier one. */

@@ -56,8 +56,9 @@ export class MarkInkDto {
   @Whole({ max: 10_000_000 }) revision: number;
 }
 
+type Told = Pick<MarkEntity, 'points' | 'comment' | 'reason' | 'rubricVersionId' | 'choices'>;
 /** What was given, as it is told. */
-export const markingDto = (mark: MarkEntity | null | undefined): MarkingDto => ({
+export const markingDto = (mark: Told | null | undefined): MarkingDto => ({
   points: mark?.points ?? null,
   comment: mark?.comment ?? '',
   reason: mark?.reason ?? '',

@@ -48,6 +48,11 @@ function Filled({ page }: { readonly page: Api['OwnClassPageDto'] }) {
         )}
         {leftText(left.length, page.items.length)}
       </Text>
+      <Text mb="md">
+        <Link className="ob-link" to="marks">
+          Your marks in this class
+        </Link>
+      </Text>
       <WordsForToday words={page.words} />
       {sections.length === 0 && page.words.length === 0 ? (
         <Empty title="Nothing is on this page yet">When your teacher gives the class something, it stands here.</Empty>

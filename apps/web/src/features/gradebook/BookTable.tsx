@@ -1,19 +1,11 @@
 import { Table } from '@mantine/core';
-import { percent, shareOf } from '@oakbell/core/marking';
+import { percent, shareOf, weakestLine } from '@oakbell/core/marking';
 import { Link } from 'react-router';
 import type { Api } from '../../shared/api/index.ts';
 import { whenText } from '../../shared/ui/index.ts';
 import type { Book, Cell } from './book.ts';
 import type { Chosen } from './Excusing.tsx';
 import classes from './Gradebook.module.css';
-
-const WORDS: Readonly<Record<Cell['state'], string>> = {
-  open: 'not due',
-  missing: 'missing',
-  waiting: 'waits',
-  back: 'back',
-  excused: 'excused',
-};
 
 interface Props {
   readonly data: Api['GradebookDto'];
@@ -29,7 +21,7 @@ export function BookTable({ data: { works, learners }, book, onChoose }: Props) 
         <Table.Thead>
           <Table.Tr>
             <Table.Th scope="col">Learner</Table.Th>
-            {works.map(({ assignmentId, title, dueAt, points }) => (
+            {works.map(({ assignmentId, title, dueAt, points, lines }) => (
               <Table.Th key={assignmentId} scope="col">
                 <Link to={`/marking/${assignmentId}`}>
                   <bdi>{title}</bdi>
@@ -38,6 +30,7 @@ export function BookTable({ data: { works, learners }, book, onChoose }: Props) 
                   {whenText(dueAt)}
                   {points === null ? '' : ` · of ${points}`}
                 </span>
+                {weakestLine(lines) !== '' && <span className={classes.weakest}>{weakestLine(lines)}</span>}
               </Table.Th>
             ))}
             <Table.Th scope="col">In all</Table.Th>
@@ -56,7 +49,13 @@ export function BookTable({ data: { works, learners }, book, onChoose }: Props) 
                   const cell = book.cellOf(work.assignmentId, learner.id);
                   return (
                     <Table.Td key={work.assignmentId} data-state={cell?.state}>
-                      {cell && <CellOf cell={cell} onChoose={() => onChoose({ cell, learner, work })} />}
+                      {cell && (
+                        <CellOf
+                          cell={cell}
+                          words={book.wordsOf(cell)}
+                          onChoose={() => onChoose({ cell, learner, work })}
+                        />
+                      )}
                     </Table.Td>
                   );
                 })}
@@ -84,9 +83,14 @@ export function BookTable({ data: { works, learners }, book, onChoose }: Props) 
   );
 }
 
-function CellOf({ cell, onChoose }: { readonly cell: Cell; readonly onChoose: () => void }) {
-  const { state, points, late, submissionId, assignmentId } = cell;
-  const words = `${points ?? WORDS[state]}${late ? ' · late' : ''}`;
+interface CellProps {
+  readonly cell: Cell;
+  readonly words: string;
+  readonly onChoose: () => void;
+}
+
+function CellOf({ cell, words, onChoose }: CellProps) {
+  const { state, submissionId, assignmentId } = cell;
   if (submissionId !== null && state !== 'excused')
     return <Link to={`/marking/${assignmentId}/${submissionId}`}>{words}</Link>;
   return (

@@ -1,16 +1,16 @@
-import { Button, Group, Switch, Text, Title } from '@mantine/core';
+import { Button, Group, Text, Title } from '@mantine/core';
+import { gradingSentence } from '@oakbell/core/marking';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ClassTabs, NoClass } from '../../kits/classpage/index.ts';
 import { Chart } from '../../kits/chart/index.ts';
-import { browserShelf, call, client, isGone, type Api } from '../../shared/api/index.ts';
+import { call, client, isGone, type Api } from '../../shared/api/index.ts';
 import { Empty, PageTitle, Show } from '../../shared/ui/index.ts';
 import { BookTable } from './BookTable.tsx';
 import { bookOf } from './book.ts';
+import { Counting } from './Counting.tsx';
 import { Excusing, type Chosen } from './Excusing.tsx';
-
-const MISSING_COUNTS = 'oakbell.missing-counts';
 
 /** What a class was given to hand in, and what came of it. */
 export function GradebookPage() {
@@ -31,9 +31,9 @@ export function GradebookPage() {
 }
 
 function Book({ data }: { readonly data: Api['GradebookDto'] }) {
-  const [missingCounts, setMissingCounts] = useState(() => browserShelf.read(MISSING_COUNTS) === 'yes');
+  const [choosing, setChoosing] = useState(false);
   const [chosen, setChosen] = useState<Chosen | null>(null);
-  const book = bookOf(data, missingCounts);
+  const book = bookOf(data);
   const { works, learners } = data;
   return (
     <>
@@ -46,12 +46,7 @@ function Book({ data }: { readonly data: Api['GradebookDto'] }) {
           <Text c="dimmed">{book.sentence}</Text>
         </div>
         {works.length > 0 && (
-          <Button
-            component="a"
-            variant="default"
-            href={`/api/classes/${data.classId}/gradebook/table?missing=${missingCounts ? 'nothing' : 'left-out'}`}
-            download
-          >
+          <Button component="a" variant="default" href={`/api/classes/${data.classId}/gradebook/table`} download>
             Table as CSV
           </Button>
         )}
@@ -63,20 +58,17 @@ function Book({ data }: { readonly data: Api['GradebookDto'] }) {
         </Empty>
       ) : (
         <>
-          <Switch
-            my="md"
-            label="What is missing counts as no points"
-            description="Otherwise it is left out of the sums."
-            checked={missingCounts}
-            onChange={({ currentTarget: { checked } }) => {
-              browserShelf.write(MISSING_COUNTS, checked ? 'yes' : 'no');
-              setMissingCounts(checked);
-            }}
-          />
+          <Group my="md" gap="sm">
+            <Text>{gradingSentence(data.grading)}</Text>
+            <Button variant="default" size="compact-md" onClick={() => setChoosing(true)}>
+              Change how it counts
+            </Button>
+          </Group>
           <BookTable data={data} book={book} onChoose={setChosen} />
           <Chart title="How the sums spread" sentence={book.spread.sentence} bars={book.spread.bars} />
         </>
       )}
+      {choosing && <Counting data={data} onClose={() => setChoosing(false)} />}
       {chosen && <Excusing chosen={chosen} classId={data.classId} onClose={() => setChosen(null)} />}
     </>
   );

@@ -1,5 +1,6 @@
 import {
   bookSentence,
+  cellWords,
   shareOf,
   sharesInTenths,
   spreadSentence,
@@ -17,6 +18,7 @@ export type Cell = Api['BookCellDto'];
 export interface Book {
   readonly sentence: string;
   readonly cellOf: (assignmentId: string, learnerId: string) => Cell | undefined;
+  readonly wordsOf: (cell: Cell) => string;
   readonly sums: ReadonlyMap<string, Sum>;
   readonly stats: ReadonlyMap<string, WorkStats>;
   readonly spread: { readonly sentence: string; readonly bars: readonly Bar[] };
@@ -32,18 +34,19 @@ const groupedBy = (cells: readonly Cell[], keyOf: (cell: Cell) => string): Reado
   return found;
 };
 
-/** @param missingCounts what is missing counts as no points */
-export function bookOf({ works, learners, cells }: Api['GradebookDto'], missingCounts: boolean): Book {
+export function bookOf({ works, learners, cells, grading }: Api['GradebookDto']): Book {
   const byLearner = groupedBy(cells, (cell) => cell.learnerId);
   const byWork = groupedBy(cells, (cell) => cell.assignmentId);
   const pairs = new Map(cells.map((cell) => [`${cell.assignmentId} ${cell.learnerId}`, cell]));
-  const sums = new Map(learners.map(({ id }) => [id, sumOf(byLearner.get(id) ?? [], works, missingCounts)]));
+  const sums = new Map(learners.map(({ id }) => [id, sumOf(byLearner.get(id) ?? [], works, grading)]));
+  const worth = new Map(works.map(({ assignmentId, points }) => [assignmentId, points]));
   const missing = new Map(
     learners.map(({ id, name }) => [name, (byLearner.get(id) ?? []).filter(({ state }) => state === 'missing').length]),
   );
   return {
     sentence: bookSentence(cells, missing),
     cellOf: (assignmentId, learnerId) => pairs.get(`${assignmentId} ${learnerId}`),
+    wordsOf: (cell) => cellWords(cell, worth.get(cell.assignmentId) ?? null, grading),
     sums,
     stats: new Map(works.map((work) => [work.assignmentId, workStats(byWork.get(work.assignmentId) ?? [], work)])),
     spread: spreadOf([...sums.values()].flatMap((sum) => shareOf(sum) ?? [])),

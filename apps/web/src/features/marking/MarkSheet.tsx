@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import type { RoomActs } from '../../kits/recorder/index.ts';
 import { Problem, type Api } from '../../shared/api/index.ts';
 import { clockText, ProblemNote, useKeys, type KeyLine } from '../../shared/ui/index.ts';
-import type { Desk, Row } from './deskKey.ts';
+import type { Desk, MarkedBy, Row } from './deskKey.ts';
 import { CommentActs, CommentField } from './CommentField.tsx';
 import { RubricChoice } from './RubricChoice.tsx';
 import { criteriaFor, RubricPart } from './RubricPart.tsx';
@@ -158,18 +158,18 @@ export function MarkSheet({ marks, ink, desk, row, spoken, running, finish, room
 }
 
 /** Whether marks cannot go as they are typed: there is something to be mended first. */
-export function isFaulty(desk: Desk, draft: MarkDraft): boolean {
+export function isFaulty(desk: MarkedBy, draft: MarkDraft): boolean {
   const points = desk.points === null ? null : pointsIn(draft.points, desk.points);
   return points === 'wrong' || (isOwnPoints(desk, draft, points) && draft.reason.trim() === '');
 }
 
-function isOwnPoints(desk: Desk, draft: MarkDraft, points: number | null): boolean {
+function isOwnPoints(desk: MarkedBy, draft: MarkDraft, points: number | null): boolean {
   const criteria = criteriaFor(desk, draft);
   return isOwnGrade(points, criteria && totalOf(criteria, draft.rubric?.choices ?? []), desk.points);
 }
 
 interface FieldsProps {
-  readonly desk: Desk;
+  readonly desk: MarkedBy;
   readonly draft: MarkDraft;
   readonly commentRef?: Ref<HTMLTextAreaElement>;
   readonly onDraft: (change: Partial<MarkDraft>) => void;

@@ -3,7 +3,7 @@ import { isWaiting, nextWaiting } from '@oakbell/core/marking';
 import { emptying } from '@oakbell/core/edits';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { CaptionDesk } from '../../kits/captions/index.ts';
 import { HeardEdition, HeardLesson } from '../../kits/player/index.ts';
 import { Room, roomPages, useStayInRoom, type RoomActs } from '../../kits/recorder/index.ts';
@@ -96,7 +96,9 @@ function DeskWith({ desk }: { readonly desk: Desk }) {
           </>
         }
       />
-      {open ? (
+      {open?.sealed ? (
+        <Sealed desk={desk} row={open} />
+      ) : open ? (
         <Opened
           key={`${open.submissionId} ${open.times}`}
           desk={desk}
@@ -116,6 +118,16 @@ function DeskWith({ desk }: { readonly desk: Desk }) {
     </div>
   );
 }
+
+/** A second marker sees nothing of what was given first: they go to where they mark it unseen. */
+const Sealed = ({ desk, row }: { readonly desk: Desk; readonly row: Row }) => (
+  <div className="ob-page">
+    <Empty title="You mark this one unseen">
+      What was given first is shown once your own marks are done.{' '}
+      <Link to={`/marking/${desk.assignmentId}/second/${row.submissionId}`}>Mark it as the second</Link>
+    </Empty>
+  </div>
+);
 
 interface OpenedProps {
   readonly desk: Desk;

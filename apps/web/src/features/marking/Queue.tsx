@@ -57,6 +57,7 @@ export function Queue({ desk, ordered, open, going, onNear, last }: Props) {
       )}
       {last}
       {desk.worksheet && <Link to={`/marking/${desk.assignmentId}/worksheets`}>Look on at the worksheets</Link>}
+      {all.length > 0 && <Link to={`/marking/${desk.assignmentId}/second`}>Two markers</Link>}
       {all.length > 0 && (
         <div className={classes.choices}>
           <NativeSelect
@@ -94,6 +95,7 @@ export function Queue({ desk, ordered, open, going, onNear, last }: Props) {
 }
 
 function stateOf(row: Row): string {
+  if (row.sealed) return 'to be marked unseen';
   if (row.state === 'handed-in') {
     if (row.readyAt === null) return 'waiting';
     return row.backAt === null ? 'ready' : `back ${whenText(row.backAt)}`;

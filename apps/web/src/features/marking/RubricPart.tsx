@@ -1,12 +1,12 @@
 import { Button, Group, Stack, Text } from '@mantine/core';
 import { carriedOver, pointsAfter, totalOf, totalSentence, withChoice, type Criteria } from '@oakbell/core/marking';
 import type { RoomActs } from '../../kits/recorder/index.ts';
-import type { Desk } from './deskKey.ts';
+import type { MarkedBy } from './deskKey.ts';
 import { RubricFields } from './RubricFields.tsx';
 import { pointsIn, type MarkDraft } from './useMarks.ts';
 
 interface Props {
-  readonly desk: Desk;
+  readonly desk: MarkedBy;
   readonly draft: MarkDraft;
   readonly onDraft: (change: Partial<MarkDraft>) => void;
   /** The room that it stands beside, where there is one. */
@@ -14,7 +14,7 @@ interface Props {
 }
 
 /** The criteria that a draft is filled by: those it has, or the newest of the assignment's rubric; null where there is none. */
-export function criteriaFor(desk: Desk, { rubric }: Pick<MarkDraft, 'rubric'>): Criteria | null {
+export function criteriaFor(desk: MarkedBy, { rubric }: Pick<MarkDraft, 'rubric'>): Criteria | null {
   const id = rubric?.versionId ?? desk.rubric?.versionId;
   return desk.versions.find((one) => one.versionId === id)?.criteria ?? null;
 }

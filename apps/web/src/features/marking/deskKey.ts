@@ -10,3 +10,6 @@ export const rubricsQuery = { queryKey: RUBRICS_KEY, queryFn: () => call(client.
 export type Desk = Api['MarkingDeskDto'];
 export type Row = Api['QueueRowDto'];
 export type Rubric = Api['RubricDto'];
+
+/** What work is marked by: how many points there are, and by which rubric. */
+export type MarkedBy = Pick<Desk, 'points' | 'rubric' | 'versions'>;

@@ -47,6 +47,29 @@ interface Now {
   unanswered: { readonly body: Api['GivenMarksDto']; readonly draft: MarkDraft; readonly header: ActKey } | null;
 }
 
+/** Whose marks they are, and how they are saved: those of the desk, or those of a second marker. */
+export interface MarkLine {
+  readonly name: string;
+  readonly save: (id: string, body: Api['GivenMarksDto'], header: ActKey) => Promise<Api['SavedMarksDto']>;
+}
+export const AT_DESK: MarkLine = {
+  name: 'marks',
+  save: (id, body, header) =>
+    call(client.PUT('/api/marking/hand-ins/{id}', { params: { path: { id }, header }, body })),
+};
+export const AS_SECOND: MarkLine = {
+  name: 'second-marks',
+  save: (id, body, header) =>
+    call(
+      client.PUT('/api/marking/hand-ins/{id}/second', {
+        params: { path: { id }, header },
+        body: { ...body, done: false },
+      }),
+    ),
+};
+/** What is marked, and what was given for it so far. */
+export type MarkedRow = Pick<Api['QueueRowDto'], 'submissionId' | 'times' | 'revision' | keyof Api['MarkingDto']>;
+
 /** The revisions that this page made, by hand-in: a sheet that is opened again goes on from there. */
 const made = new Map<string, number>();
 
@@ -66,8 +89,8 @@ export function pointsIn(text: string, most: number): number | null | 'wrong' {
  * The marks of one hand-in while they are given: saved as they are typed, kept in this browser until they are, and never
  * over what somebody else gave, or for something else than what is looked at.
  */
-export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: () => void) {
-  const [name] = useState(() => ownName(`marks.${row.submissionId}.${row.times}`));
+export function useMarks(row: MarkedRow, most: number | null, onSaved: () => void, line: MarkLine = AT_DESK) {
+  const [name] = useState(() => ownName(`${line.name}.${row.submissionId}.${row.times}`));
   const [times] = useState(row.times);
   const [kept] = useState(() => keptIn(name));
   const [draft, setDraft] = useState<MarkDraft>(kept ?? draftOf(row));
@@ -84,6 +107,7 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
     unanswered: null,
     finishing: false,
   });
+  const mine = `${line.name} ${row.submissionId}`;
   const told = useRef(onSaved);
   useEffect(() => {
     now.current.draft = draft;
@@ -93,10 +117,10 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
   const given = useCallback((): Api['GivenMarksDto'] | null => {
     const points = most === null ? null : pointsIn(now.current.draft.points, most);
     if (points === 'wrong') return null;
-    const revision = Math.max(now.current.revision, made.get(row.submissionId) ?? 0);
+    const revision = Math.max(now.current.revision, made.get(mine) ?? 0);
     const { comment, reason, rubric } = now.current.draft;
     return { points, comment, reason, rubric, times, revision };
-  }, [most, times, row.submissionId]);
+  }, [most, times, mine]);
 
   /** Sends what is typed, or what was sent before and not answered: under its own key, so that it is done once. */
   const sendNext = useCallback(async (): Promise<void> => {
@@ -105,16 +129,13 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
     const sent = now.current.unanswered ?? fresh;
     if (!sent) return;
     now.current.unanswered = sent;
-    const params = { path: { id: row.submissionId }, header: sent.header };
-    const { revision } = await call(client.PUT('/api/marking/hand-ins/{id}', { params, body: sent.body })).catch(
-      (problem: unknown) => {
-        if (!isAway(problem)) now.current.unanswered = null;
-        throw problem;
-      },
-    );
-    made.set(row.submissionId, revision);
+    const { revision } = await line.save(row.submissionId, sent.body, sent.header).catch((problem: unknown) => {
+      if (!isAway(problem)) now.current.unanswered = null;
+      throw problem;
+    });
+    made.set(mine, revision);
     Object.assign(now.current, { revision, saved: sent.draft, unanswered: null });
-  }, [given, row.submissionId]);
+  }, [given, line, mine, row.submissionId]);
 
   /** Saves what is typed, after what is being saved; whether nothing is left to save. */
   const save = useCallback(async (): Promise<boolean> => {
@@ -126,7 +147,7 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
       setState('saving');
       try {
         // What was typed while it was sent goes after it.
-        do await inTurn(`marks ${row.submissionId}`, sendNext);
+        do await inTurn(mine, sendNext);
         while (given() && !same(now.current.draft, now.current.saved));
         setFailure(null);
         setSavedAt(new Date());
@@ -144,7 +165,7 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
     })();
     now.current.going = going;
     return going.finally(() => (now.current.going = null));
-  }, [given, name, sendNext, row.submissionId]);
+  }, [given, name, sendNext, mine]);
 
   /** Changes what is typed, and leaves the rest as it is. */
   const write = (change: Partial<MarkDraft>) => {
@@ -185,7 +206,7 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
       if (problem instanceof Problem && problem.code === 'marked-meanwhile') setOthers(othersIn(problem));
       throw problem;
     });
-    made.set(row.submissionId, body.revision + 1);
+    made.set(mine, body.revision + 1);
     Object.assign(now.current, { saved: now.current.draft, revision: body.revision + 1 });
     browserShelf.remove(name);
   };
@@ -225,7 +246,7 @@ export function useMarks(row: Api['QueueRowDto'], most: number | null, onSaved: 
     setFailure(null);
     setOthers(null);
   };
-  return { draft, write, state, savedAt, failure, others, settle, handBack, setReady };
+  return { draft, write, state, savedAt, failure, others, settle, finish, handBack, setReady };
 }
 export type Marks = ReturnType<typeof useMarks>;
 

@@ -4,7 +4,8 @@ import { browserShelf } from '../../shared/api/index.ts';
 import type { Desk, Row } from './deskKey.ts';
 
 const KEPT = 'oakbell.marking-order';
-const keptOrder = (): Order => ORDERS.find((one) => one === browserShelf.read(KEPT)) ?? 'time';
+/** In which order this teacher marks. */
+export const keptOrder = (): Order => ORDERS.find((one) => one === browserShelf.read(KEPT)) ?? 'time';
 
 /** A hand-in in the queue, with what the core asks of it. */
 export type QueuedRow = Row & Pick<Queued, 'ready' | 'answered'>;

@@ -27,6 +27,7 @@ import { Marking1766900000000 } from './1766900000000-marking.ts';
 import { Captions1767000000000 } from './1767000000000-captions.ts';
 import { Excused1767100000000 } from './1767100000000-excused.ts';
 import { HandedVersions1767200000000 } from './1767200000000-handedVersions.ts';
+import { TwoMarkers1767300000000 } from './1767300000000-twoMarkers.ts';
 import { Records1766800000000 } from './1766800000000-records.ts';
 import { Worksheets1766400000000 } from './1766400000000-worksheets.ts';
 import { News1766200000000 } from './1766200000000-news.ts';
@@ -67,4 +68,5 @@ export const MIGRATIONS = [
   Captions1767000000000,
   Excused1767100000000,
   HandedVersions1767200000000,
+  TwoMarkers1767300000000,
 ];
