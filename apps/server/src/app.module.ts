@@ -21,6 +21,7 @@ import { PeopleModule } from './modules/people/index.ts';
 import { QuestionsModule } from './modules/questions/index.ts';
 import { RemindersModule } from './modules/reminders/index.ts';
 import { CaptionsModule } from './modules/captions/index.ts';
+import { EvidenceModule } from './modules/evidence/index.ts';
 import { GradebookModule } from './modules/gradebook/index.ts';
 import { CommentBankModule } from './modules/commentbank/index.ts';
 import { FeedbackModule } from './modules/feedback/index.ts';
@@ -108,6 +109,7 @@ import { MakingModule } from './modules/making/index.ts';
     RubricsModule,
     CaptionsModule,
     CommentBankModule,
+    EvidenceModule,
     GradebookModule,
     FeedbackModule,
     MarkingModule,

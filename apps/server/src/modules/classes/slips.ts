@@ -1,6 +1,5 @@
-import { GlobalFonts, PDFDocument, type SKRSContext2D } from '@napi-rs/canvas';
-import { createRequire } from 'node:module';
-import { create } from 'qrcode';
+import { PDFDocument, type SKRSContext2D } from '@napi-rs/canvas';
+import { drawCode, INK, PAPER_HEIGHT, PAPER_WIDTH, paperFonts } from '../../platform/paper/index.ts';
 
 export interface Slip {
   readonly name: string;
@@ -14,11 +13,9 @@ interface Sheets {
   readonly slips: readonly Slip[];
 }
 
-/** A4, in points. */
-const [WIDTH, HEIGHT] = [595, 842];
 const [ACROSS, DOWN] = [2, 5];
 export const SLIPS_ON_A_PAGE = ACROSS * DOWN;
-const [SLIP_WIDTH, SLIP_HEIGHT] = [WIDTH / ACROSS, HEIGHT / DOWN];
+const [SLIP_WIDTH, SLIP_HEIGHT] = [PAPER_WIDTH / ACROSS, PAPER_HEIGHT / DOWN];
 const PADDING = 20;
 const CODE = 76;
 
@@ -28,10 +25,10 @@ export const slipAddress = (address: string, { signInName, password }: Slip): st
 
 /** Slips to be cut apart and handed out, ten on a page, as a PDF. A class without any gets one page that says so. */
 export function slipsPdf({ className, address, slips }: Sheets): Buffer {
-  const fonts = useFonts();
+  const fonts = paperFonts();
   const pdf = new PDFDocument({ title: `Sign-in slips for ${className}` });
   for (let first = 0; first === 0 || first < slips.length; first += SLIPS_ON_A_PAGE) {
-    const page = pdf.beginPage(WIDTH, HEIGHT) as unknown as SKRSContext2D;
+    const page = pdf.beginPage(PAPER_WIDTH, PAPER_HEIGHT) as unknown as SKRSContext2D;
     if (slips.length === 0) {
       page.font = `13px ${fonts}`;
       page.fillText('Everyone in this class has chosen a password: no slip is needed.', PADDING, 2 * PADDING);
@@ -57,7 +54,7 @@ function drawSlip(page: SKRSContext2D, { slip, className, address, fonts }: Draw
   page.setLineDash([4, 4]);
   page.strokeRect(0, 0, SLIP_WIDTH, SLIP_HEIGHT);
   page.setLineDash([]);
-  page.fillStyle = '#26221b';
+  page.fillStyle = INK;
   const left = SLIP_WIDTH - 2 * PADDING;
   const line = (text: string, y: number, size: number, room: number) => {
     page.font = `${size}px ${fonts}`;
@@ -73,23 +70,5 @@ function drawSlip(page: SKRSContext2D, { slip, className, address, fonts }: Draw
   line(slip.signInName, PADDING + 83, 12, left - CODE - 8);
   line('with the first password', PADDING + 101, 8, left - CODE);
   line(slip.password, PADDING + 114, 11, left - CODE - 8);
-  drawCode(page, slipAddress(address, slip), SLIP_WIDTH - PADDING - CODE, PADDING + 34);
-}
-
-function drawCode(page: SKRSContext2D, text: string, left: number, top: number): void {
-  const { modules } = create(text, { errorCorrectionLevel: 'M' });
-  const size = CODE / modules.size;
-  for (let y = 0; y < modules.size; y += 1)
-    for (let x = 0; x < modules.size; x += 1)
-      if (modules.get(y, x)) page.fillRect(left + x * size, top + y * size, size + 0.05, size + 0.05);
-}
-
-const FONT = 'Slip';
-/** The app's own letters, and whatever the machine has for others. */
-function useFonts(): string {
-  if (!GlobalFonts.has(FONT)) {
-    const file = '@fontsource/atkinson-hyperlegible/files/atkinson-hyperlegible-latin-400-normal.woff2';
-    GlobalFonts.registerFromPath(createRequire(import.meta.url).resolve(file), FONT);
-  }
-  return `"${FONT}", "Liberation Sans", "DejaVu Sans", "Noto Sans CJK SC", sans-serif`;
+  drawCode(page, slipAddress(address, slip), { left: SLIP_WIDTH - PADDING - CODE, top: PADDING + 34, side: CODE });
 }

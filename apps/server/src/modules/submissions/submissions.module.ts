@@ -50,6 +50,6 @@ import { ImportsModule } from '../imports/index.ts';
     VersionsController,
   ],
   providers: [SubmissionsService, AnswersService, Approvals, HandedVersions, Pairs, Replies, ShownHandIn, WrittenWorks],
-  exports: [SubmissionsService, Approvals, Replies, ShownHandIn],
+  exports: [SubmissionsService, Approvals, Replies, ShownHandIn, HandedVersions],
 })
 export class SubmissionsModule {}

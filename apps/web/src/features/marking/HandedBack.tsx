@@ -13,6 +13,7 @@ import classes from './Marking.module.css';
 import { MarkFields } from './MarkSheet.tsx';
 import { RubricPart, criteriaFor } from './RubricPart.tsx';
 import { ShownToClass } from './ShownToClass.tsx';
+import { TakeAlong } from './TakeAlong.tsx';
 import type { Desk, Row } from './deskKey.ts';
 import { inkQuery } from './useMarkInk.ts';
 import { draftOf, pointsIn, type MarkDraft } from './useMarks.ts';
@@ -73,6 +74,7 @@ export function HandedBack({ row, lesson, desk, onCorrected }: Props) {
             ))}
             <AnsweredBack submissionId={row.submissionId} />
             <ShownToClass desk={desk} row={row} />
+            <TakeAlong row={row} />
           </>
         )}
         <Text role="status">

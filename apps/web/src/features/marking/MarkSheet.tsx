@@ -10,6 +10,7 @@ import { CommentActs, CommentField } from './CommentField.tsx';
 import { RubricChoice } from './RubricChoice.tsx';
 import { criteriaFor, RubricPart } from './RubricPart.tsx';
 import { ShownToClass } from './ShownToClass.tsx';
+import { TakeAlong } from './TakeAlong.tsx';
 import type { Asked, Finishing } from './useFinishing.ts';
 import type { useMarkInk } from './useMarkInk.ts';
 import type { useSilenceOut } from './useSilenceOut.ts';
@@ -153,6 +154,7 @@ export function MarkSheet({ marks, ink, desk, row, spoken, running, finish, room
       />
       <RubricChoice desk={desk} />
       <ShownToClass desk={desk} row={row} />
+      <TakeAlong row={row} />
     </Stack>
   );
 }

@@ -17,7 +17,7 @@ import {
 } from '../../shared/ui/index.ts';
 import { isFaulty, MarkFields } from './MarkSheet.tsx';
 import { RubricPart } from './RubricPart.tsx';
-import { nextLeft, secondKey, useBoth, type Both, type SecondRow } from './secondKey.ts';
+import { isLeft, nextLeft, secondKey, useBoth, type Both, type SecondRow } from './secondKey.ts';
 import { AS_SECOND, useMarks } from './useMarks.ts';
 import classes from './Marking.module.css';
 
@@ -39,7 +39,7 @@ export function SecondMarkPage() {
       <Show of={both} what="Opening the hand-in">
         {(data) => {
           const row = data.rows.find((one) => one.submissionId === submission);
-          if (!row || !data.mine || row.done || row.state === 'handed-back')
+          if (!row || !data.mine || !isLeft(row))
             return (
               <Empty title="There is nothing to mark unseen here">
                 It is done, was handed back, or you are not the second marker. Both marks stand under Two markers.
@@ -98,7 +98,7 @@ function Unseen({ both, row }: { readonly both: Both; readonly row: SecondRow })
         <KeyHelp lines={KEYS} />
       </Group>
       <Text c="dimmed">
-        {both.title} · you mark it as the second, unseen · {both.rows.filter((one) => !one.done).length} left
+        {both.title} · you mark it as the second, unseen · {both.rows.filter(isLeft).length} left
       </Text>
       <div className={classes.unseen}>
         <HandedIn id={submissionId} times={times} />

@@ -157,14 +157,14 @@ function Agreement({ both }: { readonly both: Both }) {
             {pairs.map((row) => {
               const gap = gapOf(row);
               return (
-                <Table.Tr key={row.submissionId}>
+                <Table.Tr key={row.submissionId} style={{ verticalAlign: 'top' }}>
                   <Table.Th scope="row">
                     <Link to={`/marking/${both.assignmentId}/${row.submissionId}`}>
                       <bdi>{row.learnerName}</bdi>
                     </Link>
                   </Table.Th>
                   {[row.first, row.second].map((mark, i) => (
-                    <Table.Td key={i === 0 ? 'first' : 'second'} style={{ verticalAlign: 'top' }}>
+                    <Table.Td key={i === 0 ? 'first' : 'second'}>
                       {pointsText(mark.points)} · <bdi>{mark.by}</bdi>
                       <Differences both={both} row={row} which={i === 0 ? 'first' : 'second'} />
                       {mark.comment !== '' && <Text size="sm">{mark.comment}</Text>}

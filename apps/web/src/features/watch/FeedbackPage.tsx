@@ -51,6 +51,9 @@ function Given({ assignmentId, feedback }: { readonly assignmentId: string; read
           {correctedAt && `. Your teacher corrected the marks ${whenText(correctedAt)}.`}
         </Text>
       )}
+      <a className={classes.paper} href={`/api/assignments/${assignmentId}/feedback/paper`} download>
+        Keep it as a PDF
+      </a>
     </Stack>
   );
   const isHeard = spoken && edition.data !== undefined;

@@ -1,0 +1,1 @@
+export { EvidenceModule } from './evidence.module.ts';

@@ -1,0 +1,1 @@
+export { drawCode, INK, linesOf, PAPER_HEIGHT, PAPER_WIDTH, paperFonts } from './paper.ts';
