@@ -39,7 +39,19 @@ test('the marks of a class: what is there, what waits and what is missing, with 
   await expect(row('Learner 01')).toContainText('7 of 10 · 70 %');
   await expect(row('Learner 02').getByRole('link', { name: 'waits' })).toBeVisible();
   await expect(page.getByText('1 of 3 pieces of work that were due is handed back')).toBeVisible();
-  await page.getByRole('switch', { name: /^What is missing counts/ }).check();
+  await page.getByRole('button', { name: 'Change how it counts' }).click();
+  const rules = page.getByRole('dialog', { name: /^How marks count in/ });
+  await rules.getByLabel('Taken off for each day late').fill('10');
+  await rules.getByLabel('Taken off at most').fill('30');
+  await rules.getByRole('switch', { name: /^What is missing counts/ }).check();
+  await rules.getByRole('switch', { name: /^Learners see what all of it comes to/ }).check();
+  const said =
+    '10 % of what it is worth is taken off for each day late, 30 % at most. What is missing counts as no points.';
+  await expect(rules.getByRole('status')).toContainText(said);
+  await expectClean(page);
+  await page.keyboard.press('Enter');
+  await expect(rules).toHaveCount(0);
+  await expect(page.getByText(said)).toBeVisible();
   await expect(row('Learner 03')).toContainText('0 of 10 · 0 %');
   await expect(page.getByText(/one is under half/)).toBeVisible();
   await expectClean(page);
@@ -57,6 +69,20 @@ test('the marks of a class: what is there, what waits and what is missing, with 
   await phone.goto(`/desk/${assignment}`);
   await expect(phone.getByText('You are excused: nothing has to be handed in.')).toBeVisible();
   await expectClean(phone);
+
+  const own = await learners[0]!.newPage();
+  await own.setViewportSize({ width: 390, height: 844 });
+  await own.goto(`/class/${classId}`);
+  await own.getByRole('link', { name: 'Your marks in this class' }).click();
+  await expect(own.getByText('7 of 10 points so far: 70 %.')).toBeVisible();
+  await expect(own.getByText(said)).toBeVisible();
+  await expect(own.getByText('Learner 02')).toHaveCount(0);
+  await expectClean(own);
+  await own.getByRole('link', { name: title }).click();
+  await expect(own.getByRole('heading', { name: `Feedback: ${title}` })).toBeVisible();
+  const paper = own.waitForEvent('download');
+  await own.getByRole('link', { name: 'Keep it as a PDF' }).click();
+  expect((await paper).suggestedFilename()).toMatch(/Learner 01\.pdf$/);
 
   const file = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Table as CSV' }).click();
