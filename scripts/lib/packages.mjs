@@ -23,8 +23,18 @@ const NEEDED = [
     why: 'letters of more scripts, for names on slips',
   },
   { name: 'librsvg2-bin', file: '/usr/bin/rsvg-convert', why: 'draws SVG pictures' },
+  { name: 'libheif-examples', file: '/usr/bin/heif-convert', why: 'opens the photos of many phones (HEIC)' },
   { name: 'util-linux', file: '/usr/bin/unshare', why: 'shuts converters in' },
-  { name: 'libreoffice-impress-nogui', file: '/usr/bin/soffice', why: 'turns PPTX and ODP slides into pages' },
+  {
+    name: 'libreoffice-impress-nogui',
+    file: '/usr/lib/libreoffice/program/libsdlo.so',
+    why: 'turns PPTX and ODP slides into pages',
+  },
+  {
+    name: 'libreoffice-writer-nogui',
+    file: '/usr/lib/libreoffice/program/libswlo.so',
+    why: 'turns DOCX and ODT texts into pages',
+  },
 ];
 const FOR_TESTS = [
   { name: 'chromium', file: '/usr/bin/chromium', why: 'the browser that the tests record in' },

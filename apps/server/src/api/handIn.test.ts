@@ -1,5 +1,6 @@
 import { DataSource } from 'typeorm';
-import { pdfOf, pictureOf, pptxOf } from '../testing/files.ts';
+import { zipSync } from 'fflate';
+import { docxOf, heicPhoto, odpOf, odsOf, pdfOf, pictureOf } from '../testing/files.ts';
 import { WHOLE_CLASS } from '@oakbell/core/assigning';
 import { askedWith, assign, imported, newLesson, publish, record, toClass } from '../testing/lesson.ts';
 import { MOST_VERSIONS } from '../modules/submissions/handedVersion.entity.ts';
@@ -38,8 +39,8 @@ const queueOf = async (assignment: string) =>
   ((await ilse!.get(`/api/marking/${assignment}`).expect(200)).body as { queue: { feedbackLessonId: string }[] }).queue;
 
 it.each([
-  ['slides', () => pptxOf(['a']), 'talk.pptx', /holds slides; export them as a PDF/],
-  ['a photo that not every browser shows', () => Promise.resolve(HEIC), 'IMG_1.HEIC', /photo .* JPEG/],
+  ['a table', () => Promise.resolve(odsOf()), 'tides.ods', /is a table; save it as a PDF/],
+  ['any other zip', () => Promise.resolve(Buffer.from(zipSync({ 'a.txt': Buffer.from('a') }))), 'a.zip', /of a kind/],
   ['a sound', () => Promise.resolve(Buffer.from('OggS\0\x02'.padEnd(64, '\0'))), 'a.ogg', /sound or video/],
   ['a text that is named as a PDF', () => Promise.resolve(Buffer.from('Dear diary')), 'a.pdf', /not a PDF/],
 ])('%s is refused in words, and what was handed in before stays as it was', async (_, bytes, name, words) => {
@@ -52,12 +53,45 @@ it.each([
   const { detail } = body as { detail: string };
   expect(detail).toMatch(words);
   // Nothing is offered that a hand-in does not take.
-  expect(detail).not.toMatch(/choose .*(PPTX|clip|sound)/);
+  expect(detail).not.toMatch(/choose .*(XLSX|clip|sound)/);
   expect(await mine(assignment)).toMatchObject({ fileNames: ['plan.pdf'], times: 1 });
   expect(await queueOf(assignment)).toMatchObject([{ feedbackLessonId }]);
   expect((await mine(assignment)).pages).toHaveLength(2);
 });
-const HEIC = Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from('ftypheic\0\0\0\0mif1heic'), Buffer.alloc(64)]);
+
+it('texts, slides and photos of phones become pages, under the names they had', async () => {
+  const assignment = await given();
+  await files(
+    assignment,
+    [docxOf('Steer 075.'), 'plan.docx'],
+    [odpOf([{ title: 'Tides' }, { title: 'Streams' }]), 'talk.odp'],
+    [heicPhoto(), 'IMG_1.HEIC'],
+  ).expect(200);
+  const { feedbackLessonId } = (await queueOf(assignment))[0]!;
+  expect(await imported(ilse!, feedbackLessonId)).toBe(4);
+  expect((await mine(assignment)).fileNames).toEqual(['plan.docx', 'talk.odp', 'IMG_1.HEIC']);
+});
+
+it('a link that was handed in can be opened at the desk', async () => {
+  const assignment = await given();
+  const text = 'My chart is here: https://charts.example/tam.';
+  await tam!.put(`/api/assignments/${assignment}/hand-in/text`).send({ text }).expect(200);
+  expect(await queueOf(assignment)).toMatchObject([{ links: ['https://charts.example/tam'] }]);
+});
+
+it('a damaged photo or text is refused by its name, and what was handed in before stays', async () => {
+  const assignment = await given();
+  await files(assignment, [await pdfOf(1), 'plan.pdf']).expect(200);
+  for (const [bytes, name] of [
+    [heicPhoto().subarray(0, 300), 'IMG_2.HEIC'],
+    [docxOf('x').subarray(0, 200), 'torn.docx'],
+  ] as const) {
+    const { body, status } = await files(assignment, [bytes, name]);
+    expect([name, status]).toEqual([name, 422]);
+    expect((body as { code: string }).code).toMatch(/^(?:picture|document)-broken$/);
+  }
+  expect(await mine(assignment)).toMatchObject({ fileNames: ['plan.pdf'], times: 1 });
+});
 
 it('six first hand-ins at one moment are six hand-ins, one after the other, with one feedback lesson', async () => {
   const assignment = await given();

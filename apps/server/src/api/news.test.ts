@@ -42,6 +42,7 @@ beforeEach(async () => {
   await query(`UPDATE assignment SET changedAt = NULL, ${ago('createdAt')}, ${ago('dueAt')}`);
   await query(`UPDATE submission SET ${ago('handedInAt')}`);
   await query(`UPDATE mark SET ${ago('handedBackAt')}`);
+  await query(`UPDATE feedback_word SET ${ago('at')}`);
   for (const table of ['news_told', 'news_reader']) await query(`DELETE FROM ${table}`);
 });
 
@@ -127,6 +128,20 @@ describe('what is new on the screen', () => {
     await ilse!.post(`/api/marking/hand-ins/${first}/hand-back`).send(marks).expect(204);
     expect(await newsOf(ilse!)).toMatchObject([{ kind: 'handed-in', count: 1 }]);
     expect(await kindsOf(tam!)).toEqual(['handed-back', 'given']);
+    expect(await kindsOf(wren!)).toEqual(['given']);
+  });
+
+  it('is what a learner says about their feedback until it is answered, and then the answer', async () => {
+    const assignment = await give();
+    const handed = await handIn(assignment);
+    const marks = { points: 12, comment: '', times: 1, revision: 0 };
+    await ilse!.post(`/api/marking/hand-ins/${handed}/hand-back`).send(marks).expect(204);
+    await tam!.post(`/api/assignments/${assignment}/feedback/words?again=yes`).send({ text: 'Why?' }).expect(201);
+    expect(await newsOf(ilse!)).toMatchObject([{ kind: 'answer-back', title: 'Neaps', count: 1 }]);
+    expect(await kindsOf(await test.signedIn('bo'))).toEqual([]);
+    await ilse!.post(`/api/marking/hand-ins/${handed}/words`).send({ text: 'So.' }).expect(201);
+    expect(await kindsOf(ilse!)).toEqual([]);
+    expect(await kindsOf(tam!)).toEqual(['said-back', 'handed-back', 'given']);
     expect(await kindsOf(wren!)).toEqual(['given']);
   });
 

@@ -9,3 +9,4 @@ export * from './comments.ts';
 export * from './silence.ts';
 export * from './gradebook.ts';
 export * from './agreement.ts';
+export * from './links.ts';

@@ -45,9 +45,10 @@ export const newsKey = ({ kind, thingId, at }: NewsThing): string => `${kind} ${
 export function newsWords({ kind, count }: Pick<NewsGroup, 'kind' | 'count'>, title: string): string {
   if (kind === 'handed-in') return `${count === 1 ? 'A hand-in waits' : `${count} hand-ins wait`} for you: ${title}`;
   if (kind === 'asked') return `${count === 1 ? 'A question waits' : `${count} questions wait`} for you: ${title}`;
+  if (kind === 'answer-back') return `${count === 1 ? 'An answer' : `${count} answers`} to your feedback: ${title}`;
   return `${SAID[kind]}: ${title}`;
 }
-const SAID: Readonly<Record<Exclude<NewsKind, 'handed-in' | 'asked'>, string>> = {
+const SAID: Readonly<Record<Exclude<NewsKind, 'handed-in' | 'asked' | 'answer-back'>, string>> = {
   given: 'New',
   changed: 'Changed',
   due: 'Due soon',
@@ -55,4 +56,5 @@ const SAID: Readonly<Record<Exclude<NewsKind, 'handed-in' | 'asked'>, string>> =
   'handed-back': 'Feedback for you',
   approved: 'Your class can see your answer',
   answered: 'Your question was answered',
+  'said-back': 'Your teacher answered about your feedback',
 };

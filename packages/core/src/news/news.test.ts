@@ -34,8 +34,8 @@ describe('quiet hours', () => {
 it('what was changed goes with what is given, what the class sees with what comes back, and others by themselves', () => {
   const wished = (...kinds: readonly NewsKind[]) => NEWS_KINDS.filter((kind) => isWished({ kinds }, kind));
   expect(wished('given')).toEqual(['given', 'changed']);
-  expect(wished('handed-back')).toEqual(['handed-back', 'approved', 'answered']);
-  expect(wished('handed-in')).toEqual(['handed-in', 'asked']);
+  expect(wished('handed-back')).toEqual(['handed-back', 'approved', 'answered', 'said-back']);
+  expect(wished('handed-in')).toEqual(['handed-in', 'asked', 'answer-back']);
   expect(wished('due')).toEqual(['due', 'reminded']);
 });
 
@@ -74,4 +74,6 @@ it('words say how many', () => {
   expect(newsWords({ kind: 'handed-in', count: 1 }, 'Tides')).toBe('A hand-in waits for you: Tides');
   expect(newsWords({ kind: 'handed-in', count: 3 }, 'Tides')).toBe('3 hand-ins wait for you: Tides');
   expect(newsWords({ kind: 'handed-back', count: 1 }, 'Tides')).toBe('Feedback for you: Tides');
+  expect(newsWords({ kind: 'answer-back', count: 1 }, 'Tides')).toBe('An answer to your feedback: Tides');
+  expect(newsWords({ kind: 'answer-back', count: 3 }, 'Tides')).toBe('3 answers to your feedback: Tides');
 });

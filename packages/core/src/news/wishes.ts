@@ -1,10 +1,11 @@
 /**
  * What somebody can be told of. `approved`: an answer of theirs is shown to their class. `answered`: a question of theirs
- * was; `asked`: a learner waits for an answer. `reminded`: their teacher says that something is still to be done.
+ * was; `asked`: a learner waits for an answer. `answer-back`: a learner says something about their feedback;
+ * `said-back`: their teacher answers that. `reminded`: their teacher says that something is still to be done.
  */
 export const NEWS_KINDS = [
-  ...(['given', 'changed', 'due', 'reminded', 'handed-back', 'approved', 'answered'] as const),
-  ...(['handed-in', 'asked'] as const),
+  ...(['given', 'changed', 'due', 'reminded', 'handed-back', 'approved', 'answered', 'said-back'] as const),
+  ...(['handed-in', 'asked', 'answer-back'] as const),
 ] as const;
 export type NewsKind = (typeof NEWS_KINDS)[number];
 
@@ -38,6 +39,7 @@ export const plainWishes = (reader: Reader): NewsWishes => ({
 
 const GOES_WITH: Readonly<Partial<Record<NewsKind, NewsKind>>> = {
   ...{ changed: 'given', reminded: 'due', approved: 'handed-back', answered: 'handed-back', asked: 'handed-in' },
+  ...{ 'said-back': 'handed-back', 'answer-back': 'handed-in' },
 };
 /** Whether a kind is wished for by mail. */
 export const isWished = ({ kinds }: Pick<NewsWishes, 'kinds'>, kind: NewsKind): boolean =>

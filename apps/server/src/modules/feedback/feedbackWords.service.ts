@@ -25,6 +25,12 @@ export interface Besides {
   readonly again: boolean;
   readonly at: number | null;
 }
+/** Something that was said about the feedback on a piece of work. */
+export interface SaidAbout {
+  readonly id: string;
+  readonly assignmentId: string;
+  readonly at: Date;
+}
 /** What waits for a teacher in a thread: how much was said since they last said something, and whether to look again. */
 export interface Waiting {
   readonly words: number;
@@ -69,6 +75,26 @@ export class FeedbackWords implements OnModuleInit {
       [submissionIds, submissionIds],
     )) as { id: string; words: string; again: number }[];
     return new Map(rows.map(({ id, words, again }) => [id, { words: Number(words), again: Number(again) === 1 }]));
+  }
+
+  /** What learners said about feedback after a moment and no teacher has answered, in the classes that somebody teaches. */
+  async waitingFor(teacherId: string, since: Date): Promise<readonly SaidAbout[]> {
+    return (await this.words.query(
+      `SELECT w.id, s.assignmentId, w.at FROM membership m JOIN assignment a ON a.classId = m.classId
+       JOIN submission s ON s.assignmentId = a.id JOIN feedback_word w ON w.submissionId = s.id
+       WHERE m.personId = ? AND m.part = 'teacher' AND w.byTeacher = 0 AND w.at > ?
+       AND NOT EXISTS(SELECT 1 FROM feedback_word t WHERE t.submissionId = s.id AND t.byTeacher = 1 AND t.at > w.at)`,
+      [teacherId, since],
+    )) as SaidAbout[];
+  }
+
+  /** What teachers said to a learner about their feedback after a moment. */
+  async saidTo(learnerId: string, since: Date): Promise<readonly SaidAbout[]> {
+    return (await this.words.query(
+      `SELECT w.id, s.assignmentId, w.at FROM submission s JOIN feedback_word w ON w.submissionId = s.id
+       WHERE (s.learnerId = ? OR s.partnerId = ?) AND w.byTeacher = 1 AND w.at > ?`,
+      [learnerId, learnerId, since],
+    )) as SaidAbout[];
   }
 
   /** Says no before something is recorded and sent in vain. @throws Problem as for `say` */

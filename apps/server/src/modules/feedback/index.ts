@@ -1,2 +1,2 @@
 export { FeedbackModule } from './feedback.module.ts';
-export { FeedbackWords, type Waiting } from './feedbackWords.service.ts';
+export { FeedbackWords, type SaidAbout, type Waiting } from './feedbackWords.service.ts';

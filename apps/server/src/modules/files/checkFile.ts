@@ -4,7 +4,9 @@ import { LARGEST_SVG } from './limits.ts';
 import { checkMedia } from './media.ts';
 import { pdfPages } from './pdf.ts';
 import { checkPicture, withoutPlace } from './pictures.ts';
-import { isDocument } from './documents.ts';
+import { officeFormat, type OfficeFormat } from './documents.ts';
+import { asJpeg } from './heic.ts';
+import { withOfficeAsPdf } from './office.ts';
 import { readSlides, type SlideFile } from './slides.ts';
 import { sniff, SNIFFED_BYTES } from './sniff.ts';
 import { cleanSvg } from './svg.ts';
@@ -22,15 +24,28 @@ export interface FileFacts {
 export interface Taken {
   readonly clips: boolean;
   readonly slides: boolean;
+  /** Texts and slides of offices, which become a PDF. */
+  readonly office?: boolean;
   /** Texts and tables, as they are. */
   readonly documents?: boolean;
 }
 const ALL: Taken = { clips: true, slides: true };
+/** Texts and tables; slides are looked into as slides. */
+const AS_IS: ReadonlySet<OfficeFormat> = new Set(['docx', 'odt', 'xlsx', 'ods']);
+const BECOMES_PDF: ReadonlySet<OfficeFormat> = new Set(['docx', 'odt', 'pptx', 'odp']);
 
 /** Looks at a file that is handed on as it is, and becomes no pages. Gives what is kept in its place, if anything. @throws Problem as `checkFile` */
 export async function checkAsIs(path: string, name: string): Promise<Pick<FileFacts, 'keep'>> {
-  const isText = (await sniff(await firstBytes(path))) === 'zip' && (await isDocument(path));
-  return isText ? {} : checkFile(path, name, { ...ALL, documents: true });
+  const kind = await sniff(await firstBytes(path));
+  // It would be something else than what its name says.
+  if (kind === 'heic')
+    throw new Problem(
+      415,
+      'wrong-kind-of-file',
+      `“${name}” is a photo that not every browser can show. Nothing was changed; save it as JPEG, or set the camera to the most compatible format, and add that.`,
+    );
+  const format = kind === 'zip' ? await officeFormat(path) : null;
+  return format !== null && AS_IS.has(format) ? {} : checkFile(path, name, { ...ALL, documents: true });
 }
 
 /** Looks at what a file holds, without keeping anything. @throws Problem that says which file and why; Error outside a job */
@@ -51,12 +66,9 @@ export async function checkFile(path: string, name: string, taken: Taken = ALL):
       return { kind: 'svg', pages: 1, keep: Buffer.from(cleanSvg(bytes.toString('utf8'))) };
     }
     case 'heic':
-      throw new Problem(
-        415,
-        'wrong-kind-of-file',
-        `“${name}” is a photo that not every browser can show. Nothing was changed; save it as JPEG, or set the camera to the most compatible format, and add that.`,
-      );
+      return { kind: 'picture', pages: 1, keep: await asJpeg(path, name) };
     case 'zip': {
+      if (taken.office) return officeAsPdf(path, name, refused);
       if (!taken.slides) throw refused('holds slides; export them as a PDF and add that');
       const slides = await readSlides(path);
       return { kind: 'slides', pages: slides.slides, slides };
@@ -76,13 +88,38 @@ export async function checkFile(path: string, name: string, taken: Taken = ALL):
   }
 }
 
+/** A text or slides as the PDF that is kept in their place. */
+async function officeAsPdf(path: string, name: string, refused: (what: string) => Problem): Promise<FileFacts> {
+  const format = await officeFormat(path);
+  if (format === null || !BECOMES_PDF.has(format))
+    throw refused(
+      format === null ? 'is of a kind that cannot be used here' : 'is a table; save it as a PDF and add that',
+    );
+  const broken = new Problem(
+    422,
+    'document-broken',
+    `“${name}” is damaged or locked and cannot be opened. Nothing was changed; save it as a PDF and add that.`,
+  );
+  const missing = new Problem(
+    503,
+    'no-office',
+    `This server cannot open “${name}” yet: LibreOffice is missing. Save it as a PDF and add that, or ask the keeper.`,
+  );
+  return withOfficeAsPdf(path, format, { broken, missing }, async (pdf) => ({
+    kind: 'pdf',
+    pages: await pdfPages(pdf),
+    keep: await readFile(pdf),
+  }));
+}
+
 const EITHER = new Intl.ListFormat('en', { type: 'disjunction' });
 /** What can be brought to a place, in words. */
-const wordsFor = ({ clips, slides, documents = false }: Taken): string =>
+const wordsFor = ({ clips, slides, office = false, documents = false }: Taken): string =>
   EITHER.format([
     'a PDF',
-    ...(slides ? ['slides (PPTX, ODP)'] : []),
-    'a picture (JPEG, PNG, WebP or SVG)',
+    ...(office ? ['a text (DOCX, ODT)'] : []),
+    ...(slides || office ? ['slides (PPTX, ODP)'] : []),
+    'a picture (JPEG, PNG, WebP, HEIC or SVG)',
     ...(documents ? ['a text or table (DOCX, ODT, XLSX, ODS)'] : []),
     ...(clips ? ['a sound or video file'] : []),
   ]);

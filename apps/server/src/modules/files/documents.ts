@@ -14,21 +14,26 @@ const SWOLLEN = new Problem(
 );
 const LIMITS = { broken: BROKEN, swollen: SWOLLEN, mostEntries: MOST_ENTRIES, largest: LARGEST_UNPACKED };
 
-/** Parts that stand in every text and table of the two office formats, and no longer name than these begins one. */
-const PARTS = ['word/document.xml', 'xl/workbook.xml'];
-const OPEN_DOCUMENT = /^application\/vnd\.oasis\.opendocument\.(?:text|spreadsheet)/;
+/** A part that stands in every file of an office format of the one family; of the other the type is written in it. */
+const PARTS = { 'word/document.xml': 'docx', 'xl/workbook.xml': 'xlsx', 'ppt/presentation.xml': 'pptx' } as const;
+const OPEN_DOCUMENT = { text: 'odt', spreadsheet: 'ods', presentation: 'odp' } as const;
+const TYPE = /^application\/vnd\.oasis\.opendocument\.(text|spreadsheet|presentation)/;
 const LONGEST_TYPE = 100;
 
-/** Whether a zip is a text or a table of an office. @throws Problem `document-broken`, `document-too-large` */
-export const isDocument = (path: string): Promise<boolean> =>
+/** Formats of offices, by the endings that they usually have. */
+export type OfficeFormat = (typeof PARTS)[keyof typeof PARTS] | (typeof OPEN_DOCUMENT)[keyof typeof OPEN_DOCUMENT];
+
+/** Which office format a zip is; null for none. @throws Problem `document-broken`, `document-too-large` */
+export const officeFormat = (path: string): Promise<OfficeFormat | null> =>
   Zip.open(path, LIMITS, async (zip) => {
-    if (PARTS.some((part) => zip.entries.has(part))) return true;
+    for (const [part, format] of Object.entries(PARTS)) if (zip.entries.has(part)) return format;
     const stream = await zip.bytes('mimetype');
-    if (!stream) return false;
+    if (!stream) return null;
     let type = '';
     for await (const chunk of stream) {
       type += String(chunk);
       if (type.length > LONGEST_TYPE) break;
     }
-    return OPEN_DOCUMENT.test(type);
+    const kind = TYPE.exec(type)?.[1] as keyof typeof OPEN_DOCUMENT | undefined;
+    return kind ? OPEN_DOCUMENT[kind] : null;
   });

@@ -27,6 +27,8 @@ interface Input {
   /** Whether sounds and videos are taken, and slides that have to be drawn first. */
   readonly clips: boolean;
   readonly slides: boolean;
+  /** Whether texts and slides of offices are taken as the PDF that they become. */
+  readonly office: boolean;
 }
 export const CHECK_FILES = 'check-files';
 const CHECK_AS_IS = 'check-as-is';
@@ -40,6 +42,7 @@ interface Brought {
   readonly pages: number | null;
   readonly clips?: boolean;
   readonly slides?: boolean;
+  readonly office?: boolean;
   /** They were put in order by hand; by name as people count when left out. */
   readonly inOrder?: boolean;
 }
@@ -65,12 +68,12 @@ export class FileChecks implements OnModuleInit {
    */
   async bring(
     files: readonly UploadedFile[],
-    { personId, subjectId, pages, clips = false, slides = false, inOrder = false }: Brought,
+    { personId, subjectId, pages, clips = false, slides = false, office = false, inOrder = false }: Brought,
   ): Promise<readonly CheckedFile[]> {
     const kept = `uploads/${subjectId}`;
     const sorted = inOrder ? files : [...files].sort(byName);
     return this.#keep(sorted, { personId, folder: kept }, (stored) => {
-      const input: Input = { files: stored, pages, clips, slides };
+      const input: Input = { files: stored, pages, clips, slides, office };
       return this.jobs.perform({ kind: CHECK_FILES, ownerId: personId, subjectId, input });
     });
   }
@@ -118,12 +121,12 @@ export class FileChecks implements OnModuleInit {
   }
 
   async #check(job: Job): Promise<readonly CheckedFile[]> {
-    const { files, clips, slides, pages } = job.input as Input;
+    const { files, clips, slides, office, pages } = job.input as Input;
     const checked: CheckedFile[] = [];
     let sum = pages ?? 0;
     for (const { key, name } of files) {
       const { keep, ...facts } = await withStored(this.storage, key, (path) =>
-        checkFile(path, name, { clips, slides }),
+        checkFile(path, name, { clips, slides, office }),
       );
       sum += facts.pages;
       if (pages !== null && sum > MOST_PAGES) {

@@ -1,11 +1,10 @@
 /*
- * Office slides: what they are is found out from the zip itself, notes are read from their XML as it streams by, and
- * LibreOffice draws them as a PDF. It runs in a profile of its own that never runs macros and follows no links.
+ * Office slides: what they are is found out from the zip itself, and notes are read from their XML as it streams by.
  */
 import type { Readable } from 'node:stream';
 import { SaxesParser } from 'saxes';
 import { Problem } from '../../platform/http/index.ts';
-import { ConverterError, withFolder } from '../../platform/converters/index.ts';
+import { withOfficeAsPdf } from './office.ts';
 import { LARGEST_UNPACKED, LARGEST_XML, MOST_ENTRIES } from './limits.ts';
 import { Zip } from './zip.ts';
 
@@ -203,40 +202,15 @@ async function odpOf(parts: Parts): Promise<SlideFile> {
   return { format: 'odp', slides: notes.length, notes: notes.map(lines) };
 }
 
-/** Settings under which nothing in a file is run and nothing outside it is fetched. */
-const PROFILE = `<?xml version="1.0" encoding="UTF-8"?>
-<oor:items xmlns:oor="http://openoffice.org/2001/registry" xmlns:xs="http://www.w3.org/2001/XMLSchema">
-<item oor:path="/org.openoffice.Office.Common/Security/Scripting"><prop oor:name="MacroSecurityLevel" oor:op="fuse"><value>3</value></prop></item>
-<item oor:path="/org.openoffice.Office.Common/Security/Scripting"><prop oor:name="DisableMacrosExecution" oor:op="fuse"><value>true</value></prop></item>
-<item oor:path="/org.openoffice.Office.Common/Security/Scripting"><prop oor:name="BlockUntrustedRefererLinks" oor:op="fuse"><value>true</value></prop></item>
-<item oor:path="/org.openoffice.Office.Common/Security/Scripting"><prop oor:name="DisableActiveContent" oor:op="fuse"><value>true</value></prop></item>
-</oor:items>`;
-
 /** Draws slides as a PDF and lends it as a file. @throws Problem `slides-broken`, `no-slide-maker`; ConverterError past a limit */
-export async function withSlidesAsPdf<T>(
+export const withSlidesAsPdf = <T>(
   file: string,
   format: SlideFile['format'],
   use: (pdf: string) => Promise<T>,
-): Promise<T> {
-  return withFolder(async (folder) => {
-    await folder.put('profile/user/registrymodifications.xcu', PROFILE);
-    await folder.put(`slides.${format}`, { file });
-    const profile = `-env:UserInstallation=file://${folder.path}/profile`;
-    const args = [profile, '--headless', '--norestore', '--convert-to', 'pdf', '--outdir', '.', `slides.${format}`];
-    await folder.run({ program: 'soffice', args }).catch((failure: unknown) => {
-      if (!(failure instanceof ConverterError)) throw failure;
-      if (failure.fault === 'missing') throw NO_SLIDE_MAKER();
-      throw failure.fault === 'failed' ? BROKEN : failure;
-    });
-    const pdf = (await folder.list()).find((name) => name === 'slides.pdf');
-    if (!pdf) throw BROKEN;
-    return use(`${folder.path}/${pdf}`);
-  });
-}
+): Promise<T> => withOfficeAsPdf(file, format, { broken: BROKEN, missing: NO_SLIDE_MAKER }, use);
 
-const NO_SLIDE_MAKER = () =>
-  new Problem(
-    503,
-    'no-slide-maker',
-    'This server cannot open PPTX or ODP yet: LibreOffice Impress is missing. Export the slides as a PDF and add that, or ask the keeper.',
-  );
+const NO_SLIDE_MAKER = new Problem(
+  503,
+  'no-slide-maker',
+  'This server cannot open PPTX or ODP yet: LibreOffice Impress is missing. Export the slides as a PDF and add that, or ask the keeper.',
+);

@@ -1,6 +1,6 @@
 import { ANSWERS_SEEN, type AnswersSeen } from '@oakbell/core/assigning';
 import { MOST_PART_LETTERS } from '@oakbell/core/worksheets';
-import { Choice, Decimal, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
+import { Choice, Decimal, Flag, Id, Part, Parts, Text, Texts, When, Whole } from '../../platform/http/index.ts';
 import { MediaDto } from '../access/index.ts';
 import { ShownPageDto } from '../pages/index.ts';
 import { RubricVersionDto } from '../rubrics/index.ts';
@@ -23,6 +23,8 @@ export class QueueRowDto extends MarkingDto {
   @Choice(SUBMISSION_KINDS) kind: Submission['kind'];
   /** What was answered aloud; null while it is being made and for everything else. */
   @Id({ nullable: true }) answerEditionId: string | null;
+  /** Addresses of the web that stand in what was typed. */
+  @Texts({ max: 40_000 }) links: string[];
   /** The picture of its first page; null while it is not drawn. */
   @Text({ max: 64, nullable: true }) firstPicture: string | null;
   /** Whoever asks marks it as the second and is not done: what was given first is not told. */

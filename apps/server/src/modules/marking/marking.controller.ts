@@ -1,3 +1,4 @@
+import { linksIn } from '@oakbell/core/marking';
 import { present } from '@oakbell/core/present';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
@@ -124,6 +125,7 @@ export class MarkingController {
         kind: submission.kind,
         answerEditionId: answers.get(submission.answerId ?? '')?.id ?? null,
         feedbackLessonId: feedback.get(submission.id)?.id ?? null,
+        links: [...linksIn(submission.text)],
         firstPicture: drawn.get(feedback.get(submission.id)?.id ?? '')?.whole ?? null,
         ...markingDto(mark),
         sealed: isSealed,

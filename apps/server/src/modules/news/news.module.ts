@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { AssignmentsModule } from '../assignments/index.ts';
 import { ClassesModule } from '../classes/index.ts';
+import { FeedbackModule } from '../feedback/index.ts';
 import { MarkingModule } from '../marking/index.ts';
 import { PeopleModule } from '../people/index.ts';
 import { SchoolModule } from '../school/index.ts';
@@ -21,6 +22,7 @@ import { NewsService } from './news.service.ts';
     TypeOrmModule.forFeature([NewsReaderEntity, NewsToldEntity]),
     AssignmentsModule,
     ClassesModule,
+    FeedbackModule,
     MarkingModule,
     PeopleModule,
     SchoolModule,

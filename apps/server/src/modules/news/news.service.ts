@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { NewsThing } from '@oakbell/core/news';
 import type { Person } from '../../platform/sessions/index.ts';
 import { DueDates, RecentAssignments, type Assignment } from '../assignments/index.ts';
+import { FeedbackWords, type SaidAbout } from '../feedback/index.ts';
 import { MarkingService } from '../marking/index.ts';
 import { QuestionsService } from '../questions/index.ts';
 import { RemindersService } from '../reminders/index.ts';
@@ -33,6 +34,7 @@ export class NewsService {
     private readonly submissions: SubmissionsService,
     private readonly approvals: Approvals,
     private readonly questions: QuestionsService,
+    private readonly words: FeedbackWords,
     private readonly reminders: RemindersService,
     private readonly desk: DeskItems,
     private readonly school: SchoolService,
@@ -41,13 +43,18 @@ export class NewsService {
   /** What became news after `since`. */
   async of({ person, since, now }: Asking): Promise<readonly NewsThing[]> {
     if (person.role === 'teacher')
-      return [...(await this.#handedIn(person.id, since)), ...(await this.#asked(person.id, since))];
+      return [
+        ...(await this.#handedIn(person.id, since)),
+        ...(await this.#asked(person.id, since)),
+        ...saidAs('answer-back', await this.words.waitingFor(person.id, since)),
+      ];
     if (person.role !== 'learner') return [];
     return [
       ...(await this.#given({ person, since, now })),
       ...(await this.#handedBack(person.id, since)),
       ...(await this.#approved(person.id, since)),
       ...(await this.#answered(person.id, since)),
+      ...saidAs('said-back', await this.words.saidTo(person.id, since)),
       ...(await this.#reminded(person.id, since)),
     ];
   }
@@ -118,3 +125,7 @@ export class NewsService {
     return [...given, ...changed, ...tomorrow];
   }
 }
+
+/** What was said about feedback, as news of a kind. */
+const saidAs = (kind: NewsThing['kind'], said: readonly SaidAbout[]): readonly NewsThing[] =>
+  said.map(({ id, assignmentId, at }) => ({ kind, assignmentId, thingId: id, at: at.getTime() }));

@@ -73,7 +73,7 @@ export class SubmissionsService {
   async bring(person: Person, assignment: Assignment, files: readonly UploadedFile[]): Promise<Handed> {
     ensureHandIn(assignment);
     await this.ensureOpen(assignment, person.id);
-    const brought = { personId: person.id, subjectId: assignment.id, pages: 0, inOrder: true };
+    const brought = { personId: person.id, subjectId: assignment.id, pages: 0, office: true, inOrder: true };
     const [names, bytes] = [files.map((file) => file.originalname), files.map((file) => file.size)];
     return { files: await this.checks.bring(files, brought), names, bytes };
   }

@@ -88,7 +88,7 @@ export class WorksheetsService implements OnModuleInit {
 
   /** Looks into files for a worksheet. @throws Problem `too-many-pages`, or what is wrong with one of them */
   async look(person: Person, files: readonly UploadedFile[]): Promise<readonly CheckedFile[]> {
-    const brought = { personId: person.id, subjectId: person.id, pages: 0, inOrder: true };
+    const brought = { personId: person.id, subjectId: person.id, pages: 0, office: true, inOrder: true };
     const checked = await this.checks.bring(files, brought);
     const pages = checked.reduce((sum, file) => sum + file.pages, 0);
     if (pages > MOST_SHEET_PAGES) throw tooManyPages(pages);

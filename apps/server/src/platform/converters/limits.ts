@@ -18,6 +18,7 @@ export const PROGRAMS = {
   pdftoppm: { seconds: 60, memoryMb: 768, outputMb: 64, processes: 8 },
   pdftotext: { seconds: 30, memoryMb: 512, outputMb: 4, processes: 8 },
   'rsvg-convert': { seconds: 20, memoryMb: 768, outputMb: 64, processes: 16 },
+  'heif-convert': { seconds: 30, memoryMb: KB, outputMb: 64, processes: 16 },
   soffice: { seconds: 240, memoryMb: 6 * KB, outputMb: 256, processes: 128 },
   ffprobe: { seconds: 20, memoryMb: KB, outputMb: 1, processes: 32 },
   ffmpeg: { seconds: 900, memoryMb: 3 * KB, outputMb: 2 * KB, processes: 64 },

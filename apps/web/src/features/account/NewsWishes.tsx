@@ -18,11 +18,13 @@ const KINDS: Readonly<Record<NewsKind, string>> = {
   changed: '',
   due: 'What is due tomorrow and not done yet, and when a teacher reminds me',
   reminded: '',
-  'handed-back': 'What I get back, answers to my questions, and what of mine my class can see',
+  'handed-back': 'What I get back, answers to my questions and about my feedback, and what of mine my class can see',
   approved: '',
   answered: '',
-  'handed-in': 'What waits to be marked in my classes, and what learners ask',
+  'said-back': '',
+  'handed-in': 'What waits to be marked in my classes, what learners ask, and what they say about feedback',
   asked: '',
+  'answer-back': '',
 };
 
 /** As high as what is pressed on a phone is to be, in px. */

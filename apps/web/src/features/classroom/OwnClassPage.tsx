@@ -49,7 +49,7 @@ function Filled({ page }: { readonly page: Api['OwnClassPageDto'] }) {
         {leftText(left.length, page.items.length)}
       </Text>
       <Text mb="md">
-        <Link className="ob-link" to="marks">
+        <Link className="ob-link ob-finger" to="marks">
           Your marks in this class
         </Link>
       </Text>

@@ -17,7 +17,9 @@ export function OwnMarksPage() {
     return <NoClass to="/class">You may have moved to another one. What you have done stays yours.</NoClass>;
   return (
     <div className="ob-page">
-      <Link to={`/class/${id}`}>Back to the class page</Link>
+      <Link className="ob-link ob-finger" to={`/class/${id}`}>
+        Back to the class page
+      </Link>
       <Show of={marks} what="Fetching your marks">
         {(data) => <Filled marks={data} />}
       </Show>
@@ -59,7 +61,7 @@ function Filled({ marks: { className, works, cells, grading } }: { readonly mark
                   <Table.Tr key={work.assignmentId}>
                     <Table.Th scope="row" fw={400}>
                       <Link
-                        className="ob-link"
+                        className="ob-link ob-finger"
                         to={`/${cell?.state === 'back' ? 'feedback' : 'desk'}/${work.assignmentId}`}
                       >
                         <bdi>{work.title}</bdi>

@@ -74,6 +74,17 @@ export function MarkSheet({ marks, ink, desk, row, spoken, running, finish, room
           Handed in {row.times} times: see what changed
         </Link>
       )}
+      {row.links.length > 0 && (
+        <ul aria-label="Links that were handed in" className={classes.links}>
+          {row.links.map((link) => (
+            <li key={link}>
+              <a href={link} target="_blank" rel="noopener noreferrer nofollow">
+                {link}
+              </a>
+            </li>
+          ))}
+        </ul>
+      )}
       {row.earlier && <Earlier earlier={row.earlier} onUse={(earlier) => marks.write(earlier)} />}
       <RubricPart desk={desk} draft={draft} onDraft={marks.write} room={room} />
       <MarkFields desk={desk} draft={draft} commentRef={comment} onDraft={marks.write} />

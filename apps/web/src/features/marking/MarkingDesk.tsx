@@ -15,6 +15,7 @@ import { HandedBack } from './HandedBack.tsx';
 import { isFaulty, MarkSheet, SHEET_KEYS } from './MarkSheet.tsx';
 import { beginPace, onePaced } from './pace.ts';
 import { Queue } from './Queue.tsx';
+import { RubricChoice } from './RubricChoice.tsx';
 import { TakeBack, type LastDone } from './TakeBack.tsx';
 import { useFinishing, type Going } from './useFinishing.ts';
 import { useGoing } from './useGoing.ts';
@@ -113,6 +114,9 @@ function DeskWith({ desk }: { readonly desk: Desk }) {
               ? 'The first worksheet opens here as soon as it is handed in. You can look on while they write.'
               : 'The first hand-in opens here as soon as it arrives.'}
           </Empty>
+          <div className={classes.ahead}>
+            <RubricChoice desk={desk} />
+          </div>
         </div>
       )}
     </div>

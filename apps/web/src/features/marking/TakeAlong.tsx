@@ -6,15 +6,15 @@ export const TakeAlong = ({ row: { submissionId: id, state } }: { readonly row: 
   <section aria-label="Take along">
     <Group gap="md">
       {state === 'handed-back' && (
-        <Anchor href={`/api/marking/hand-ins/${id}/paper`} download underline="always">
+        <Anchor href={`/api/marking/hand-ins/${id}/paper`} download underline="always" c="inherit">
           Marks as PDF
         </Anchor>
       )}
-      <Anchor href={`/api/marking/hand-ins/${id}/evidence`} download underline="always">
+      <Anchor href={`/api/marking/hand-ins/${id}/evidence`} download underline="always" c="inherit">
         Keep as evidence
       </Anchor>
     </Group>
-    <Text size="sm" c="dimmed">
+    <Text size="sm">
       Evidence is a signed zip: all that was handed in, given and said. Who takes it is written down.
     </Text>
   </section>

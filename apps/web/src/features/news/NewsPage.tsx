@@ -78,8 +78,10 @@ const PLACES: Readonly<Record<Api['NewsItemDto']['kind'], string>> = {
     'handed-back': '/feedback',
     approved: '/desk',
     answered: '/desk',
+    'said-back': '/feedback',
     'handed-in': '/marking',
     asked: '/watched',
+    'answer-back': '/marking',
   },
 };
 /** Whether its day is still to come for whoever reads it. */

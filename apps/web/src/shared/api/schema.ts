@@ -2305,214 +2305,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/marking": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["marking_piles"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/marking/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["marking_desk"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/marking/hand-ins/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["marking_save"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/marking/hand-ins/{id}/correction": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["marking_correct"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/marking/hand-ins/{id}/hand-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["marking_handBack"];
-        delete: operations["marking_takeBack"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/marking/hand-ins/{id}/ink": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["marking_written"];
-        put: operations["marking_write"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/marking/hand-ins/{id}/ready": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["marking_ready"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/marking/{id}/back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["marking_backTogether"];
-        post?: never;
-        delete: operations["marking_notTogether"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/assignments/{id}/feedback": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["marking_feedback"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/assignments/{id}/feedback/paper": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["markspaper_own"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/marking/hand-ins/{id}/paper": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["markspaper_theirs"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/marking/{id}/second": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["second_both"];
-        put: operations["second_take"];
-        post?: never;
-        delete: operations["second_leave"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/marking/hand-ins/{id}/second": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["second_save"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/assignments/{id}/feedback/words": {
         parameters: {
             query?: never;
@@ -2826,6 +2618,214 @@ export interface paths {
         };
         get: operations["versions_one"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["marking_piles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["marking_desk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["marking_save"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/correction": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["marking_correct"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/hand-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["marking_handBack"];
+        delete: operations["marking_takeBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/ink": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["marking_written"];
+        put: operations["marking_write"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["marking_ready"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/{id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["marking_backTogether"];
+        post?: never;
+        delete: operations["marking_notTogether"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/feedback": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["marking_feedback"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assignments/{id}/feedback/paper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["markspaper_own"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/paper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["markspaper_theirs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/{id}/second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["second_both"];
+        put: operations["second_take"];
+        post?: never;
+        delete: operations["second_leave"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/second": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["second_save"];
         post?: never;
         delete?: never;
         options?: never;
@@ -4817,7 +4817,7 @@ export interface components {
         };
         NewsItemDto: {
             /** @enum {string} */
-            kind: "given" | "changed" | "due" | "reminded" | "handed-back" | "approved" | "answered" | "handed-in" | "asked";
+            kind: "given" | "changed" | "due" | "reminded" | "handed-back" | "approved" | "answered" | "said-back" | "handed-in" | "asked" | "answer-back";
             /** Format: uuid */
             assignmentId: string;
             title: string;
@@ -4840,10 +4840,148 @@ export interface components {
         NewsWishesDto: {
             /** @enum {string} */
             way: "never" | "daily" | "soon";
-            kinds: ("given" | "changed" | "due" | "reminded" | "handed-back" | "approved" | "answered" | "handed-in" | "asked")[];
+            kinds: ("given" | "changed" | "due" | "reminded" | "handed-back" | "approved" | "answered" | "said-back" | "handed-in" | "asked" | "answer-back")[];
             dailyAt: number;
             quietFrom: number;
             quietUntil: number;
+        };
+        SpokenWordDto: {
+            address: string;
+            lengthMs: number;
+        };
+        WordDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            own: boolean;
+            byTeacher: boolean;
+            again: boolean;
+            text: string;
+            spoken: components["schemas"]["SpokenWordDto"] | null;
+            at: number | null;
+            /** Format: date-time */
+            saidAt: string;
+        };
+        WordsDto: {
+            open: boolean;
+            words: components["schemas"]["WordDto"][];
+        };
+        NewWordDto: {
+            text: string;
+        };
+        ArrivedFileDto: {
+            name: string;
+            bytes: number | null;
+        };
+        ReceiptDto: {
+            number: number;
+            /** Format: date-time */
+            handedInAt: string;
+            late: boolean;
+            /** @enum {string} */
+            kind: "file" | "text" | "spoken" | "worksheet";
+            files: components["schemas"]["ArrivedFileDto"][];
+            letters: number;
+        };
+        HandInDto: {
+            /** Format: uuid */
+            id: string;
+            /** @enum {string} */
+            state: "handed-in" | "handed-back";
+            /** @enum {string} */
+            kind: "file" | "text" | "spoken" | "worksheet";
+            fileNames: string[];
+            text: string;
+            /** Format: date-time */
+            handedInAt: string;
+            late: boolean;
+            /** Format: uuid */
+            answerEditionId: string | null;
+            times: number;
+            mayReplace: boolean;
+            shown: boolean;
+            makers: string;
+            pages: components["schemas"]["ShownPageDto"][];
+            media: components["schemas"]["MediaDto"];
+            importing: components["schemas"]["JobDto"] | null;
+            receipts: components["schemas"]["ReceiptDto"][];
+        };
+        HandInTextDto: {
+            text: string;
+        };
+        AnswerDto: {
+            /** Format: uuid */
+            lessonId: string;
+            own: boolean;
+            with: string | null;
+            code: string | null;
+        };
+        MakerCodeDto: {
+            code: string;
+        };
+        ApprovalDto: {
+            named: boolean;
+            times: number;
+        };
+        ClassAnswerRowDto: {
+            /** Format: uuid */
+            id: string;
+            name: string | null;
+            own: boolean;
+            /** @enum {string} */
+            kind: "file" | "text" | "spoken" | "worksheet";
+            /** Format: date-time */
+            approvedAt: string;
+        };
+        ReplyDto: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            own: boolean;
+            text: string;
+            /** Format: date-time */
+            at: string;
+            shown: boolean;
+        };
+        ClassAnswerDto: {
+            /** Format: uuid */
+            id: string;
+            name: string | null;
+            own: boolean;
+            /** @enum {string} */
+            kind: "file" | "text" | "spoken" | "worksheet";
+            /** Format: date-time */
+            approvedAt: string;
+            /** Format: uuid */
+            assignmentId: string;
+            title: string;
+            text: string;
+            /** Format: uuid */
+            editionId: string | null;
+            pages: components["schemas"]["ShownPageDto"][];
+            media: components["schemas"]["MediaDto"];
+            replies: components["schemas"]["ReplyDto"][];
+        };
+        NewReplyDto: {
+            text: string;
+        };
+        ShownDto: {
+            shown: boolean;
+        };
+        HandedVersionDto: {
+            number: number;
+            /** Format: date-time */
+            handedInAt: string;
+            late: boolean;
+            /** @enum {string} */
+            kind: "file" | "text" | "spoken" | "worksheet";
+            files: components["schemas"]["ArrivedFileDto"][];
+            letters: number;
+            text: string;
+            /** Format: uuid */
+            editionId: string | null;
+            pages: components["schemas"]["ShownPageDto"][];
+            media: components["schemas"]["MediaDto"];
         };
         MarkingPileDto: {
             /** Format: uuid */
@@ -4924,6 +5062,7 @@ export interface components {
             kind: "file" | "text" | "spoken" | "worksheet";
             /** Format: uuid */
             answerEditionId: string | null;
+            links: string[];
             firstPicture: string | null;
             sealed: boolean;
             /** Format: uuid */
@@ -5064,144 +5203,6 @@ export interface components {
             revision: number;
             withoutCaptions?: boolean;
             done: boolean;
-        };
-        SpokenWordDto: {
-            address: string;
-            lengthMs: number;
-        };
-        WordDto: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            own: boolean;
-            byTeacher: boolean;
-            again: boolean;
-            text: string;
-            spoken: components["schemas"]["SpokenWordDto"] | null;
-            at: number | null;
-            /** Format: date-time */
-            saidAt: string;
-        };
-        WordsDto: {
-            open: boolean;
-            words: components["schemas"]["WordDto"][];
-        };
-        NewWordDto: {
-            text: string;
-        };
-        ArrivedFileDto: {
-            name: string;
-            bytes: number | null;
-        };
-        ReceiptDto: {
-            number: number;
-            /** Format: date-time */
-            handedInAt: string;
-            late: boolean;
-            /** @enum {string} */
-            kind: "file" | "text" | "spoken" | "worksheet";
-            files: components["schemas"]["ArrivedFileDto"][];
-            letters: number;
-        };
-        HandInDto: {
-            /** Format: uuid */
-            id: string;
-            /** @enum {string} */
-            state: "handed-in" | "handed-back";
-            /** @enum {string} */
-            kind: "file" | "text" | "spoken" | "worksheet";
-            fileNames: string[];
-            text: string;
-            /** Format: date-time */
-            handedInAt: string;
-            late: boolean;
-            /** Format: uuid */
-            answerEditionId: string | null;
-            times: number;
-            mayReplace: boolean;
-            shown: boolean;
-            makers: string;
-            pages: components["schemas"]["ShownPageDto"][];
-            media: components["schemas"]["MediaDto"];
-            importing: components["schemas"]["JobDto"] | null;
-            receipts: components["schemas"]["ReceiptDto"][];
-        };
-        HandInTextDto: {
-            text: string;
-        };
-        AnswerDto: {
-            /** Format: uuid */
-            lessonId: string;
-            own: boolean;
-            with: string | null;
-            code: string | null;
-        };
-        MakerCodeDto: {
-            code: string;
-        };
-        ApprovalDto: {
-            named: boolean;
-            times: number;
-        };
-        ClassAnswerRowDto: {
-            /** Format: uuid */
-            id: string;
-            name: string | null;
-            own: boolean;
-            /** @enum {string} */
-            kind: "file" | "text" | "spoken" | "worksheet";
-            /** Format: date-time */
-            approvedAt: string;
-        };
-        ReplyDto: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            own: boolean;
-            text: string;
-            /** Format: date-time */
-            at: string;
-            shown: boolean;
-        };
-        ClassAnswerDto: {
-            /** Format: uuid */
-            id: string;
-            name: string | null;
-            own: boolean;
-            /** @enum {string} */
-            kind: "file" | "text" | "spoken" | "worksheet";
-            /** Format: date-time */
-            approvedAt: string;
-            /** Format: uuid */
-            assignmentId: string;
-            title: string;
-            text: string;
-            /** Format: uuid */
-            editionId: string | null;
-            pages: components["schemas"]["ShownPageDto"][];
-            media: components["schemas"]["MediaDto"];
-            replies: components["schemas"]["ReplyDto"][];
-        };
-        NewReplyDto: {
-            text: string;
-        };
-        ShownDto: {
-            shown: boolean;
-        };
-        HandedVersionDto: {
-            number: number;
-            /** Format: date-time */
-            handedInAt: string;
-            late: boolean;
-            /** @enum {string} */
-            kind: "file" | "text" | "spoken" | "worksheet";
-            files: components["schemas"]["ArrivedFileDto"][];
-            letters: number;
-            text: string;
-            /** Format: uuid */
-            editionId: string | null;
-            pages: components["schemas"]["ShownPageDto"][];
-            media: components["schemas"]["MediaDto"];
         };
         RubricDto: {
             name: string;
@@ -9731,424 +9732,6 @@ export interface operations {
             };
         };
     };
-    marking_piles: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MarkingPileDto"][];
-                };
-            };
-        };
-    };
-    marking_desk: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MarkingDeskDto"];
-                };
-            };
-        };
-    };
-    marking_save: {
-        parameters: {
-            query?: never;
-            header?: {
-                /** @description the same for every try of one act */
-                "Idempotency-Key"?: string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["GivenMarksDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedMarksDto"];
-                };
-            };
-        };
-    };
-    marking_correct: {
-        parameters: {
-            query?: never;
-            header?: {
-                /** @description the same for every try of one act */
-                "Idempotency-Key"?: string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["GivenMarksDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedMarksDto"];
-                };
-            };
-        };
-    };
-    marking_handBack: {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description the same for every try of one act */
-                "Idempotency-Key": string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["GivenMarksDto"];
-            };
-        };
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    marking_takeBack: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    marking_written: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MarkInkDto"];
-                };
-            };
-        };
-    };
-    marking_write: {
-        parameters: {
-            query?: never;
-            header?: {
-                /** @description the same for every try of one act */
-                "Idempotency-Key"?: string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MarkInkDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedMarksDto"];
-                };
-            };
-        };
-    };
-    marking_ready: {
-        parameters: {
-            query?: never;
-            header?: {
-                /** @description the same for every try of one act */
-                "Idempotency-Key"?: string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReadyMarksDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedMarksDto"];
-                };
-            };
-        };
-    };
-    marking_backTogether: {
-        parameters: {
-            query?: never;
-            header?: {
-                /** @description the same for every try of one act */
-                "Idempotency-Key"?: string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BackTogetherDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SetBackDto"];
-                };
-            };
-        };
-    };
-    marking_notTogether: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    marking_feedback: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FeedbackDto"];
-                };
-            };
-        };
-    };
-    markspaper_own: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/pdf": string;
-                };
-            };
-        };
-    };
-    markspaper_theirs: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/pdf": string;
-                };
-            };
-        };
-    };
-    second_both: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TwoMarkersDto"];
-                };
-            };
-        };
-    };
-    second_take: {
-        parameters: {
-            query?: never;
-            header?: {
-                /** @description the same for every try of one act */
-                "Idempotency-Key"?: string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    second_leave: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    second_save: {
-        parameters: {
-            query?: never;
-            header?: {
-                /** @description the same for every try of one act */
-                "Idempotency-Key"?: string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SecondMarksDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedMarksDto"];
-                };
-            };
-        };
-    };
     feedback_own: {
         parameters: {
             query?: never;
@@ -10718,6 +10301,424 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HandedVersionDto"];
+                };
+            };
+        };
+    };
+    marking_piles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkingPileDto"][];
+                };
+            };
+        };
+    };
+    marking_desk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkingDeskDto"];
+                };
+            };
+        };
+    };
+    marking_save: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GivenMarksDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedMarksDto"];
+                };
+            };
+        };
+    };
+    marking_correct: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GivenMarksDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedMarksDto"];
+                };
+            };
+        };
+    };
+    marking_handBack: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GivenMarksDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    marking_takeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    marking_written: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkInkDto"];
+                };
+            };
+        };
+    };
+    marking_write: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkInkDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedMarksDto"];
+                };
+            };
+        };
+    };
+    marking_ready: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadyMarksDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedMarksDto"];
+                };
+            };
+        };
+    };
+    marking_backTogether: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackTogetherDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetBackDto"];
+                };
+            };
+        };
+    };
+    marking_notTogether: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    marking_feedback: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedbackDto"];
+                };
+            };
+        };
+    };
+    markspaper_own: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    markspaper_theirs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    second_both: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TwoMarkersDto"];
+                };
+            };
+        };
+    };
+    second_take: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    second_leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    second_save: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SecondMarksDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedMarksDto"];
                 };
             };
         };

@@ -2,7 +2,7 @@ import { Text } from '@mantine/core';
 import { IconArrowDown, IconArrowUp, IconFileTypePdf, IconRotateClockwise2, IconX } from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
 import { IconAction, sizeText } from '../../../shared/ui/index.ts';
-import { canBeTurned, moved, turned, type Chosen } from './chosen.ts';
+import { canBeTurned, isShown, moved, turned, type Chosen } from './chosen.ts';
 import classes from './Giving.module.css';
 
 interface Props {
@@ -66,9 +66,10 @@ export function ChosenFiles({ chosen, onChange, busy }: Props) {
   );
 }
 
-function Picture({ chosen: { file, turns } }: { readonly chosen: Chosen }) {
+function Picture({ chosen }: { readonly chosen: Chosen }) {
+  const { file, turns } = chosen;
   const [address, setAddress] = useState<string | null>(null);
-  const isPicture = file.type.startsWith('image/');
+  const isPicture = isShown(chosen);
   useEffect(() => {
     if (!isPicture) return;
     const made = URL.createObjectURL(file);

@@ -108,7 +108,7 @@ export function Giving({ item, before, onDone }: Props) {
               disabled={busy}
               variant={answerLimitMs === null && worksheet === 'none' && chosen.length === 0 ? 'filled' : 'default'}
             >
-              {chosen.length > 0 ? 'Add more' : 'Choose a PDF or photos'}
+              {chosen.length > 0 ? 'Add more' : 'Choose files or photos'}
             </Button>
           )}
         </FileButton>
@@ -129,7 +129,7 @@ export function Giving({ item, before, onDone }: Props) {
         )}
       </Group>
       <Textarea
-        label="Or type it"
+        label="Or type it, or put in a link"
         description={draft.isKept ? undefined : 'This browser has no room left to keep what you type. Hand it in soon.'}
         autosize
         minRows={4}

@@ -6,9 +6,12 @@ export interface Chosen {
   readonly turns: number;
 }
 
-/** What a hand-in takes, as a file chooser is told it: a phone then gives its photos in a kind that every browser shows. */
-export const TAKEN = 'application/pdf,image/jpeg,image/png,image/webp,image/svg+xml';
+/** What a hand-in takes, as a file chooser is told it. Photos that not every browser shows are made into others on the server. */
+export const TAKEN =
+  'application/pdf,image/jpeg,image/png,image/webp,image/heic,image/heif,image/svg+xml,.docx,.odt,.pptx,.odp';
 const TURNABLE = new Set(['image/jpeg', 'image/png', 'image/webp']);
+/** Whether every browser shows it. */
+export const isShown = ({ file }: Chosen): boolean => TURNABLE.has(file.type) || file.type === 'image/svg+xml';
 export const canBeTurned = ({ file }: Chosen): boolean => TURNABLE.has(file.type);
 
 /** Files that were added, behind those that are there, by name as people count. */
