@@ -95,7 +95,7 @@ test('a lesson is given, watched, handed in, marked and corrected with keys alon
       // A key that is held: no step of it is lost.
       for (let i = 0; i < 6; i += 1) await page.keyboard.press('ArrowRight');
       await expect(slider).toHaveAttribute('aria-valuenow', '30');
-      await tabTo(page, /^Or type it$/);
+      await tabTo(page, /^Or type it/);
       await page.keyboard.type('Two metres.');
       await on(page, /^Hand in the text$/);
       await expect(page.getByRole('heading', { name: 'Handed in' })).toBeFocused();

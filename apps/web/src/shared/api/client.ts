@@ -37,6 +37,9 @@ export class Problem extends Error {
 export const UNREACHABLE = 'unreachable';
 const UNREACHABLE_TEXT = 'The school server cannot be reached just now. What was saved is safe; try again in a moment.';
 
+/** What is thrown where something could not be fetched: whoever sends waits until the line is back. */
+export const unreachable = (): Problem => new Problem(0, UNREACHABLE, UNREACHABLE_TEXT);
+
 interface Answered<T> {
   readonly data?: T;
   readonly error?: unknown;
@@ -46,7 +49,7 @@ interface Answered<T> {
 /** The data of an answer. @throws Problem for anything else, network failures too */
 export async function call<T>(request: Promise<Answered<T>>): Promise<T> {
   const answer = await request.catch(() => {
-    throw new Problem(0, UNREACHABLE, UNREACHABLE_TEXT);
+    throw unreachable();
   });
   if (answer.response.ok) return answer.data as T;
   throw problemOf(answer.response.status, answer.error);
@@ -129,7 +132,7 @@ export function sendFiles<T>(
     request.onloadend = () => clearTimeout(still);
     request.onload = () =>
       request.status < 300 ? resolve(request.response as T) : reject(problemOf(request.status, request.response));
-    request.onerror = () => reject(new Problem(0, UNREACHABLE, UNREACHABLE_TEXT));
+    request.onerror = () => reject(unreachable());
     request.onabort = () => reject(new Problem(0, 'aborted', 'Stopped. Nothing was changed.'));
     watch.signal?.addEventListener('abort', () => request.abort());
     moves();

@@ -2769,6 +2769,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{id}/feedback/opened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["marking_opened"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments/{id}/feedback/paper": {
         parameters: {
             query?: never;
@@ -3273,8 +3289,24 @@ export interface paths {
             cookie?: never;
         };
         get: operations["gradebook_table"];
-        put?: never;
+        put: operations["gradebook_bring"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/gradebook/table/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["gradebook_planned"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5078,6 +5110,8 @@ export interface components {
             correctedAt: string | null;
             /** Format: date-time */
             handedBackAt: string | null;
+            /** Format: date-time */
+            openedAt: string | null;
             heardShare: number | null;
             /** Format: date-time */
             heardAt: string | null;
@@ -5516,6 +5550,28 @@ export interface components {
             grading: components["schemas"]["GradingDto"];
             learners: components["schemas"]["BookLearnerDto"][];
             cells: components["schemas"]["BookCellDto"][];
+        };
+        TableDto: {
+            csv: string;
+        };
+        TableChangeDto: {
+            /** Format: uuid */
+            assignmentId: string;
+            /** Format: uuid */
+            learnerId: string;
+            points: number;
+            back: boolean;
+        };
+        LeftOutDto: {
+            line: number;
+            column: string;
+            /** @enum {string} */
+            fault: "no-names" | "unknown-learner" | "two-of-that-name" | "unknown-column" | "two-of-that-title" | "no-number" | "too-many-points" | "nothing-handed-in";
+        };
+        TablePlanDto: {
+            changes: components["schemas"]["TableChangeDto"][];
+            leftOut: components["schemas"]["LeftOutDto"][];
+            same: number;
         };
         WorkDto: {
             /** Format: uuid */
@@ -10591,6 +10647,28 @@ export interface operations {
             };
         };
     };
+    marking_opened: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     markspaper_own: {
         parameters: {
             query?: never;
@@ -11460,6 +11538,59 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+        };
+    };
+    gradebook_bring: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TablePlanDto"];
+                };
+            };
+        };
+    };
+    gradebook_planned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TablePlanDto"];
                 };
             };
         };
