@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { bombPptx, odpOf, pictureOf, withPlace } from '../testing/files.ts';
+import { bombPptx, odsOf, pictureOf, withPlace } from '../testing/files.ts';
 import { HOSTILE, narrowPdf, wav } from '../testing/hostile.ts';
 import { childrenNow, leftIn, startWatch } from '../testing/footprint.ts';
 import { LARGEST_PART, MOST_PARTS } from '../modules/takes/takes.rules.ts';
@@ -72,8 +72,8 @@ describe('the same files', () => {
 
 describe('what a learner hands in', () => {
   it.each<[string, () => Promise<Buffer> | Buffer, string, string]>([
-    ['a small office file that swells', () => bombPptx(600), 'a.pptx', 'wrong-kind-of-file'],
-    ['slides', () => odpOf([{ title: 'a' }]), 'a.odp', 'wrong-kind-of-file'],
+    ['a small office file that swells', () => bombPptx(600), 'a.pptx', 'document-too-large'],
+    ['a table', () => odsOf(), 'a.ods', 'wrong-kind-of-file'],
     ['a sound', () => wav(4000, 4000), 'a.wav', 'wrong-kind-of-file'],
     ['a PDF of narrow, high pages', () => narrowPdf(10), 'a.pdf', 'page-too-tall'],
   ])('%s is refused, and what was handed in before stays', async (_, bytes, name, code) => {
@@ -194,7 +194,8 @@ describe('what may be kept', () => {
 it('one browser that asks for too much at once is told when it goes on, and others are not', async () => {
   const [busy, other] = [await test.signedIn('co'), await test.signedIn('co')];
   const statuses: number[] = [];
-  for (let i = 0; i < REQUESTS_A_MINUTE.session + 20 && !statuses.includes(429); i += 20)
+  // On a machine that stalls a minute may end in between: then it is counted anew.
+  for (let i = 0; i < 4 * REQUESTS_A_MINUTE.session && !statuses.includes(429); i += 20)
     statuses.push(
       ...(await Promise.all(Array.from({ length: 20 }, async () => (await busy.get('/api/session')).status))),
     );
