@@ -87,6 +87,16 @@ test('the marks of a class: what is there, what waits and what is missing, with 
   const file = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Table as CSV' }).click();
   expect((await file).suggestedFilename()).toBe('marks.csv');
+  await page.getByLabel('Table with points, as CSV').setInputFiles({
+    ...{ name: 'points.csv', mimeType: 'text/csv' },
+    buffer: Buffer.from(`name;${title}\nLearner 01;8,5\nLearner 02;6\nSomebody else;1\n`),
+  });
+  const brought = page.getByRole('dialog', { name: 'Points from points.csv' });
+  await expect(brought.getByText(/^2 are new or other than before\. One was handed back/)).toBeVisible();
+  await expect(brought.getByText('Line 4: Nobody of that name is in the class.')).toBeVisible();
+  await expectClean(page);
+  await brought.getByRole('button', { name: 'Give points for 2' }).click();
+  await expect(row('Learner 01')).toContainText('8.5 of 10 · 85 %');
   await row('Learner 02').getByRole('link', { name: 'waits' }).click();
   await expect(page.getByRole('heading', { level: 2, name: 'Learner 02' })).toBeVisible();
   await Promise.all(learners.map((learner) => learner.close()));

@@ -96,6 +96,49 @@ it('is a table for other programs, in which what is late and missing counts by t
   await tam!.put(`/api/classes/${ids['10a']}/grading`).send({}).expect(403);
 });
 
+describe('points from a table', () => {
+  const sent = (how: 'plan' | 'set', csv: string) =>
+    how === 'plan' ? ilse!.post(`${path()}/table/plan`).send({ csv }) : ilse!.put(`${path()}/table`).send({ csv });
+  it('are looked at first, and given all at once: what was handed back is corrected', async () => {
+    await graded().expect(204);
+    const { id: own } = await newLesson(ilse!, 'Soundings');
+    await record(ilse!, own, 1);
+    await publish(ilse!, own);
+    const assignment = await assign(ilse!, own, ids['10a']!, { points: 5 });
+    for (const one of [tam!, await test.signedIn('wren')])
+      await one.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'My plan' }).expect(200);
+    const { body } = await ilse!.get(`/api/marking/${assignment}`).expect(200);
+    const { queue } = body as { queue: { submissionId: string; learnerName: string }[] };
+    const wrens = queue.find((row) => row.learnerName === 'wren')!.submissionId;
+    const marks = { points: 2, comment: 'Good', times: 1, revision: 0 };
+    await ilse!.post(`/api/marking/hand-ins/${wrens}/hand-back`).send(marks).expect(204);
+    const csv = '\uFEFFname;Soundings (of 5)\r\ntam;4,5\r\nwren;3\r\nnobody;1\r\n';
+    const expected = {
+      changes: [
+        { assignmentId: assignment, learnerId: ids['tam'], points: 4.5, back: false },
+        { assignmentId: assignment, learnerId: ids['wren'], points: 3, back: true },
+      ],
+      leftOut: [{ line: 4, column: '', fault: 'unknown-learner' }],
+      same: 0,
+    };
+    expect((await sent('plan', csv).expect(200)).body).toEqual(expected);
+    expect(await cellOf(assignment, 'wren')).toMatchObject({ points: 2 });
+    expect((await sent('set', csv).expect(200)).body).toEqual(expected);
+    expect(await cellOf(assignment, 'wren')).toMatchObject({ points: 3 });
+    const rows = ((await ilse!.get(`/api/marking/${assignment}`)).body as { queue: object[] }).queue;
+    expect(rows).toEqual(
+      expect.arrayContaining([
+        expect.objectContaining({ learnerName: 'tam', points: 4.5, state: 'handed-in' }),
+        expect.objectContaining({ learnerName: 'wren', points: 3, comment: 'Good', correctedAt: expect.any(String) }),
+      ]),
+    );
+    // What is taken along can be brought back and changes nothing.
+    const { text } = await ilse!.get(`${path()}/table`).expect(200);
+    expect((await sent('plan', text)).body).toMatchObject({ changes: [] });
+    await tam!.put(`${path()}/table`).send({ csv }).expect(403);
+  });
+});
+
 it('tells a learner of their own work alone, with the rules that it counts by', async () => {
   await graded({ latePerDay: 10, sumShown: true }).expect(204);
   const { body } = await tam!.get(`/api/own-classes/${ids['10a']}/marks`).expect(200);

@@ -11,6 +11,7 @@ interface Row {
   readonly comment: string;
   readonly earlier: { readonly points: number | null; readonly comment: string } | null;
   readonly correctedAt: string | null;
+  readonly openedAt: string | null;
 }
 let test: TestApp;
 let lesson: string;
@@ -87,6 +88,25 @@ it('what was handed back is not handed back again, nor changed without a word; a
     .expect(200);
   expect(await feedback()).toMatchObject({ points: 5, correctedAt: expect.any(String) });
   expect((await row()).correctedAt).not.toBeNull();
+});
+
+it('when what came back was first opened is seen, and anew once it was corrected', async () => {
+  const { assignment, path, row } = await handedIn();
+  const opened = () => tam!.post(`/api/assignments/${assignment}/feedback/opened`).expect(204);
+  await opened();
+  expect((await row()).openedAt).toBeNull();
+  await ilse!.post(`${path}/hand-back`).send(FIRST).expect(204);
+  expect((await row()).openedAt).toBeNull();
+  await opened();
+  const first = (await row()).openedAt;
+  expect(first).not.toBeNull();
+  await opened();
+  expect((await row()).openedAt).toBe(first);
+  await ilse!
+    .put(`${path}/correction`)
+    .send({ ...FIRST, points: 5, revision: 1 })
+    .expect(200);
+  expect((await row()).openedAt).toBeNull();
 });
 
 it('a correction of what was not handed back is refused', async () => {

@@ -936,6 +936,23 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     path: `/api/assignments/${await assigned()}/excused/${ids['tam']}`,
     body: { excused: true },
   }),
+  'post /api/classes/{id}/gradebook/table/plan': 'writes no row',
+  'put /api/classes/{id}/gradebook/table': async () => {
+    const id = await made('classes', NEW_CLASS);
+    await test.app.get(ClassesService, { strict: false }).join(id, ids['tam']!, 'learner');
+    const assignment = await assign(ilse!, (await givenLesson()).lesson, id, { points: 5 });
+    await tam!.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'My plan' }).expect(200);
+    const { body } = await ilse!.get(`/api/classes/${id}/gradebook`).expect(200);
+    const [{ title }] = (body as { works: [{ title: string }] }).works;
+    const inTheEnd = async () =>
+      expect(
+        await count(
+          'SELECT COUNT(*) AS n FROM mark m JOIN submission s ON s.id = m.submissionId WHERE s.assignmentId = ? AND m.points = 4',
+          [assignment],
+        ),
+      ).toBe(1);
+    return { path: `/api/classes/${id}/gradebook/table`, body: { csv: `name,${title}\ntam,4\n` }, inTheEnd };
+  },
   'put /api/classes/{id}/grading': async () => ({
     path: `/api/classes/${await made('classes', NEW_CLASS)}/grading`,
     body: { missingCounts: true, latePerDay: 10, lateMost: 50, sumShown: true },
@@ -969,6 +986,14 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   'put /api/marking/hand-ins/{id}/ink': async () => {
     const { submission } = await handedIn();
     return { path: `/api/marking/hand-ins/${submission}/ink`, body: { log: '', times: 1, revision: 0 } };
+  },
+  'post /api/assignments/{id}/feedback/opened': async () => {
+    const { assignment, submission } = await handedBack();
+    const inTheEnd = async () =>
+      expect(
+        await count('SELECT COUNT(*) AS n FROM mark WHERE submissionId = ? AND openedAt IS NOT NULL', [submission]),
+      ).toBe(1);
+    return { path: `/api/assignments/${assignment}/feedback/opened`, by: tam!, inTheEnd };
   },
   'post /api/assignments/{id}/feedback/words': async () => {
     const { assignment, submission } = await handedBack();

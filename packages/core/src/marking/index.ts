@@ -10,3 +10,4 @@ export * from './silence.ts';
 export * from './gradebook.ts';
 export * from './agreement.ts';
 export * from './links.ts';
+export * from './marksTable.ts';

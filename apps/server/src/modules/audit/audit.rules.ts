@@ -33,6 +33,8 @@ export const TOLD: Readonly<Record<string, Told>> = {
   'get /api/classes/:id': told('looked at who is in', 'class'),
   'get /api/classes/:id/gradebook': told('looked at the marks of', 'class'),
   'get /api/classes/:id/gradebook/table': told('took away the marks of', 'class'),
+  'post /api/classes/:id/gradebook/table/plan': told('looked at the marks of', 'class'),
+  'put /api/classes/:id/gradebook/table': told('brought marks from a table into', 'class'),
   'put /api/assignments/:id/excused/:learner': told('changed who is excused from', 'assignment'),
   'patch /api/classes/:id': told('renamed', 'class'),
   'delete /api/classes/:id': told('removed a class', 'class'),

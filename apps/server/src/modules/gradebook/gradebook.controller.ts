@@ -1,13 +1,21 @@
-import { Body, Controller, Get, Header, HttpCode, Param, ParseUUIDPipe, Put } from '@nestjs/common';
+import { Body, Controller, Get, Header, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiProduces, ApiTags } from '@nestjs/swagger';
+import type { TablePlan } from '@oakbell/core/marking';
 import { OnceIfKeyed } from '../../platform/acts/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { Excuses } from '../assignments/index.ts';
-import { ExcuseDto, GradebookDto, GradingDto, OwnMarksDto } from './gradebook.dto.ts';
+import { ExcuseDto, GradebookDto, GradingDto, OwnMarksDto, TableDto, TablePlanDto } from './gradebook.dto.ts';
 import { GradebookService } from './gradebook.service.ts';
 import { gradebookTable } from './gradebookTable.ts';
 import { Gradings } from './gradings.service.ts';
+import { MarksTables } from './marksTable.service.ts';
+
+const planDto = ({ changes, leftOut, same }: TablePlan): TablePlanDto => ({
+  changes: [...changes],
+  leftOut: [...leftOut],
+  same,
+});
 
 /** What a class was given to hand in, and what came of it. */
 @ApiTags('marking')
@@ -17,6 +25,7 @@ export class GradebookController {
     private readonly book: GradebookService,
     private readonly excuses: Excuses,
     private readonly gradings: Gradings,
+    private readonly tables: MarksTables,
   ) {}
 
   @Get('classes/:id/gradebook')
@@ -37,6 +46,30 @@ export class GradebookController {
   @ApiOkResponse({ schema: { type: 'string' } })
   async table(@Param('id', ParseUUIDPipe) id: string): Promise<string> {
     return gradebookTable(await this.book.of(id));
+  }
+
+  /** What points in a table would change. */
+  @Post('classes/:id/gradebook/table/plan')
+  @HttpCode(200)
+  @For('teacher')
+  @May('teach', 'class')
+  @ApiOkResponse({ type: TablePlanDto })
+  async planned(@Param('id', ParseUUIDPipe) id: string, @Body() { csv }: TableDto): Promise<TablePlanDto> {
+    return planDto(await this.tables.plan(id, csv));
+  }
+
+  /** Gives the points of a table; says what was changed. */
+  @Put('classes/:id/gradebook/table')
+  @OnceIfKeyed()
+  @For('teacher')
+  @May('teach', 'class')
+  @ApiOkResponse({ type: TablePlanDto })
+  async bring(
+    @By() person: SignedIn,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() { csv }: TableDto,
+  ): Promise<TablePlanDto> {
+    return planDto(await this.tables.apply(person, id, csv));
   }
 
   /** How the class counts what is missing and what is late. */

@@ -1,4 +1,4 @@
-import { CELL_STATES, type CellState } from '@oakbell/core/marking';
+import { CELL_STATES, LONGEST_TABLE, TABLE_FAULTS, type CellState, type TableFault } from '@oakbell/core/marking';
 import { Choice, Decimal, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 
 /** How a class counts what is missing and what is late. */
@@ -66,4 +66,30 @@ export class OwnMarksDto {
 }
 export class ExcuseDto {
   @Flag() excused: boolean;
+}
+
+export class TableDto {
+  /** CSV, as text. */
+  @Text({ min: 1, max: LONGEST_TABLE }) csv: string;
+}
+export class TableChangeDto {
+  @Id() assignmentId: string;
+  @Id() learnerId: string;
+  @Decimal({ max: 1000 }) points: number;
+  /** It was handed back: its learner is told that it is corrected. */
+  @Flag() back: boolean;
+}
+export class LeftOutDto {
+  /** Of the table, from 1. */
+  @Whole({ min: 1 }) line: number;
+  /** The head of its column; empty where the whole line is meant. */
+  @Text({ max: LONGEST_TABLE }) column: string;
+  @Choice(TABLE_FAULTS) fault: TableFault;
+}
+/** What a table changes. */
+export class TablePlanDto {
+  @Parts(() => TableChangeDto) changes: TableChangeDto[];
+  @Parts(() => LeftOutDto) leftOut: LeftOutDto[];
+  /** How many say what is there already. */
+  @Whole() same: number;
 }

@@ -10,6 +10,7 @@ import { GradebookController } from './gradebook.controller.ts';
 import { GradebookService } from './gradebook.service.ts';
 import { GradingEntity } from './grading.entity.ts';
 import { Gradings } from './gradings.service.ts';
+import { MarksTables } from './marksTable.service.ts';
 
 @Module({
   imports: [
@@ -22,6 +23,6 @@ import { Gradings } from './gradings.service.ts';
     SubmissionsModule,
   ],
   controllers: [GradebookController],
-  providers: [GradebookService, Gradings],
+  providers: [GradebookService, Gradings, MarksTables],
 })
 export class GradebookModule {}

@@ -1,4 +1,4 @@
-import { countedPoints, shareOf, sumOf, type CellState } from '@oakbell/core/marking';
+import { columnHead, countedPoints, shareOf, sumOf, type CellState } from '@oakbell/core/marking';
 import Papa from 'papaparse';
 import type { BookCellDto, GradebookDto } from './gradebook.dto.ts';
 
@@ -23,7 +23,7 @@ export function gradebookTable({ works, learners, cells, grading }: GradebookDto
     if (cell.points === null || most === null) return cell.points ?? WORDS[cell.state];
     return countedPoints(cell.points, most, cell.lateDays, grading);
   };
-  const head = works.map(({ title, points }) => (points === null ? title : `${title} (of ${points})`));
+  const head = works.map(({ title, points }) => columnHead(title, points));
   const rows = learners.map(({ id, name }) => {
     const own = works.map((work) => there.get(`${work.assignmentId} ${id}`));
     const sum = sumOf(

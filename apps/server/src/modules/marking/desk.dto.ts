@@ -41,6 +41,8 @@ export class QueueRowDto extends MarkingDto {
   @Part(() => MarkingDto, { nullable: true }) earlier: MarkingDto | null;
   @When({ nullable: true }) correctedAt: string | null;
   @When({ nullable: true }) handedBackAt: string | null;
+  /** When its learner first opened what came back, as it is now. */
+  @When({ nullable: true }) openedAt: string | null;
   @Decimal({ max: 1, nullable: true }) heardShare: number | null;
   @When({ nullable: true }) heardAt: string | null;
   /** Since when a teacher has said that the class may see it, and whether the class is told whose it is. */

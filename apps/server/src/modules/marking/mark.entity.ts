@@ -28,6 +28,8 @@ export class MarkEntity {
   /** When they were changed after they had been handed back; null when they never were. */
   @Column({ ...moment, nullable: true }) correctedAt: Date | null;
   @Column({ ...moment, nullable: true }) handedBackAt: Date | null;
+  /** When its learner first opened it as it is now; null while nobody has. */
+  @Column({ ...moment, nullable: true }) openedAt: Date | null;
   /** The edition of the spoken feedback; null when nothing was spoken. */
   @ForeignKey('edition') @Column({ type: 'uuid', nullable: true }) editionId: string | null;
 }

@@ -136,6 +136,7 @@ export class MarkingController {
         backAt: mark?.backAt?.toISOString() ?? null,
         correctedAt: mark?.correctedAt?.toISOString() ?? null,
         handedBackAt: mark?.handedBackAt?.toISOString() ?? null,
+        openedAt: mark?.openedAt?.toISOString() ?? null,
         heardShare: share,
         heardAt: at?.toISOString() ?? null,
         approvedAt: submission.approvedAt?.toISOString() ?? null,
@@ -296,6 +297,17 @@ export class MarkingController {
       editionId: ready?.id ?? null,
       spoken: mark.editionId !== null,
     };
+  }
+
+  /** Says that one has what came back before one: its teacher sees when that was. */
+  @Post('assignments/:id/feedback/opened')
+  @OnceIfKeyed()
+  @HttpCode(204)
+  @For('learner')
+  @May('see-own-work', 'assignment')
+  @ApiNoContentResponse()
+  async opened(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<void> {
+    await this.marking.open(person, id);
   }
 
   async #writtenBack(viewer: Viewer, assignment: Assignment, submission: Submission): Promise<WrittenBackDto | null> {

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { present } from '@oakbell/core/present';
 import { InjectRepository } from '@nestjs/typeorm';
-import { In, Repository } from 'typeorm';
+import { In, IsNull, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
@@ -84,6 +84,24 @@ export class MarkingService {
    */
   async save(person: Person, submissionId: string, given: Given): Promise<number> {
     return this.acts.do(async () => (await this.#write(person, submissionId, given, 'while marking')).revision);
+  }
+
+  /**
+   * Gives points and leaves the rest as it is, as they come from elsewhere; what was handed back is corrected.
+   * @throws Problem as for `save` and `correct`
+   */
+  async setPoints(person: Person, submissionId: string, points: number): Promise<void> {
+    await this.acts.do(async () => {
+      await this.submissions.lock(submissionId);
+      const { submission } = await this.find(submissionId);
+      const last = await this.marks.findOneBy({ submissionId });
+      const there = last && marksFor(submission, last);
+      const reason = there?.reason || (there?.rubricVersionId ? 'These points come from a table.' : '');
+      const { times } = submission;
+      const given = { points, comment: there?.comment ?? '', reason, times, revision: last?.revision ?? 0 };
+      if (submission.state === 'handed-back') await this.correct(person, submissionId, given);
+      else await this.save(person, submissionId, given);
+    });
   }
 
   /**
@@ -182,11 +200,22 @@ export class MarkingService {
           'too-late-to-take-back',
           'This was handed back more than a minute ago. Correct the marks instead: the learner is told of it.',
         );
-      const nothing = { handedBackAt: null, editionId: null, correctedAt: null };
+      const nothing = { handedBackAt: null, editionId: null, correctedAt: null, openedAt: null };
       await this.marks.update({ submissionId }, { ...nothing, revision: mark.revision + 1 });
       await this.submissions.setState(submissionId, 'handed-in');
       if (mark.editionId) await this.media.cut(`edition:${mark.editionId}`);
       await this.#tell(submission, assignment, 'everybody');
+    });
+  }
+
+  /** One of those whose work it is has opened what came back: the first time counts. Nothing where nothing did. */
+  async open(person: Person, assignmentId: string): Promise<void> {
+    await this.acts.do(async () => {
+      const submission = await this.submissions.ofLearner(assignmentId, person.id);
+      if (submission?.state !== 'handed-back') return;
+      const first = { submissionId: submission.id, openedAt: IsNull() };
+      const { affected } = await this.marks.update(first, { openedAt: new Date() });
+      if (affected) await this.#tell(submission, await this.assignments.get(assignmentId), 'teachers');
     });
   }
 
@@ -281,7 +310,10 @@ export class MarkingService {
     const correctedAt = when === 'once handed back' ? new Date() : null;
     // What is changed is not done yet: whoever changes it says so again.
     const mark = { submissionId, points, comment, reason, ...filled, forTimes, revision, byId: person.id, correctedAt };
-    await this.marks.upsert({ ...mark, withoutCaptions, readyAt: null, backAt: null }, ['submissionId']);
+    // What is corrected was not opened yet as it is now.
+    await this.marks.upsert({ ...mark, withoutCaptions, readyAt: null, backAt: null, openedAt: null }, [
+      'submissionId',
+    ]);
     const others = (await this.classes.teacherIds(assignment.classId)).filter((id) => id !== person.id);
     await this.events.tell(others, { kind: 'hand-in', id: submissionId, of: assignment.id });
     return { submission, assignment, revision };

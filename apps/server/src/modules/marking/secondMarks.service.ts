@@ -12,6 +12,7 @@ import { RubricsService } from '../rubrics/index.ts';
 import { SubmissionsService, type Submission } from '../submissions/index.ts';
 import { ensurePoints, ensureReason, filledBy, type Given } from './given.ts';
 import { MarkEntity } from './mark.entity.ts';
+import { markingDto } from './marks.dto.ts';
 import { SecondMarkEntity, SecondMarkerEntity } from './second.entity.ts';
 
 /**
@@ -166,6 +167,7 @@ function ensureOpen(submission: Submission, { times, revision }: Given, found: S
     throw new Problem(
       409,
       'marked-meanwhile',
-      'You have marked this in another window too, just now. Open it again to see what is there.',
+      'You have marked this in another window too, just now. Say which of the two counts; what you wrote is still here.',
+      { ...markingDto(found), revision: found?.revision ?? 0 },
     );
 }

@@ -9,6 +9,7 @@ import { call, client, isGone, type Api } from '../../shared/api/index.ts';
 import { Empty, PageTitle, Show } from '../../shared/ui/index.ts';
 import { BookTable } from './BookTable.tsx';
 import { bookOf } from './book.ts';
+import { TableIn } from './TableIn.tsx';
 import { Counting } from './Counting.tsx';
 import { Excusing, type Chosen } from './Excusing.tsx';
 
@@ -46,9 +47,12 @@ function Book({ data }: { readonly data: Api['GradebookDto'] }) {
           <Text c="dimmed">{book.sentence}</Text>
         </div>
         {works.length > 0 && (
-          <Button component="a" variant="default" href={`/api/classes/${data.classId}/gradebook/table`} download>
-            Table as CSV
-          </Button>
+          <Group gap="xs">
+            <TableIn data={data} />
+            <Button component="a" variant="default" href={`/api/classes/${data.classId}/gradebook/table`} download>
+              Table as CSV
+            </Button>
+          </Group>
         )}
       </Group>
       <ClassTabs id={data.classId} here="marks" />

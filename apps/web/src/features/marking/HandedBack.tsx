@@ -8,7 +8,7 @@ import { HeardLesson } from '../../kits/player/index.ts';
 import { RubricLines } from '../../kits/rubric/index.ts';
 import { PageWithInk } from '../../kits/stage/index.ts';
 import { call, client, corePage, pictureOf, Problem, type Lesson } from '../../shared/api/index.ts';
-import { ProblemNote, whenText } from '../../shared/ui/index.ts';
+import { exactText, ProblemNote, whenText } from '../../shared/ui/index.ts';
 import classes from './Marking.module.css';
 import { MarkFields } from './MarkSheet.tsx';
 import { RubricPart, criteriaFor } from './RubricPart.tsx';
@@ -78,10 +78,11 @@ export function HandedBack({ row, lesson, desk, onCorrected }: Props) {
           </>
         )}
         <Text role="status">
+          {row.openedAt ? `Opened ${exactText(row.openedAt)}.` : row.heardAt ? '' : 'Not opened yet.'}
           {row.heardAt
-            ? `Heard ${Math.round((row.heardShare ?? 0) * 100)} %, last on ${whenText(row.heardAt)}`
-            : lesson.edits.segments.length > 0
-              ? 'Not heard yet'
+            ? ` Heard ${Math.round((row.heardShare ?? 0) * 100)} %, last ${exactText(row.heardAt)}.`
+            : lesson.edits.segments.length > 0 && row.openedAt
+              ? ' Not heard yet.'
               : ''}
         </Text>
       </div>

@@ -100,7 +100,8 @@ function stateOf(row: Row): string {
     if (row.readyAt === null) return 'waiting';
     return row.backAt === null ? 'ready' : `back ${whenText(row.backAt)}`;
   }
-  return row.heardAt ? `heard ${Math.round((row.heardShare ?? 0) * 100)} %` : 'handed back';
+  if (row.heardAt) return `heard ${Math.round((row.heardShare ?? 0) * 100)} %`;
+  return row.openedAt ? 'opened' : 'handed back';
 }
 
 interface RowProps {

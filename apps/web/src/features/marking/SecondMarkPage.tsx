@@ -113,6 +113,20 @@ function Unseen({ both, row }: { readonly both: Both; readonly row: SecondRow })
                 : ''}
           </Text>
           <ProblemNote failure={marks.failure ?? done.error} />
+          {marks.others && (
+            <Group gap="xs" role="group" aria-label="Marked in two windows">
+              <Text size="sm">
+                The other window has {marks.others.points === null ? 'no points' : `${marks.others.points} points`}
+                {marks.others.comment === '' ? '.' : ` and: “${marks.others.comment}”`}
+              </Text>
+              <Button size="xs" onClick={() => marks.settle('theirs')}>
+                Take what is there
+              </Button>
+              <Button size="xs" variant="default" onClick={() => marks.settle('mine')}>
+                Put this in its place
+              </Button>
+            </Group>
+          )}
           <Text size="sm">Once it is done you see what was given first, and yours stays as it is.</Text>
           <Group gap={6}>
             <Button onClick={finish} loading={done.isPending} disabled={nothing} aria-keyshortcuts="Control+Enter">

@@ -1,5 +1,6 @@
 import { Stack, Text, Title } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
+import { useEffect } from 'react';
 import { useParams } from 'react-router';
 import { useEdition } from '../../kits/player/index.ts';
 import { RubricLines } from '../../kits/rubric/index.ts';
@@ -36,6 +37,7 @@ export function FeedbackPage() {
 function Given({ assignmentId, feedback }: { readonly assignmentId: string; readonly feedback: Feedback }) {
   const { title, spoken, editionId, written, points, outOf, comment, handedBackAt, correctedAt } = feedback;
   const edition = useEdition(editionId);
+  useOpened(assignmentId, correctedAt ?? handedBackAt);
   const rubric = rubricOf(feedback);
   const words = (
     <Stack className={classes.below}>
@@ -90,6 +92,15 @@ function Given({ assignmentId, feedback }: { readonly assignmentId: string; read
       {!spoken && <AnswerBack assignmentId={assignmentId} player={null} />}
     </>
   );
+}
+
+/** Tells that what came back is before its learner: once as it is now. What cannot be told now is told the next time. */
+function useOpened(assignmentId: string, asOf: string | null): void {
+  useEffect(() => {
+    if (asOf === null) return;
+    const params = { path: { id: assignmentId } };
+    call(client.POST('/api/assignments/{id}/feedback/opened', { params })).catch(() => undefined);
+  }, [assignmentId, asOf]);
 }
 
 /** The rubric as it was filled; null where none was. */

@@ -1,6 +1,9 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** Hand-ins are marked by two, unseen by each other; each class has its own rules for what is late and missing. */
+/**
+ * Hand-ins are marked by two, unseen by each other; each class has its own rules for what is late and missing; it is seen
+ * when what was handed back was opened.
+ */
 export class TwoMarkers1767300000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     for (const sql of [
@@ -14,11 +17,13 @@ export class TwoMarkers1767300000000 implements MigrationInterface {
       'CREATE TABLE `grading` (`classId` uuid NOT NULL, `missingCounts` tinyint NOT NULL, `latePerDay` int NOT NULL, `lateMost` int NOT NULL, `sumShown` tinyint NOT NULL, `byId` uuid NULL, INDEX `IDX_4cb8685ce66038cadf58be1260` (`byId`), PRIMARY KEY (`classId`)) ENGINE=InnoDB',
       'ALTER TABLE `grading` ADD CONSTRAINT `FK_dbcc5a9ba19cd808c35d788962b` FOREIGN KEY (`classId`) REFERENCES `school_class`(`id`) ON DELETE CASCADE ON UPDATE NO ACTION',
       'ALTER TABLE `grading` ADD CONSTRAINT `FK_4cb8685ce66038cadf58be12600` FOREIGN KEY (`byId`) REFERENCES `person`(`id`) ON DELETE NO ACTION ON UPDATE NO ACTION',
+      'ALTER TABLE `mark` ADD `openedAt` datetime(3) NULL',
     ])
       await runner.query(sql);
   }
 
   async down(runner: QueryRunner): Promise<void> {
+    await runner.query('ALTER TABLE `mark` DROP COLUMN `openedAt`');
     for (const table of ['second_mark', 'second_marker', 'grading']) await runner.query(`DROP TABLE \`${table}\``);
   }
 }
