@@ -64,6 +64,7 @@ describe('a second marker', () => {
     for (const answer of [
       await co!.put(hand).send(GIVEN),
       await co!.get(`${hand}/ink`),
+      await co!.get(`${hand}/evidence`),
       await co!.put(`${hand}/ink`).send({ log: '', times: 1, revision: 0 }),
       await co!.post(`${hand}/hand-back`).send({ ...GIVEN, revision: 1 }),
     ])

@@ -25,7 +25,7 @@ export interface Queued {
  * A queue in order. Without names it goes by the names of the hand-ins themselves, which are drawn by lot.
  * @param names how names are ordered in the language of the school
  */
-export function inOrder<T extends Queued>(
+export function inOrder<T extends Pick<Queued, 'submissionId' | 'learnerName' | 'handedInAt'>>(
   queue: readonly T[],
   order: Order,
   names: (a: string, b: string) => number = (a, b) => (a < b ? -1 : a > b ? 1 : 0),
@@ -61,7 +61,10 @@ export function passes(row: Queued, filter: Filter): boolean {
 }
 
 /** The next one that waits after this one, in the order given, and then from the front; null when none waits. */
-export function nextWaiting<T extends Queued>(ordered: readonly T[], current: string): T | null {
+export function nextWaiting<T extends Pick<Queued, 'submissionId' | 'state' | 'ready'>>(
+  ordered: readonly T[],
+  current: string,
+): T | null {
   const at = ordered.findIndex((one) => one.submissionId === current);
   const round = [...ordered.slice(at + 1), ...ordered.slice(0, Math.max(0, at))];
   return round.find((one) => one.submissionId !== current && isWaiting(one)) ?? null;

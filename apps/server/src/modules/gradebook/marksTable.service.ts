@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { MOST_TABLE_CHANGES, tablePlan, type TablePlan } from '@oakbell/core/marking';
+import { MOST_TABLE_CHANGES, tablePlan, type TableBook, type TablePlan } from '@oakbell/core/marking';
 import Papa from 'papaparse';
 import { Acts } from '../../platform/acts/index.ts';
 import { Problem } from '../../platform/http/index.ts';
@@ -18,20 +18,17 @@ export class MarksTables {
 
   /** What a table would change; nothing is changed. @throws Problem `too-many-changes` */
   async plan(classId: string, csv: string): Promise<TablePlan> {
-    return tablePlan(cellsOf(csv), await this.book.of(classId));
+    return planFor(await this.book.of(classId), csv);
   }
 
-  /** Gives the points of a table, all of them or none: what was handed back is corrected, with its learner told. @throws Problem `too-many-changes`, and those of marking */
+  /**
+   * Gives the points of a table, all of them or none: what was handed back is corrected, with its learner told.
+   * @throws Problem `too-many-changes`, and those of marking
+   */
   async apply(person: Person, classId: string, csv: string): Promise<TablePlan> {
     return this.acts.do(async () => {
       const book = await this.book.of(classId);
-      const plan = tablePlan(cellsOf(csv), book);
-      if (plan.changes.length > MOST_TABLE_CHANGES)
-        throw new Problem(
-          422,
-          'too-many-changes',
-          `This would change ${plan.changes.length} points; ${MOST_TABLE_CHANGES} can be changed at once. Nothing was changed.`,
-        );
+      const plan = planFor(book, csv);
       const handIns = new Map(book.cells.map((cell) => [`${cell.assignmentId} ${cell.learnerId}`, cell.submissionId]));
       for (const { assignmentId, learnerId, points } of plan.changes) {
         const submissionId = handIns.get(`${assignmentId} ${learnerId}`);
@@ -40,6 +37,17 @@ export class MarksTables {
       return plan;
     });
   }
+}
+
+/** @throws Problem `too-many-changes` */
+function planFor(book: TableBook, csv: string): TablePlan {
+  const plan = tablePlan(cellsOf(csv), book);
+  if (plan.changes.length <= MOST_TABLE_CHANGES) return plan;
+  throw new Problem(
+    422,
+    'too-many-changes',
+    `This would change ${plan.changes.length} points; ${MOST_TABLE_CHANGES} can be changed at once. Nothing was changed.`,
+  );
 }
 
 /** Cells of a CSV, whatever separates them; its byte order mark is no part of it. */

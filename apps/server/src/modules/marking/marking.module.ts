@@ -46,6 +46,6 @@ import { SecondMarks } from './secondMarks.service.ts';
   ],
   controllers: [MarkingController, MarksPaperController, SecondController],
   providers: [MarkingService, MarkInk, HandBackRounds, SecondMarks, DeskRubrics],
-  exports: [MarkingService],
+  exports: [MarkingService, SecondMarks],
 })
 export class MarkingModule {}

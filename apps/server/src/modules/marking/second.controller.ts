@@ -54,6 +54,7 @@ export class SecondController {
       return {
         submissionId: submission.id,
         learnerName: namesOf(submission, people),
+        handedInAt: submission.handedInAt.toISOString(),
         state: submission.state,
         kind: submission.kind,
         times: submission.times,

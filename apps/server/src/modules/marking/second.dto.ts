@@ -1,4 +1,4 @@
-import { Choice, Flag, Id, Part, Parts, Text, Whole } from '../../platform/http/index.ts';
+import { Choice, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { RubricVersionDto } from '../rubrics/index.ts';
 import { SUBMISSION_KINDS, type Submission } from '../submissions/index.ts';
 import { DeskRubricDto } from './desk.dto.ts';
@@ -15,6 +15,7 @@ export class MarkerDto extends MarkingDto {
 export class SecondRowDto {
   @Id() submissionId: string;
   @Text() learnerName: string;
+  @When() handedInAt: string;
   @Choice(['handed-in', 'handed-back']) state: 'handed-in' | 'handed-back';
   @Choice(SUBMISSION_KINDS) kind: Submission['kind'];
   @Whole() times: number;

@@ -1,4 +1,5 @@
 import { Button, Group, Stack, Text, Title } from '@mantine/core';
+import { isWaiting, nextWaiting } from '@oakbell/core/marking';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -17,7 +18,7 @@ import {
 } from '../../shared/ui/index.ts';
 import { isFaulty, MarkFields } from './MarkSheet.tsx';
 import { RubricPart } from './RubricPart.tsx';
-import { isLeft, nextLeft, secondKey, useBoth, type Both, type SecondRow } from './secondKey.ts';
+import { secondKey, useBoth, type Both, type SecondRow } from './secondKey.ts';
 import { AS_SECOND, useMarks } from './useMarks.ts';
 import classes from './Marking.module.css';
 
@@ -39,7 +40,7 @@ export function SecondMarkPage() {
       <Show of={both} what="Opening the hand-in">
         {(data) => {
           const row = data.rows.find((one) => one.submissionId === submission);
-          if (!row || !data.mine || !isLeft(row))
+          if (!row || !data.mine || !isWaiting(row))
             return (
               <Empty title="There is nothing to mark unseen here">
                 It is done, was handed back, or you are not the second marker. Both marks stand under Two markers.
@@ -63,7 +64,7 @@ function Unseen({ both, row }: { readonly both: Both; readonly row: SecondRow })
   const given = { submissionId, times, revision, ...(row.second ?? NOTHING) };
   const marks = useMarks(given, both.points, () => undefined, AS_SECOND);
   const { draft } = marks;
-  const next = nextLeft(both.rows, submissionId);
+  const next = nextWaiting(both.rows, submissionId);
   const goOn = () => void navigate(next ? `/marking/${id}/second/${next.submissionId}` : `/marking/${id}/second`);
   const done = useMutation({
     mutationFn: () =>
@@ -98,7 +99,7 @@ function Unseen({ both, row }: { readonly both: Both; readonly row: SecondRow })
         <KeyHelp lines={KEYS} />
       </Group>
       <Text c="dimmed">
-        {both.title} · you mark it as the second, unseen · {both.rows.filter(isLeft).length} left
+        {both.title} · you mark it as the second, unseen · {both.rows.filter(isWaiting).length} left
       </Text>
       <div className={classes.unseen}>
         <HandedIn id={submissionId} times={times} />

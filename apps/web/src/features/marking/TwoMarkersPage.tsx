@@ -1,11 +1,11 @@
 import { Button, Group, Table, Text, Title } from '@mantine/core';
-import { agreementOf, agreementSentence, kappaWord, percent } from '@oakbell/core/marking';
+import { agreementOf, agreementSentence, isWaiting, kappaWord, percent } from '@oakbell/core/marking';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { call, client } from '../../shared/api/index.ts';
 import { PageTitle, ProblemNote, Show } from '../../shared/ui/index.ts';
 import { criteriaFor } from './RubricPart.tsx';
-import { isLeft, secondKey, useBoth, type Both, type SecondRow } from './secondKey.ts';
+import { secondKey, useBoth, type Both, type SecondRow } from './secondKey.ts';
 import { Settle } from './Settle.tsx';
 import classes from './Marking.module.css';
 
@@ -47,7 +47,7 @@ function Part({ both }: { readonly both: Both }) {
       ),
     onSettled: () => queries.invalidateQueries({ queryKey: ['marking'] }),
   });
-  const left = rows.filter(isLeft);
+  const left = rows.filter(isWaiting);
   const first = left[0];
   return (
     <section aria-label="The second marker">

@@ -50,8 +50,11 @@ export function useOrder(desk: Desk): Ordered {
   };
 }
 
+/** What a hand-in is called where names are left out. */
+export const numbered = (i: number): string => `Hand-in ${i + 1}`;
+
 const unnamed = <T extends Row>(row: T, i: number): T => ({
   ...row,
-  learnerName: `Hand-in ${i + 1}`,
-  makers: row.makers.map((maker) => ({ ...maker, name: `Hand-in ${i + 1}` })),
+  learnerName: numbered(i),
+  makers: row.makers.map((maker) => ({ ...maker, name: numbered(i) })),
 });

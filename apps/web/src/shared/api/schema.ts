@@ -5205,6 +5205,8 @@ export interface components {
             /** Format: uuid */
             submissionId: string;
             learnerName: string;
+            /** Format: date-time */
+            handedInAt: string;
             /** @enum {string} */
             state: "handed-in" | "handed-back";
             /** @enum {string} */
