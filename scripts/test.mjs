@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { mkdir, readFile, rm } from 'node:fs/promises';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
 import { ROOT } from './lib/run.mjs';
@@ -17,16 +17,19 @@ main(async () => {
   const out = join(ROOT, '.oakbell/results');
   await rm(out, { recursive: true, force: true });
   await mkdir(out, { recursive: true });
-  const counts = { passed: 0, failed: 0 };
+  const counts = { passed: 0, failed: 0, names: [] };
   if (!flag('browser')) add(counts, await jest(join(out, 'jest.json')));
   if (!flag('jest')) add(counts, await browser(out));
+  // Named once more at the end: what is cut out of a long output is its middle.
+  for (const name of counts.names) say(name);
   say(`\n${counts.passed} passed, ${counts.failed} failed`);
   return counts.failed === 0 && counts.passed > 0 ? 0 : 1;
 });
 
-function add(counts, { passed, failed }) {
+function add(counts, { passed, failed, names }) {
   counts.passed += passed;
   counts.failed += failed;
+  counts.names.push(...names);
 }
 
 const rest = () => (process.argv.includes('--') ? process.argv.slice(process.argv.indexOf('--') + 1) : []);
@@ -43,7 +46,8 @@ async function jest(report) {
     const code = await shown('npx', ['jest', '--json', `--outputFile=${report}`, ...workers, ...rest()], env);
     const result = await readJson(report);
     const failed = (result?.numFailedTests ?? 0) + (result?.numRuntimeErrorTestSuites ?? 0);
-    return { passed: result?.numPassedTests ?? 0, failed: failed === 0 && code !== 0 ? 1 : failed };
+    const names = (result?.testResults ?? []).flatMap(namesOfSuite);
+    return { passed: result?.numPassedTests ?? 0, failed: failed === 0 && code !== 0 ? 1 : failed, names };
   } finally {
     await world.stop();
   }
@@ -64,7 +68,7 @@ async function browser(out) {
       OAKBELL_FOLDER: world.folder,
       OAKBELL_PIDS: `${world.http.child.pid} ${world.database.child.pid}`,
     };
-    const counts = { passed: 0, failed: 0 };
+    const counts = { passed: 0, failed: 0, names: [] };
     for (const [project, workers] of [
       ['beside each other', 2],
       ['in real time', 1],
@@ -73,18 +77,37 @@ async function browser(out) {
       const how = ['--project', project, '--workers', `${workers}`, '--pass-with-no-tests'];
       const args = ['playwright', 'test', '--config', 'e2e/playwright.config.ts', ...how, ...rest()];
       const code = await shown('npx', args, { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: report });
-      const stats = (await readJson(report))?.stats;
+      const result = await readJson(report);
+      const stats = result?.stats;
       const failed = stats ? stats.unexpected : 1;
       add(counts, {
         passed: (stats?.expected ?? 0) + (stats?.flaky ?? 0),
         failed: failed === 0 && code !== 0 ? 1 : failed,
+        names: (result?.suites ?? []).flatMap(namesOfSpecs),
       });
-      if (stats?.flaky) say(`${stats.flaky} of the tests ${project} passed at their second try.`);
     }
     return counts;
   } finally {
     await world.stop();
   }
+}
+
+/** What failed in a file of Jest's; the file itself where it could not be run. */
+function namesOfSuite({ name, status, assertionResults }) {
+  const failed = assertionResults.filter((one) => one.status === 'failed').map((one) => one.fullName);
+  const file = relative(ROOT, name);
+  if (status === 'failed' && failed.length === 0) return [`Failed: ${file}`];
+  return failed.map((one) => `Failed: ${file}: ${one}`);
+}
+
+/** What failed in the browser, and what passed only when it was tried again. */
+function namesOfSpecs({ specs = [], suites = [] }) {
+  const own = specs.flatMap(({ file, title, tests }) => {
+    const states = tests.map((one) => one.status);
+    if (states.includes('unexpected')) return [`Failed: e2e/${file}: ${title}`];
+    return states.includes('flaky') ? [`Passed at the second try: e2e/${file}: ${title}`] : [];
+  });
+  return [...own, ...suites.flatMap(namesOfSpecs)];
 }
 
 const readJson = (path) =>

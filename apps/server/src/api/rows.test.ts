@@ -122,3 +122,32 @@ it('an act that cannot be taken back leaves nothing to whoever has its connectio
   ];
   expect(title).not.toBe('never kept');
 });
+
+it('an act that writes what somebody wrote since it looked, looks once more and finds it', async () => {
+  const acts = test.app.get(Acts);
+  await database.query('CREATE TABLE race (name CHAR(3) PRIMARY KEY)');
+  const looks: number[] = [];
+  let bothLooked = () => {};
+  const both = new Promise<void>((resolve) => (bothLooked = resolve));
+  const write = () =>
+    acts.do(async () => {
+      const there = (await database.query('SELECT name FROM race')) as unknown[];
+      looks.push(there.length);
+      if (there.length > 0) return 'there';
+      if (looks.length === 2) bothLooked();
+      await both;
+      await database.query("INSERT INTO race VALUES ('one')");
+      return 'written';
+    });
+  expect((await Promise.all([write(), write()])).sort()).toEqual(['there', 'written']);
+  expect(looks).toEqual([0, 0, 1]);
+  // What is there already in any case is said to be so, and not tried for ever.
+  const tries: number[] = [];
+  const blind = acts.do(async () => {
+    tries.push(1);
+    await database.query("INSERT INTO race VALUES ('one')");
+  });
+  await expect(blind).rejects.toThrow('Duplicate entry');
+  expect(tries).toHaveLength(2);
+  await database.query('DROP TABLE race');
+});

@@ -4,6 +4,8 @@ import { actScopes, type ActScope } from '../database/index.ts';
 
 /** So often an act is tried that lost a race for a lock. */
 const MOST_TRIES = 4;
+/** So often an act looks for what is there before it is believed that what it writes is there already. */
+const MOST_LOOKS = 2;
 /** ER_LOCK_DEADLOCK, ER_LOCK_WAIT_TIMEOUT, ER_CHECKREAD: the other one went first, and this one can be done again. */
 const LOST_RACE = new Set([1213, 1205, 1020]);
 
@@ -16,16 +18,19 @@ export class Acts {
   constructor(private readonly database: DataSource) {}
 
   /**
-   * Does the work as one act. It must bear to be done again: an act that lost a race for a lock starts over. What the
-   * work throws is thrown, and nothing was done.
+   * Does the work as one act. It must bear to be done again: an act that lost a race for a lock starts over, and so does,
+   * once, one that was about to write what somebody else wrote since it looked: it finds it now. What the work throws is
+   * thrown, and nothing was done.
    */
   async do<T>(work: () => Promise<T>): Promise<T> {
     if (actScopes.getStore()) return work();
+    let looked = 1;
     for (let tries = 1; ; tries += 1) {
       try {
         return await this.#once(work);
       } catch (failure) {
-        if (!lostRace(failure) || tries === MOST_TRIES) throw failure;
+        const again = lostRace(failure) || (isThereAlready(failure) && looked++ < MOST_LOOKS);
+        if (!again || tries === MOST_TRIES) throw failure;
       }
     }
   }
