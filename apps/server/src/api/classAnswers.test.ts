@@ -82,7 +82,10 @@ describe('answers before the class', () => {
     });
     expect(JSON.stringify(shown)).not.toMatch(/springs|points|comment|"tam"/);
     await wren!.get(`${shown.media.base}/${shown.media.files[0]}`).expect(200);
-    await approve(row.submissionId, { named: true, times: 1 }).expect(204);
+    await approve(row.submissionId, { named: false, shownAs: ' Answer A ', times: 1 }).expect(204);
+    expect(await answersFor(wren!, assignment)).toMatchObject([{ name: 'Answer A' }]);
+    expect(await answersFor(tam!, assignment)).toMatchObject([{ name: 'tam', own: true }]);
+    await approve(row.submissionId, { named: true, shownAs: 'Answer A', times: 1 }).expect(204);
     expect(await answersFor(wren!, assignment)).toMatchObject([{ name: 'tam' }]);
     await ola!.get(`/api/answers/${row.submissionId}`).expect(404);
     const { body: mine } = await tam!.get(`/api/assignments/${assignment}/hand-in`);

@@ -1,5 +1,6 @@
 import { MOST_WORDS_WAITING } from '@oakbell/core/marking';
-import { assign, newLesson, publish, record } from '../testing/lesson.ts';
+import { randomUUID } from 'node:crypto';
+import { assign, newLesson, publish, record, until } from '../testing/lesson.ts';
 import { encoded } from '../testing/sounds.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 import { speechLike } from '../testing/voiceParts.ts';
@@ -67,6 +68,42 @@ describe('answering back', () => {
     expect((body as Words).words[0]).toMatchObject({ again: false, byTeacher: true });
   });
 
+  it('can be written on one’s own pages, and both see it there; on no other page, and not as nothing', async () => {
+    const { theirs, own } = await given();
+    const { pages, media } = await until(async () => {
+      const seen = (await tam!.get(own).expect(200)).body as {
+        pages: { id: string; picture: string }[];
+        media: object;
+      };
+      return seen.pages.length > 0 && seen;
+    });
+    expect(JSON.stringify(media)).toContain(pages[0]!.picture);
+    const inkOn = (page: string) =>
+      `${JSON.stringify({ kind: 'stroke', at: 0, stroke: 'a', page, pen: { colour: '#aa0000', width: 3 }, points: [10, 20, 128, 0], paused: true })}\n`;
+    const ink = inkOn(pages[0]!.id);
+    await tam!.post(own).send({ text: '', ink }).expect(201);
+    await ilse!.post(theirs).send({ text: 'I see it.', ink }).expect(201);
+    for (const [who, path] of [
+      [tam!, own],
+      [ilse!, theirs],
+    ] as const)
+      expect((await who.get(path).expect(200)).body).toMatchObject({
+        words: [
+          { text: '', ink },
+          { text: 'I see it.', ink },
+        ],
+        pages: [{ id: pages[0]!.id }],
+      });
+    for (const [sent, status, code] of [
+      [{ text: ' ' }, 422, 'nothing-said'],
+      [{ text: 'So', ink: inkOn(randomUUID()) }, 422, 'not-ink'],
+      [{ text: 'So', ink: 'x\n' }, 422, 'not-ink'],
+      [{ text: 'So', ink: 'x'.repeat(200_001) }, 400, 'not-valid'],
+    ] as const)
+      expect((await tam!.post(own).send(sent).expect(status)).body).toMatchObject({ code });
+    expect(((await ilse!.get(theirs).expect(200)).body as Words).words).toHaveLength(2);
+  });
+
   it('can be spoken, and is heard by both', async () => {
     const { theirs, own } = await given();
     const voice = await encoded(speechLike(2), 'ogg', 64);
@@ -93,6 +130,9 @@ describe('answering back', () => {
     expect((await tam!.post(own).send({ text: 'more' }).expect(409)).body).toMatchObject({ code: 'too-many-words' });
     await ilse!.post(theirs).send({ text: 'One at a time.' }).expect(201);
     await tam!.post(own).send({ text: 'Sorry.' }).expect(201);
-    for (const text of ['', '   ', 'x'.repeat(2001)]) await tam!.post(own).send({ text }).expect(400);
+    await tam!
+      .post(own)
+      .send({ text: 'x'.repeat(2001) })
+      .expect(400);
   });
 });

@@ -169,6 +169,71 @@ describe('what was handed in before', () => {
   });
 });
 
+describe('what a teacher removes with a reason', () => {
+  const reason = 'This is the plan of last week.';
+  async function removed(terms: object = {}) {
+    const assignment = await assign(ilse!, lesson, classId, terms);
+    await tam!.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'My plan' }).expect(200);
+    const row = async () =>
+      ((await ilse!.get(`/api/marking/${assignment}`).expect(200)).body as { queue: [Record<string, unknown>] })
+        .queue[0];
+    const path = `/api/marking/hand-ins/${String((await row())['submissionId'])}`;
+    return { assignment, row, path, remove: () => ilse!.put(`${path}/removal`).send({ reason, times: 1 }) };
+  }
+  const deskOf = async (assignment: string) =>
+    ((await tam!.get('/api/desk').expect(200)).body as { assignmentId: string; state: string }[]).find(
+      (one) => one.assignmentId === assignment,
+    )!;
+  const pileOf = async (assignment: string) =>
+    ((await ilse!.get('/api/marking').expect(200)).body as { assignmentId: string; waiting: number }[]).find(
+      (one) => one.assignmentId === assignment,
+    )!;
+
+  it('counts as not handed in, is told to its learner, and can be handed in again', async () => {
+    const { assignment, row, path, remove } = await removed({ answersSeen: 'class', points: 20 });
+    await ilse!.put(`${path}/approval`).send({ named: true, times: 1 }).expect(204);
+    await remove().expect(204);
+    expect(await row()).toMatchObject({ state: 'removed', removedReason: reason, approvedAt: null });
+    expect(await mine(assignment)).toMatchObject({ state: 'removed', removedReason: reason, mayReplace: true });
+    expect(await deskOf(assignment)).toMatchObject({ state: 'to-do' });
+    expect(await pileOf(assignment)).toMatchObject({ waiting: 0, handedBack: 0 });
+    expect((await tam!.get(`/api/assignments/${assignment}/answers`).expect(200)).body).toEqual([]);
+    const { items } = (await tam!.get('/api/own-news')).body as { items: object[] };
+    expect(items).toContainEqual(expect.objectContaining({ kind: 'removed', assignmentId: assignment }));
+    const { cells } = (await ilse!.get(`/api/classes/${classId}/gradebook`).expect(200)).body as {
+      cells: { assignmentId: string; learnerId: string; state: string; submissionId: string | null }[];
+    };
+    const cell = cells.find((one) => one.assignmentId === assignment && one.submissionId !== null);
+    expect(cell).toBeUndefined();
+    await tam!.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'The plan' }).expect(200);
+    expect(await row()).toMatchObject({ state: 'handed-in', removedReason: null, times: 2 });
+    expect(await deskOf(assignment)).toMatchObject({ state: 'handed-in' });
+  });
+
+  it('is put back as it was; nothing is done with it meanwhile', async () => {
+    const { row, path, remove } = await removed();
+    const marks = { points: null, comment: 'Good', times: 1, revision: 0 };
+    await ilse!.put(path).send(marks).expect(200);
+    await remove().expect(204);
+    const again = { ...marks, revision: 1 };
+    expect((await ilse!.put(path).send(again).expect(409)).body).toMatchObject({ code: 'removed' });
+    expect((await ilse!.post(`${path}/hand-back`).send(again).expect(409)).body).toMatchObject({ code: 'removed' });
+    await ilse!.delete(`${path}/removal`).expect(204);
+    await ilse!.delete(`${path}/removal`).expect(204);
+    expect(await row()).toMatchObject({ state: 'handed-in', removedReason: null, comment: 'Good', revision: 1 });
+    await ilse!.post(`${path}/hand-back`).send(again).expect(204);
+    expect((await remove().expect(409)).body).toMatchObject({ code: 'handed-back-already' });
+  });
+
+  it('is what somebody has looked at, and never without a reason', async () => {
+    const { assignment, path, remove } = await removed();
+    await ilse!.put(`${path}/removal`).send({ reason: '', times: 1 }).expect(400);
+    await ilse!.put(`${path}/removal`).send({ reason: '   ', times: 1 }).expect(400);
+    await tam!.put(`/api/assignments/${assignment}/hand-in/text`).send({ text: 'Another plan' }).expect(200);
+    expect((await remove().expect(409)).body).toMatchObject({ code: 'handed-in-again' });
+  });
+});
+
 it('pictures come in the order in which they were put', async () => {
   const assignment = await given();
   const [tall, wide] = [await pictureOf(300, 600), await pictureOf(600, 300)];

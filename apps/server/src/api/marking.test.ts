@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import sharp from 'sharp';
 import { assign, newLesson, publish, record, until } from '../testing/lesson.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 
@@ -189,5 +190,78 @@ describe('what is written on a hand-in without a word', () => {
     await ilse!.get(`${path}/ink`).expect(200, { log: '', times: 2, revision: 1 });
     const { body } = await ilse!.put(`${path}/ink`).send({ log: '', times: 1, revision: 1 }).expect(409);
     expect(body).toMatchObject({ code: 'handed-in-again' });
+  });
+});
+
+describe('a page that lies on its side', () => {
+  /** A dark sheet whose left half is bright. */
+  const sheet = async () =>
+    sharp({ create: { width: 400, height: 200, channels: 3, background: '#202020' } })
+      .composite([
+        { input: { create: { width: 200, height: 200, channels: 3, background: '#f0f0f0' } }, left: 0, top: 0 },
+      ])
+      .png()
+      .toBuffer();
+  interface Page {
+    readonly id: string;
+    readonly picture: string;
+    readonly height: number;
+  }
+  async function sheetHandedIn() {
+    const assignment = await assign(ilse!, lesson, ids['10a']!);
+    await tam!
+      .put(`/api/assignments/${assignment}/hand-in/files`)
+      .attach('files', await sheet(), 'sheet.png')
+      .expect(200);
+    const { body } = await ilse!.get(`/api/marking/${assignment}`).expect(200);
+    const [{ submissionId, feedbackLessonId: feedback }] = (
+      body as { queue: [{ submissionId: string; feedbackLessonId: string }] }
+    ).queue;
+    const shown = async () =>
+      ((await ilse!.get(`/api/lessons/${feedback}`).expect(200)).body as { pages: Page[] }).pages;
+    const page = await until(async () => (await shown())[0]);
+    const path = `/api/marking/hand-ins/${submissionId}`;
+    const turn = (picture = page.picture, by = ilse!) => by.post(`${path}/pages/${page.id}/turn`).send({ picture });
+    return { assignment, feedback, path, page, shown, turn };
+  }
+  /** How bright the picture is at its top and at its foot, 0 to 255. */
+  async function brightness(feedback: string, picture: string): Promise<readonly [number, number]> {
+    const { body } = await ilse!.get(`/api/lessons/${feedback}/pictures/${picture}`).redirects(1).expect(200);
+    const { data, info } = await sharp(body as Buffer)
+      .grayscale()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const middle = Math.floor(info.width / 2);
+    return [data[5 * info.width + middle]!, data[(info.height - 5) * info.width + middle]!];
+  }
+
+  it('is turned by a quarter to the right, for its learner too; sent twice it is turned once', async () => {
+    const { assignment, feedback, page, shown, turn } = await sheetHandedIn();
+    expect(page.height).toBe(800);
+    const [turned, again] = await Promise.all([turn().expect(200), turn().expect(200)]);
+    const [now] = await shown();
+    expect([turned.body, again.body]).toMatchObject([{ picture: now!.picture }, { picture: now!.picture }]);
+    // Twice as high as it is wide; what was on the left is at the top.
+    expect(now!.height).toBe(3200);
+    const [top, foot] = await brightness(feedback, now!.picture);
+    expect(top).toBeGreaterThan(200);
+    expect(foot).toBeLessThan(60);
+    const { body } = await tam!.get(`/api/assignments/${assignment}/hand-in`).expect(200);
+    expect(body).toMatchObject({ pages: [{ picture: now!.picture, height: 3200 }] });
+    await turn(now!.picture).expect(200);
+    expect((await shown())[0]!.height).toBe(800);
+  });
+
+  it('stays as it is once something stands on it, once it was spoken on, and once it was handed back', async () => {
+    const { path, page, feedback, turn, shown } = await sheetHandedIn();
+    const log = `${JSON.stringify({ kind: 'stroke', at: 0, stroke: 'a', page: page.id, pen: { colour: '#aa0000', width: 3 }, points: [10, 20, 128, 0], paused: true })}\n`;
+    await ilse!.put(`${path}/ink`).send({ log, times: 1, revision: 0 }).expect(200);
+    expect((await turn().expect(422)).body).toMatchObject({ code: 'written-on' });
+    await ilse!.put(`${path}/ink`).send({ log: '', times: 1, revision: 1 }).expect(200);
+    await record(ilse!, feedback, 1);
+    expect((await turn().expect(422)).body).toMatchObject({ code: 'spoken-on' });
+    await ilse!.post(`${path}/hand-back`).send(FIRST).expect(204);
+    expect((await turn().expect(409)).body).toMatchObject({ code: 'handed-back-already' });
+    expect((await shown())[0]).toMatchObject({ picture: page.picture, height: 800 });
   });
 });

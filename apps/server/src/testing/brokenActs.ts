@@ -836,6 +836,15 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     await by.put(`/api/assignments/${assignment}/answer/with`).send({ code }).expect(200);
     return { path: `/api/assignments/${assignment}/answer/with`, by };
   },
+  'put /api/marking/hand-ins/{id}/removal': async () => ({
+    path: `/api/marking/hand-ins/${(await handedIn()).submission}/removal`,
+    body: { reason: 'This is the plan of last week.', times: 1 },
+  }),
+  'delete /api/marking/hand-ins/{id}/removal': async () => {
+    const path = `/api/marking/hand-ins/${(await handedIn()).submission}/removal`;
+    await ilse!.put(path).send({ reason: 'The wrong plan', times: 1 }).expect(204);
+    return { path };
+  },
   'put /api/marking/hand-ins/{id}/approval': async () => ({
     path: `/api/marking/hand-ins/${(await handedIn({ answersSeen: 'class' })).submission}/approval`,
     body: { named: true, times: 1 },
@@ -1004,6 +1013,16 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     const { assignment, submission } = await handedBack();
     const path = `/api/assignments/${assignment}/feedback/words/spoken`;
     return { path, by: tam!, how: attach(sound.ogg, 'why.ogg'), inTheEnd: wordsOf(submission, 1) };
+  },
+  'post /api/marking/hand-ins/{id}/pages/{page}/turn': async () => {
+    const { submission, feedback } = await handedIn();
+    const [page] = await until(async () => {
+      const { body } = await ilse!.get(`/api/lessons/${feedback}`).expect(200);
+      const { pages } = body as { pages: { id: string; picture: string }[] };
+      return pages.length > 0 && pages;
+    });
+    const { id, picture } = page!;
+    return { path: `/api/marking/hand-ins/${submission}/pages/${id}/turn`, body: { picture } };
   },
   'post /api/marking/hand-ins/{id}/words': async () => {
     const { submission } = await handedBack();

@@ -11,3 +11,4 @@ export * from './gradebook.ts';
 export * from './agreement.ts';
 export * from './links.ts';
 export * from './marksTable.ts';
+export * from './typedWork.ts';

@@ -3,8 +3,9 @@
 /** By what a queue is in order. `unseen` is without names: in an order that says nothing of who made what. */
 export const ORDERS = ['name', 'time', 'unseen'] as const;
 export type Order = (typeof ORDERS)[number];
-/** Which are looked at: all, those not handed back, those that came late, those that were heard, those that answer back. */
-export const FILTERS = ['all', 'waiting', 'ready', 'late', 'heard', 'answered'] as const;
+/** Which are looked at: all, those not handed back, those that came late, those that were heard, those that answer back, those
+ * that were removed. */
+export const FILTERS = ['all', 'waiting', 'ready', 'late', 'heard', 'answered', 'removed'] as const;
 export type Filter = (typeof FILTERS)[number];
 
 /** What is known of a hand-in in a queue. */
@@ -12,7 +13,7 @@ export interface Queued {
   readonly submissionId: string;
   readonly learnerName: string;
   readonly handedInAt: string;
-  readonly state: 'handed-in' | 'handed-back';
+  readonly state: 'handed-in' | 'handed-back' | 'removed';
   /** Marked, and kept until all are handed back together. */
   readonly ready: boolean;
   readonly late: boolean;
@@ -57,6 +58,8 @@ export function passes(row: Queued, filter: Filter): boolean {
       return row.heardAt !== null;
     case 'answered':
       return row.answered;
+    case 'removed':
+      return row.state === 'removed';
   }
 }
 

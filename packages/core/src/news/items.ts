@@ -54,6 +54,7 @@ const SAID: Readonly<Record<Exclude<NewsKind, 'handed-in' | 'asked' | 'answer-ba
   due: 'Due soon',
   reminded: 'Your teacher reminds you',
   'handed-back': 'Feedback for you',
+  removed: 'Please hand in again',
   approved: 'Your class can see your answer',
   answered: 'Your question was answered',
   'said-back': 'Your teacher answered about your feedback',

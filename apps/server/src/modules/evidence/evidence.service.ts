@@ -88,6 +88,7 @@ export class Evidence {
         byTeacher: word.byTeacher,
         again: word.again,
         text: word.text,
+        ink: word.ink,
         voice: word.voice ? await put(`said/${i + 1}.m4a`, voiceKey(word.voice)) : null,
       });
     const [version] = await this.rubrics.versionsOf(mark?.rubricVersionId ? [mark.rubricVersionId] : [], 'named');
@@ -104,6 +105,7 @@ export class Evidence {
         state: submission.state,
         makers: makers.map((maker) => ({ ...who(maker), due: dueFor(maker, assignment).toISOString() })),
         handedIn,
+        removed: submission.removedAt && { at: submission.removedAt.toISOString(), reason: submission.removedReason },
       },
       marks: mark && {
         by: who(mark.byId),

@@ -43,10 +43,10 @@ export class FeedbackController {
     @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
     @Query() about: WordAboutDto,
-    @Body() { text }: NewWordDto,
+    @Body() { text, ink }: NewWordDto,
   ): Promise<WordsDto> {
     const submission = await this.#ownOf(person, id);
-    await this.words.say(person, submission.id, { text }, besidesOf(about));
+    await this.words.say(person, submission.id, { text, ink: ink ?? null }, besidesOf(about));
     return this.shown.of(person, submission);
   }
 
@@ -84,10 +84,10 @@ export class FeedbackController {
   async reply(
     @By() person: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
-    @Body() { text }: NewWordDto,
+    @Body() { text, ink }: NewWordDto,
   ): Promise<WordsDto> {
     const submission = await this.#one(id);
-    await this.words.say(person, id, { text }, { again: false, at: null });
+    await this.words.say(person, id, { text, ink: ink ?? null }, { again: false, at: null });
     return this.shown.of(person, submission);
   }
 

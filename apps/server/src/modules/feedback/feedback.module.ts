@@ -5,6 +5,7 @@ import { ClassesModule } from '../classes/index.ts';
 import { EditionsModule } from '../editions/index.ts';
 import { FilesModule } from '../files/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
+import { PagesModule } from '../pages/index.ts';
 import { PeopleModule } from '../people/index.ts';
 import { SubmissionsModule } from '../submissions/index.ts';
 import { FeedbackController } from './feedback.controller.ts';
@@ -20,6 +21,7 @@ import { ShownWords } from './shownWords.ts';
     EditionsModule,
     FilesModule,
     LessonsModule,
+    PagesModule,
     PeopleModule,
     SubmissionsModule,
   ],

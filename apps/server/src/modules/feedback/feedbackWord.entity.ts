@@ -12,8 +12,10 @@ export class FeedbackWordEntity {
   @Column({ type: 'boolean' }) byTeacher: boolean;
   /** Whether a learner asks to have the marks looked at again. */
   @Column({ type: 'boolean' }) again: boolean;
-  /** Empty where it was spoken. */
+  /** Empty where it was spoken, or written on a page alone. */
   @Column({ type: 'text' }) text: string;
+  /** Lines of a log, all of them at 0: what was written on pages of the hand-in with it. */
+  @Column({ type: 'mediumtext', nullable: true }) ink: string | null;
   /** The digest of what was spoken, and how long it is. */
   @Index() @Column({ type: 'char', length: 64, nullable: true }) voice: string | null;
   @Column({ type: 'int', nullable: true }) voiceMs: number | null;

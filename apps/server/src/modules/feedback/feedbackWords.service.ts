@@ -3,6 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { MOST_WORDS_WAITING } from '@oakbell/core/marking';
 import { clampTime, micros, ZERO } from '@oakbell/core/clock';
 import { sourceTimeAt } from '@oakbell/core/edits';
+import { readPart } from '@oakbell/core/worksheets';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
@@ -15,11 +16,12 @@ import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { claimVoices, type StoredVoice } from '../files/index.ts';
 import { LessonsService } from '../lessons/index.ts';
+import { PagesService } from '../pages/index.ts';
 import { makersOf, SubmissionsService, type Submission } from '../submissions/index.ts';
 import { FeedbackWordEntity } from './feedbackWord.entity.ts';
 
-/** What somebody says: typed, or spoken and kept already. */
-export type Said = { readonly text: string } | StoredVoice;
+/** What somebody says: typed and written on pages, or spoken and kept already. */
+export type Said = { readonly text: string; readonly ink: string | null } | StoredVoice;
 /** What is said besides: whether the marks are to be looked at again, and the moment it is about, in programme time. */
 export interface Besides {
   readonly again: boolean;
@@ -46,6 +48,7 @@ export class FeedbackWords implements OnModuleInit {
     private readonly classes: ClassesService,
     private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
+    private readonly pages: PagesService,
     private readonly submissions: SubmissionsService,
     private readonly claims: FileClaims,
     private readonly acts: Acts,
@@ -111,7 +114,7 @@ export class FeedbackWords implements OnModuleInit {
       );
   }
 
-  /** @throws Problem `not-handed-back`, `too-many-words` */
+  /** @throws Problem `not-handed-back`, `too-many-words`, `nothing-said`, `not-ink` */
   async say(person: Person, submissionId: string, said: Said, besides: Besides): Promise<FeedbackWordEntity> {
     return this.acts.do(async () => {
       await this.submissions.lock(submissionId);
@@ -119,10 +122,11 @@ export class FeedbackWords implements OnModuleInit {
       if (!submission) throw notFound('hand-in');
       const byTeacher = person.role === 'teacher';
       await this.ensureMay(submission, byTeacher);
+      if ('text' in said) await this.#ensureSaid(submission, said);
       const place = await this.#placeOf(submission, besides.at);
       const word = this.words.create({
         ...{ id: randomUUID(), submissionId, byId: person.id, byTeacher, again: besides.again && !byTeacher },
-        ...('text' in said ? { text: said.text, voice: null, voiceMs: null } : { text: '', ...said }),
+        ...('text' in said ? { ...said, voice: null, voiceMs: null } : { text: '', ink: null, ...said }),
         ...{ sourceId: place?.sourceId ?? null, atTime: place?.time ?? null, at: new Date() },
       });
       await this.words.insert(word);
@@ -132,6 +136,18 @@ export class FeedbackWords implements OnModuleInit {
       await this.events.tell(concerned, { kind: 'hand-in', id: submissionId, of: assignmentId });
       return word;
     });
+  }
+
+  async #ensureSaid(submission: Submission, { text, ink }: { readonly text: string; readonly ink: string | null }) {
+    if (ink === null) {
+      if (text.trim() === '')
+        throw new Problem(422, 'nothing-said', 'There is nothing in it yet, so nothing was sent.');
+      return;
+    }
+    const lesson = await this.lessons.forSubmission(submission.id);
+    const pages = new Set(lesson ? await this.pages.idsOf(lesson.id) : []);
+    if (readPart(ink, { pages, pictures: new Set() }).ok) return;
+    throw new Problem(422, 'not-ink', 'What was written on the page could not be read, so nothing was sent.');
   }
 
   /** A moment of the newest edition of the feedback, in the time of what was recorded; null where nothing was. */

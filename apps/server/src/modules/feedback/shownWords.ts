@@ -4,10 +4,11 @@ import { programmeTimeOf } from '@oakbell/core/edits';
 import { voiceKey } from '@oakbell/core/media';
 import type { SignedIn } from '../../platform/sessions/index.ts';
 import { MediaService } from '../access/index.ts';
+import { AssignmentsService } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PeopleService } from '../people/index.ts';
-import type { Submission } from '../submissions/index.ts';
+import { ShownHandIn, type Submission } from '../submissions/index.ts';
 import type { WordsDto } from './feedback.dto.ts';
 import { FeedbackWords } from './feedbackWords.service.ts';
 
@@ -20,6 +21,8 @@ export class ShownWords {
     private readonly lessons: LessonsService,
     private readonly people: PeopleService,
     private readonly media: MediaService,
+    private readonly assignments: AssignmentsService,
+    private readonly handIn: ShownHandIn,
   ) {}
 
   async of(person: SignedIn, submission: Submission): Promise<WordsDto> {
@@ -28,8 +31,8 @@ export class ShownWords {
     const lesson = await this.lessons.forSubmission(submission.id);
     const edition = lesson && (await this.editions.newestReady(lesson.id));
     const programme = edition && (await this.editions.programmes([edition.id])).get(edition.id);
-    const words = all.map(async ({ id, byId, byTeacher, again, text, voice, voiceMs, sourceId, atTime, at }) => ({
-      ...{ id, byTeacher, again, text, own: byId === person.id, name: people.get(byId)?.name ?? '' },
+    const words = all.map(async ({ id, byId, byTeacher, again, text, ink, voice, voiceMs, sourceId, atTime, at }) => ({
+      ...{ id, byTeacher, again, text, ink: ink ?? '', own: byId === person.id, name: people.get(byId)?.name ?? '' },
       spoken:
         voice === null
           ? null
@@ -43,6 +46,11 @@ export class ShownWords {
           : null,
       saidAt: at.toISOString(),
     }));
-    return { open: submission.state === 'handed-back', words: await Promise.all(words) };
+    const { worksheetId } = await this.assignments.get(submission.assignmentId);
+    return {
+      open: submission.state === 'handed-back',
+      words: await Promise.all(words),
+      ...(await this.handIn.pagesFor(person, submission, worksheetId)),
+    };
   }
 }

@@ -1,5 +1,6 @@
 import { inTestJob } from '../../testing/inTestJob.ts';
 import { sniff, byName } from './sniff.ts';
+import type { RawPicture } from './pdf.ts';
 import { textPictures } from './textPages.ts';
 
 describe('what a file really is', () => {
@@ -32,9 +33,28 @@ it('pictures come in the order people count', () => {
 });
 
 describe('typed text', () => {
+  const drawn = (text: string) =>
+    inTestJob(async () => {
+      const sheets: RawPicture[] = [];
+      for await (const one of textPictures(text)) sheets.push(one);
+      return sheets;
+    });
+  /** The longest row of dark pixels, in pixels. */
+  const longestDarkRun = ({ rgb, width, height }: RawPicture) => {
+    let longest = 0;
+    for (let y = 0; y < height; y += 1) {
+      let run = 0;
+      for (let x = 0; x < width; x += 1) {
+        run = rgb[3 * (y * width + x)]! < 80 ? run + 1 : 0;
+        longest = Math.max(longest, run);
+      }
+    }
+    return longest;
+  };
+
   it('becomes as many sheets as it needs, with ink on each', async () => {
     const lines = Array.from({ length: 60 }, (_, i) => `Line ${i} of the passage plan`).join('\n');
-    const sheets = await inTestJob(() => [...textPictures(lines)]);
+    const sheets = await drawn(lines);
     expect(sheets).toHaveLength(2);
     for (const { rgb, width, height } of sheets) {
       expect(rgb).toHaveLength(width * height * 3);
@@ -42,10 +62,22 @@ describe('typed text', () => {
     }
   });
   it('of more line breaks than there are sheets for is refused before anything is drawn', async () => {
-    const work = inTestJob(() => [...textPictures('\n'.repeat(40_000))]);
-    await expect(work).rejects.toMatchObject({ code: 'text-too-long' });
+    await expect(drawn('\n'.repeat(40_000))).rejects.toMatchObject({ code: 'text-too-long' });
   });
-  it('is never drawn inside a request', () => {
-    expect(() => [...textPictures('a')]).toThrow(/never inside a request/);
+  it('is never drawn inside a request', async () => {
+    await expect(textPictures('a').next()).rejects.toThrow(/never inside a request/);
+  });
+  it('has its formulas drawn where they stand, and higher lines for them', async () => {
+    const sums = (line: string) => Array.from({ length: 30 }, () => line).join('\n');
+    expect(await drawn(sums('So a by b is what it was.'))).toHaveLength(1);
+    const [first, ...more] = await drawn(sums('So $\\dfrac{a + b + c + d}{2}$ is what it was.'));
+    expect(more).toHaveLength(1);
+    // Its stroke is drawn: a row of dark pixels where the letters around it are light.
+    expect(longestDarkRun(first!)).toBeGreaterThan(80);
+  });
+  it('stands as it was typed where it is no formula', async () => {
+    const [typed] = await drawn('so \\$\\frac{a\\$ it is');
+    const [broken] = await drawn('so $\\frac{a$ it is');
+    expect(broken!.rgb.equals(typed!.rgb)).toBe(true);
   });
 });

@@ -9,6 +9,7 @@ export {
   drawSvg,
   openPicture,
   storeCovered,
+  storeTurned,
   storePictureFile,
   storePlaced,
   storeRawPicture,

@@ -121,6 +121,11 @@ export async function storePlaced(storage: Storage, picture: string | Buffer | S
   return { digest: await keep(storage, data), width: info.width, height: info.height };
 }
 
+/** Stores a page's picture turned by a quarter to the right. */
+export function storeTurned(storage: Storage, picture: Buffer): Promise<StoredPicture> {
+  return store(storage, () => openPicture(picture).rotate(90));
+}
+
 /** In shares of the picture's width. */
 export interface CoveredPlace {
   readonly x: number;

@@ -43,7 +43,7 @@ export class GradebookService {
       .sort((a, b) => names.compare(a.name, b.name));
     const dueFor = await this.dueDates.of(learners.map((one) => one.id));
     const handed = new Map<string, Submission>();
-    for (const one of await this.submissions.ofAssignments(ids))
+    for (const one of await this.submissions.standingOf(ids))
       for (const maker of makersOf(one)) handed.set(pairOf(one.assignmentId, maker), one);
     const marks = await this.marking.marksOf([...handed.values()].map((one) => one.id));
     const isExcused = await this.excuses.of(ids);

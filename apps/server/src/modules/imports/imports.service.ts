@@ -165,7 +165,7 @@ export class ImportsService implements OnModuleInit {
     if (file.kind === 'clip') throw new Problem(422, 'not-a-slide', 'A clip has no pages of its own.');
     const text = (await this.storage.read(file.key)).toString('utf8');
     const stored: StoredPicture[] = [];
-    for (const picture of textPictures(text)) stored.push(await storeRawPicture(this.storage, picture));
+    for await (const picture of textPictures(text)) stored.push(await storeRawPicture(this.storage, picture));
     return stored;
   }
 }

@@ -4,7 +4,13 @@ import { Choice, Decimal, Flag, Id, Part, Parts, Text, Texts, When, Whole } from
 import { MediaDto } from '../access/index.ts';
 import { ShownPageDto } from '../pages/index.ts';
 import { RubricVersionDto } from '../rubrics/index.ts';
-import { SUBMISSION_KINDS, type Submission } from '../submissions/index.ts';
+import {
+  LONGEST_REMOVAL,
+  SUBMISSION_KINDS,
+  SUBMISSION_STATES,
+  type HandInState,
+  type Submission,
+} from '../submissions/index.ts';
 import { MarkingDto } from './marks.dto.ts';
 
 export class MakerDto {
@@ -17,7 +23,10 @@ export class QueueRowDto extends MarkingDto {
   /** Whose work it is: of two, where two made it. */
   @Text() learnerName: string;
   @Parts(() => MakerDto) makers: MakerDto[];
-  @Choice(['handed-in', 'handed-back']) state: 'handed-in' | 'handed-back';
+  @Choice(SUBMISSION_STATES) state: HandInState;
+  /** Why it was removed; null where it was not. */
+  @Text({ nullable: true, max: LONGEST_REMOVAL }) removedReason: string | null;
+  @When({ nullable: true }) removedAt: string | null;
   @When() handedInAt: string;
   @Flag() late: boolean;
   @Choice(SUBMISSION_KINDS) kind: Submission['kind'];
@@ -48,6 +57,8 @@ export class QueueRowDto extends MarkingDto {
   /** Since when a teacher has said that the class may see it, and whether the class is told whose it is. */
   @When({ nullable: true }) approvedAt: string | null;
   @Flag() named: boolean;
+  /** The name that its class is told instead; null for none. */
+  @Text({ nullable: true }) shownAs: string | null;
   /** Replies of the class that wait for a teacher's yes. */
   @Whole() replies: number;
   /** What its learner said about the feedback since a teacher last answered, and whether they ask to look again. */

@@ -7,7 +7,7 @@ import { notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PagesService } from '../pages/index.ts';
-import { SubmissionsService, type Submission } from '../submissions/index.ts';
+import { ensureStands, SubmissionsService, type Submission } from '../submissions/index.ts';
 import { MarkInkEntity } from './markInk.entity.ts';
 import { SecondMarks } from './secondMarks.service.ts';
 
@@ -54,6 +54,7 @@ export class MarkInk {
           'handed-in-again',
           'Something else was handed in meanwhile. Look at it first; what you wrote stays with what it was written on.',
         );
+      ensureStands(submission);
       if (submission.state === 'handed-back')
         throw new Problem(409, 'handed-back-already', 'This was handed back. What you wrote now is not part of it.');
       const before = await this.ink.findOneBy({ submissionId });

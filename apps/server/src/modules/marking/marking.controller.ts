@@ -69,7 +69,7 @@ export class MarkingController {
   @ApiOkResponse({ type: [MarkingPileDto] })
   async piles(@By() person: SignedIn): Promise<MarkingPileDto[]> {
     const assignments = (await this.assignments.forTeacher(person.id)).filter((one) => one.handIn);
-    const submissions = await this.submissions.ofAssignments(assignments.map((one) => one.id));
+    const submissions = await this.submissions.standingOf(assignments.map((one) => one.id));
     const heads = await this.heads.of(assignments);
     const begun = await this.worksheets.begunFor(assignments.map((one) => one.id));
     return assignments.map((assignment) => {
@@ -117,6 +117,8 @@ export class MarkingController {
         makers: makersOf(submission).map((maker) => ({ id: maker, name: people.get(maker)?.name ?? '' })),
         learnerName: namesOf(submission, people),
         state: submission.state,
+        removedReason: submission.removedReason,
+        removedAt: submission.removedAt?.toISOString() ?? null,
         handedInAt: submission.handedInAt.toISOString(),
         late: isLate(
           submission.handedInAt,
@@ -141,6 +143,7 @@ export class MarkingController {
         heardAt: at?.toISOString() ?? null,
         approvedAt: submission.approvedAt?.toISOString() ?? null,
         named: submission.named,
+        shownAs: submission.shownAs,
         replies: replies.get(submission.id) ?? 0,
         words: said.get(submission.id)?.words ?? 0,
         again: said.get(submission.id)?.again ?? false,

@@ -12,6 +12,7 @@ import { PeopleModule } from '../people/index.ts';
 import { RubricsModule } from '../rubrics/index.ts';
 import { SchoolModule } from '../school/index.ts';
 import { SubmissionsModule } from '../submissions/index.ts';
+import { TakesModule } from '../takes/index.ts';
 import { WatchingModule } from '../watching/index.ts';
 import { WorksheetsModule } from '../worksheets/index.ts';
 import { MarkInkEntity } from './markInk.entity.ts';
@@ -25,6 +26,8 @@ import { MarksPaperController } from './marksPaper.controller.ts';
 import { SecondController } from './second.controller.ts';
 import { SecondMarkEntity, SecondMarkerEntity } from './second.entity.ts';
 import { SecondMarks } from './secondMarks.service.ts';
+import { TurningController } from './turning.controller.ts';
+import { PageTurning } from './turning.service.ts';
 
 @Module({
   imports: [
@@ -41,11 +44,12 @@ import { SecondMarks } from './secondMarks.service.ts';
     RubricsModule,
     SchoolModule,
     SubmissionsModule,
+    TakesModule,
     WatchingModule,
     WorksheetsModule,
   ],
-  controllers: [MarkingController, MarksPaperController, SecondController],
-  providers: [MarkingService, MarkInk, HandBackRounds, SecondMarks, DeskRubrics],
+  controllers: [MarkingController, MarksPaperController, SecondController, TurningController],
+  providers: [MarkingService, MarkInk, HandBackRounds, SecondMarks, DeskRubrics, PageTurning],
   exports: [MarkingService, SecondMarks],
 })
 export class MarkingModule {}

@@ -14,7 +14,7 @@ import { EditionsService } from '../editions/index.ts';
 import { LessonsService, type Lesson } from '../lessons/index.ts';
 import { AccommodationsService, PeopleService } from '../people/index.ts';
 import { RubricsService } from '../rubrics/index.ts';
-import { makersOf, namesOf, SubmissionsService, type Submission } from '../submissions/index.ts';
+import { ensureStands, makersOf, namesOf, SubmissionsService, type Submission } from '../submissions/index.ts';
 import { pairKey, WatchCounts } from '../watching/index.ts';
 import { ensurePoints, ensureReason, filledBy, type Given } from './given.ts';
 import { MarkInk } from './markInk.service.ts';
@@ -333,6 +333,7 @@ export class MarkingService {
         `Something else was handed in meanwhile (${learner}). Look at it first; what you wrote is still here.`,
       );
     }
+    ensureStands(submission);
     const isBack = submission.state === 'handed-back';
     if (isBack !== (when === 'once handed back')) {
       if (!isBack) throw new Problem(409, 'not-handed-back', 'This was not handed back yet: it is still being marked.');

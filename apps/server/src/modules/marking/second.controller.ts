@@ -33,7 +33,7 @@ export class SecondController {
   @ApiOkResponse({ type: TwoMarkersDto })
   async both(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string): Promise<TwoMarkersDto> {
     const assignment = await this.assignments.get(id);
-    const submissions = await this.submissions.ofAssignments([id]);
+    const submissions = await this.submissions.standingOf([id]);
     const marker = await this.second.markerOf(id);
     const [firsts, seconds] = [
       await this.marking.marksOf(submissions.map((one) => one.id)),

@@ -1,6 +1,6 @@
 import { Choice, Flag, Id, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
 import { RubricVersionDto } from '../rubrics/index.ts';
-import { SUBMISSION_KINDS, type Submission } from '../submissions/index.ts';
+import { SUBMISSION_KINDS, SUBMISSION_STATES, type HandInState, type Submission } from '../submissions/index.ts';
 import { DeskRubricDto } from './desk.dto.ts';
 import { GivenMarksDto, MarkingDto } from './marks.dto.ts';
 
@@ -16,7 +16,7 @@ export class SecondRowDto {
   @Id() submissionId: string;
   @Text() learnerName: string;
   @When() handedInAt: string;
-  @Choice(['handed-in', 'handed-back']) state: 'handed-in' | 'handed-back';
+  @Choice(SUBMISSION_STATES) state: HandInState;
   @Choice(SUBMISSION_KINDS) kind: Submission['kind'];
   @Whole() times: number;
   /** Of the first marks; 0 for none, and while they are not shown. */

@@ -9,7 +9,7 @@ import { AssignmentsService } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { RubricsService } from '../rubrics/index.ts';
-import { SubmissionsService, type Submission } from '../submissions/index.ts';
+import { ensureStands, SubmissionsService, type Submission } from '../submissions/index.ts';
 import { ensurePoints, ensureReason, filledBy, type Given } from './given.ts';
 import { MarkEntity } from './mark.entity.ts';
 import { markingDto } from './marks.dto.ts';
@@ -159,6 +159,7 @@ function ensureOpen(submission: Submission, { times, revision }: Given, found: S
       'handed-in-again',
       'Something else was handed in meanwhile. Look at it first; what you wrote is still here.',
     );
+  ensureStands(submission);
   if (submission.state === 'handed-back')
     throw new Problem(409, 'handed-back-already', 'This was handed back meanwhile, so it cannot be marked unseen.');
   if (found?.forTimes === times && found.doneAt !== null)

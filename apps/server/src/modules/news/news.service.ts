@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import { present } from '@oakbell/core/present';
 import type { NewsThing } from '@oakbell/core/news';
 import type { Person } from '../../platform/sessions/index.ts';
 import { DueDates, RecentAssignments, type Assignment } from '../assignments/index.ts';
@@ -7,7 +8,7 @@ import { MarkingService } from '../marking/index.ts';
 import { QuestionsService } from '../questions/index.ts';
 import { RemindersService } from '../reminders/index.ts';
 import { SchoolService } from '../school/index.ts';
-import { Approvals, SubmissionsService } from '../submissions/index.ts';
+import { Approvals, Removals, SubmissionsService } from '../submissions/index.ts';
 import { DeskItems } from '../today/index.ts';
 import { soonAround } from './news.rules.ts';
 
@@ -33,6 +34,7 @@ export class NewsService {
     private readonly marking: MarkingService,
     private readonly submissions: SubmissionsService,
     private readonly approvals: Approvals,
+    private readonly removals: Removals,
     private readonly questions: QuestionsService,
     private readonly words: FeedbackWords,
     private readonly reminders: RemindersService,
@@ -52,6 +54,7 @@ export class NewsService {
     return [
       ...(await this.#given({ person, since, now })),
       ...(await this.#handedBack(person.id, since)),
+      ...(await this.#removed(person.id, since)),
       ...(await this.#approved(person.id, since)),
       ...(await this.#answered(person.id, since)),
       ...saidAs('said-back', await this.words.saidTo(person.id, since)),
@@ -70,6 +73,13 @@ export class NewsService {
     const back = await this.marking.handedBackTo(learnerId, since);
     return back.map(({ submissionId, assignmentId, at }) => ({
       ...{ kind: 'handed-back', assignmentId, thingId: submissionId, at: at.getTime() },
+    }));
+  }
+
+  async #removed(learnerId: string, since: Date): Promise<readonly NewsThing[]> {
+    const removed = await this.removals.ofLearner(learnerId, since);
+    return removed.map(({ id, assignmentId, removedAt }) => ({
+      ...{ kind: 'removed', assignmentId, thingId: id, at: present(removedAt).getTime() },
     }));
   }
 

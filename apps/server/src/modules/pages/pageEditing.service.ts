@@ -160,11 +160,21 @@ export class PageEditing {
     const page = await this.pages.pageOf(lessonId, pageId);
     if (page.kind !== 'slide' && page.kind !== 'document')
       throw new Problem(422, 'not-a-slide', 'Only a slide has a picture that can be replaced.');
-    for (const digest of [page.picture, page.smallPicture])
-      if (digest) await this.pages.addAsset(lessonId, { digest, width: 0, height: page.height });
-    const change = { picture: picture.picture, smallPicture: picture.smallPicture, height: picture.height, source };
+    await this.#keepPicture(page);
     // What stood on the picture before is not said of this one.
-    return this.pages.write(page, { ...change, text: '' });
+    return this.pages.write(page, { ...picture, source, text: '' });
+  }
+
+  /** The same picture the other way up: what is known of it stays. In an act. */
+  async turnPicture(page: PageEntity, picture: StoredPicture): Promise<PageEntity> {
+    await this.#keepPicture(page);
+    return this.pages.write(page, picture);
+  }
+
+  /** The picture of a page stays its lesson's when another one takes its place. */
+  async #keepPicture({ lessonId, picture, smallPicture, height }: PageEntity): Promise<void> {
+    for (const digest of [picture, smallPicture])
+      if (digest) await this.pages.addAsset(lessonId, { digest, width: 0, height });
   }
 
   /** Puts an earlier picture of this page back. @throws Problem `not-found` */

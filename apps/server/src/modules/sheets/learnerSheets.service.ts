@@ -105,7 +105,7 @@ export class LearnerSheets {
   async begun(assignment: Assignment): Promise<BegunSheetDto[]> {
     const sheets = (await this.worksheets.begunFor([assignment.id])).get(assignment.id) ?? [];
     const people = await this.people.byIds(sheets.map(({ learnerId }) => learnerId));
-    const handedIn = new Set((await this.submissions.ofAssignments([assignment.id])).flatMap(makersOf));
+    const handedIn = new Set((await this.submissions.standingOf([assignment.id])).flatMap(makersOf));
     return sheets
       .map(({ learnerId, begunAt, changedAt }) => ({
         ...{ learnerId, learnerName: people.get(learnerId)?.name ?? '' },

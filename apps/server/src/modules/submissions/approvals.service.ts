@@ -7,6 +7,7 @@ import { notFound, Problem } from '../../platform/http/index.ts';
 import { MediaService } from '../access/index.ts';
 import { AssignmentsService, WhomService } from '../assignments/index.ts';
 import { SubmissionEntity, type Submission } from './submission.entity.ts';
+import { ensureStands } from './submissions.rules.ts';
 
 /** An answer that its class may see, and since when. */
 export interface Approved {
@@ -29,10 +30,18 @@ export class Approvals {
 
   /**
    * Shows it to the class. @param named whether the class is told whose it is
+   * @param shownAs the name that it is told instead; none when null
    * @param times which hand-in the yes is for
-   * @throws Problem `for-teachers-only`, `handed-in-again`
+   * @throws Problem `for-teachers-only`, `handed-in-again`, `removed`
    */
-  async approve(id: string, { named, times }: { readonly named: boolean; readonly times: number }): Promise<void> {
+  async approve(
+    id: string,
+    {
+      named,
+      shownAs = null,
+      times,
+    }: { readonly named: boolean; readonly shownAs?: string | null; readonly times: number },
+  ): Promise<void> {
     await this.acts.do(async () => {
       const submission = await this.#locked(id);
       const { answersSeen } = await this.assignments.get(submission.assignmentId);
@@ -48,7 +57,8 @@ export class Approvals {
           'handed-in-again',
           'Something else was handed in meanwhile. Look at it first; the class does not see it yet.',
         );
-      await this.submissions.update({ id }, { approvedAt: new Date(), named });
+      ensureStands(submission);
+      await this.submissions.update({ id }, { approvedAt: new Date(), named, shownAs: named ? null : shownAs });
       await this.tell(submission);
     });
   }
@@ -57,7 +67,7 @@ export class Approvals {
   async withdraw(id: string): Promise<void> {
     await this.acts.do(async () => {
       const submission = await this.#locked(id);
-      await this.submissions.update({ id }, { approvedAt: null, named: false });
+      await this.submissions.update({ id }, { approvedAt: null, named: false, shownAs: null });
       await this.cut(submission);
       await this.tell(submission);
     });

@@ -19,12 +19,14 @@ import { WrittenWorks } from './writtenWork.service.ts';
 export class ApprovalDto {
   /** Whether the class is told whose it is. */
   @Flag() named: boolean;
+  /** The name that it is told instead, where it is not told whose it is. */
+  @Text({ max: 80, optional: true }) shownAs?: string;
   /** The hand-in that the yes is for, as the desk told it. */
   @Whole({ min: 1, max: 100_000 }) times: number;
 }
 export class ClassAnswerRowDto {
   @Id() id: string;
-  /** Whose it is; null where the class is not told. */
+  /** Whose it is, or the name that the class is told instead; null where it is told none. */
   @Text({ nullable: true }) name: string | null;
   @Flag() own: boolean;
   @Choice(KINDS) kind: Submission['kind'];
@@ -70,9 +72,9 @@ export class ClassAnswersController {
   async approve(
     @By() _: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
-    @Body() { named, times }: ApprovalDto,
+    @Body() { named, shownAs = '', times }: ApprovalDto,
   ): Promise<void> {
-    await this.approvals.approve(id, { named, times });
+    await this.approvals.approve(id, { named, shownAs: shownAs.trim() || null, times });
   }
 
   @Delete('marking/hand-ins/:id/approval')
@@ -128,10 +130,10 @@ export class ClassAnswersController {
   async #rows({ id: personId }: SignedIn, all: readonly Submission[]): Promise<ClassAnswerRowDto[]> {
     const people = await this.people.byIds(all.flatMap(makersOf));
     return all.flatMap((one) => {
-      const { id, kind, approvedAt, named } = one;
+      const { id, kind, approvedAt, named, shownAs } = one;
       if (approvedAt === null) return [];
       const own = makersOf(one).includes(personId);
-      const name = named || own ? namesOf(one, people) : null;
+      const name = named || own ? namesOf(one, people) : shownAs;
       return [{ id, name, own, kind, approvedAt: approvedAt.toISOString() }];
     });
   }

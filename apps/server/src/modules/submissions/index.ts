@@ -2,7 +2,16 @@ export { SubmissionsModule } from './submissions.module.ts';
 export { SubmissionsService } from './submissions.service.ts';
 export { Replies } from './replies.service.ts';
 export { Approvals } from './approvals.service.ts';
-export { isLate } from './submissions.rules.ts';
+export { ensureStands, isLate, LONGEST_REMOVAL } from './submissions.rules.ts';
+export { Removals } from './removals.service.ts';
 export { HandedVersions } from './handedVersions.service.ts';
 export { HandInDto, ShownHandIn } from './shownHandIn.ts';
-export { KINDS as SUBMISSION_KINDS, makersOf, namesOf, type Submission } from './submission.entity.ts';
+export {
+  isRemoved,
+  KINDS as SUBMISSION_KINDS,
+  makersOf,
+  namesOf,
+  STATES as SUBMISSION_STATES,
+  type HandInState,
+  type Submission,
+} from './submission.entity.ts';

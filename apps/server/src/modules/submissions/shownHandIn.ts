@@ -11,8 +11,8 @@ import { PeopleService } from '../people/index.ts';
 import { TakesService } from '../takes/index.ts';
 import type { HandedVersionEntity } from './handedVersion.entity.ts';
 import { HandedVersions } from './handedVersions.service.ts';
-import { KINDS, makersOf, namesOf, type Submission } from './submission.entity.ts';
-import { isLate, LONGEST_TEXT, mayReplace } from './submissions.rules.ts';
+import { KINDS, makersOf, namesOf, STATES, type Submission } from './submission.entity.ts';
+import { isLate, LONGEST_REMOVAL, LONGEST_TEXT, mayReplace } from './submissions.rules.ts';
 import { WrittenWorks } from './writtenWork.service.ts';
 
 /** A file as it arrived. */
@@ -35,7 +35,7 @@ export class ReceiptDto {
 
 export class HandInDto {
   @Id() id: string;
-  @Choice(['handed-in', 'handed-back']) state: Submission['state'];
+  @Choice(STATES) state: Submission['state'];
   @Choice(KINDS) kind: Submission['kind'];
   @Texts() fileNames: string[];
   @Text({ max: LONGEST_TEXT }) text: string;
@@ -55,6 +55,8 @@ export class HandInDto {
   @Part(() => JobDto, { nullable: true }) importing: JobDto | null;
   /** What arrived each time, the newest first. */
   @Parts(() => ReceiptDto) receipts: ReceiptDto[];
+  /** Why a teacher removed it; null where nobody has. */
+  @Text({ nullable: true, max: LONGEST_REMOVAL }) removedReason: string | null;
 }
 
 /** @param due the moments by which its makers were to hand it in */
@@ -83,11 +85,20 @@ export class ShownHandIn {
     private readonly people: PeopleService,
   ) {}
 
+  /** The pages that were handed in, as their learner may see them, and where their pictures lie for whoever asks. */
+  async pagesFor(
+    viewer: Viewer,
+    { id }: Pick<Submission, 'id'>,
+    worksheetId: string | null,
+  ): Promise<{ readonly pages: ShownPageDto[]; readonly media: MediaDto }> {
+    const lesson = await this.lessons.forSubmission(id);
+    const pages = await this.written.ownOf(lesson ? await this.pages.pagesOf(lesson.id) : [], worksheetId);
+    return { pages: pages.map(shownPage), media: await this.media.give(viewer, [`hand-in:${id}`], filesOn(pages)) };
+  }
+
   async dto(viewer: Viewer, assignment: Assignment, submission: Submission): Promise<HandInDto> {
     const lesson = await this.lessons.forSubmission(submission.id);
     const takes = lesson ? await this.takes.ofLesson(lesson.id) : [];
-    const all = lesson ? await this.pages.pagesOf(lesson.id) : [];
-    const pages = await this.written.ownOf(all, assignment.worksheetId);
     const newest = lesson && (await this.jobs.newestFor(lesson.id, [IMPORT]));
     const makers = makersOf(submission);
     const dueFor = await this.dueDates.of(makers);
@@ -106,9 +117,9 @@ export class ShownHandIn {
       mayReplace: mayReplace(submission, takes.length),
       shown: assignment.answersSeen === 'class' && submission.approvedAt !== null,
       makers: namesOf(submission, await this.people.byIds(makers)),
-      pages: pages.map(shownPage),
-      media: await this.media.give(viewer, [`hand-in:${id}`], filesOn(pages)),
+      ...(await this.pagesFor(viewer, submission, assignment.worksheetId)),
       importing: newest ? jobDto(newest) : null,
+      removedReason: submission.removedReason,
       receipts: (await this.versions.of(id)).map((one) => receiptOf(one, due)),
     };
   }

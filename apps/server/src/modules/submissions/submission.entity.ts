@@ -2,6 +2,9 @@ import { listed } from '@oakbell/core/assigning';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { moment } from '../../platform/database/index.ts';
 
+/** `removed`: a teacher has removed it, with a reason; its makers can hand in again. */
+export const STATES = ['handed-in', 'handed-back', 'removed'] as const;
+export type HandInState = (typeof STATES)[number];
 export const KINDS = ['file', 'text', 'spoken', 'worksheet'] as const;
 
 /** What a learner handed in for an assignment. */
@@ -15,7 +18,7 @@ export class SubmissionEntity {
   @ForeignKey('person') @Index() @Column('uuid') learnerId: string;
   /** Who made it with them; nobody when null. */
   @ForeignKey('person') @Column({ type: 'uuid', nullable: true }) partnerId: string | null;
-  @Column({ type: 'varchar', length: 12 }) state: 'handed-in' | 'handed-back';
+  @Column({ type: 'varchar', length: 12 }) state: HandInState;
   @Column({ type: 'varchar', length: 10 }) kind: (typeof KINDS)[number];
   /** Names of the files as the learner chose them, or nothing for typed text. */
   @Column({ type: 'json' }) fileNames: readonly string[];
@@ -29,6 +32,11 @@ export class SubmissionEntity {
   @Column({ ...moment, nullable: true }) approvedAt: Date | null;
   /** Whether its class is told whose it is. */
   @Column({ type: 'boolean' }) named: boolean;
+  /** The name that its class is told instead; null for none. */
+  @Column({ type: 'varchar', length: 80, nullable: true }) shownAs: string | null;
+  /** When and why a teacher removed it; null where nobody has. */
+  @Column({ ...moment, nullable: true }) removedAt: Date | null;
+  @Column({ type: 'varchar', length: 500, nullable: true }) removedReason: string | null;
 }
 
 /** Whose work it is. */
@@ -37,6 +45,9 @@ export const makersOf = ({
   partnerId,
 }: Pick<SubmissionEntity, 'learnerId' | 'partnerId'>): readonly string[] =>
   partnerId === null ? [learnerId] : [learnerId, partnerId];
+
+/** Whether nothing of it counts, as if it had not been handed in. */
+export const isRemoved = ({ state }: Pick<SubmissionEntity, 'state'>): boolean => state === 'removed';
 
 /** The same by name: `Tam Oriel and Wren Calloway`. */
 export const namesOf = (

@@ -12,6 +12,8 @@ import { Approvals } from './approvals.service.ts';
 import { AnswersService } from './answers.service.ts';
 import { ClassAnswersController } from './classAnswers.controller.ts';
 import { RepliesController } from './replies.controller.ts';
+import { Removals } from './removals.service.ts';
+import { RemovalsController } from './removals.controller.ts';
 import { Replies } from './replies.service.ts';
 import { ShownHandIn } from './shownHandIn.ts';
 import { AnswerPairEntity } from './answerPair.entity.ts';
@@ -46,10 +48,21 @@ import { ImportsModule } from '../imports/index.ts';
     SubmissionsController,
     AnswersController,
     ClassAnswersController,
+    RemovalsController,
     RepliesController,
     VersionsController,
   ],
-  providers: [SubmissionsService, AnswersService, Approvals, HandedVersions, Pairs, Replies, ShownHandIn, WrittenWorks],
-  exports: [SubmissionsService, Approvals, Replies, ShownHandIn, HandedVersions],
+  providers: [
+    SubmissionsService,
+    AnswersService,
+    Approvals,
+    HandedVersions,
+    Pairs,
+    Removals,
+    Replies,
+    ShownHandIn,
+    WrittenWorks,
+  ],
+  exports: [SubmissionsService, Approvals, Removals, Replies, ShownHandIn, HandedVersions],
 })
 export class SubmissionsModule {}

@@ -1,9 +1,17 @@
-/** A hand-in may be replaced until someone has begun to speak on it or has handed it back. */
-export function mayReplace(
-  submission: { readonly state: 'handed-in' | 'handed-back' },
-  feedbackTakes: number,
-): boolean {
-  return submission.state === 'handed-in' && feedbackTakes === 0;
+import { Problem } from '../../platform/http/index.ts';
+import type { HandInState } from './submission.entity.ts';
+
+/** A hand-in may be replaced until someone has begun to speak on it or has handed it back, and once it was removed. */
+export function mayReplace({ state }: { readonly state: HandInState }, feedbackTakes: number): boolean {
+  return state === 'removed' || (state === 'handed-in' && feedbackTakes === 0);
+}
+
+/** The longest reason for removing a hand-in, in characters. */
+export const LONGEST_REMOVAL = 500;
+
+/** @throws Problem `removed` for what was removed: nothing is done with it until it is put back */
+export function ensureStands({ state }: { readonly state: HandInState }): void {
+  if (state === 'removed') throw new Problem(409, 'removed', 'This hand-in was removed. Put it back first.');
 }
 
 /** Whether it came after the last of the moments by which its makers were to hand it in: one of them may have extra time. */

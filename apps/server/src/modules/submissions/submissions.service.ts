@@ -22,7 +22,7 @@ import { DeskLessons } from '../watching/index.ts';
 import { Approvals } from './approvals.service.ts';
 import { HandedVersions } from './handedVersions.service.ts';
 import { Pairs } from './pairs.service.ts';
-import { makersOf, SubmissionEntity, type Submission } from './submission.entity.ts';
+import { isRemoved, makersOf, SubmissionEntity, type Submission } from './submission.entity.ts';
 import { mayReplace } from './submissions.rules.ts';
 import { WrittenWorks, type WrittenWork } from './writtenWork.service.ts';
 
@@ -103,7 +103,8 @@ export class SubmissionsService {
         handedInAt: at,
         times: (before?.times ?? 0) + 1,
         // A yes was said to what was there before.
-        ...{ approvedAt: null, named: false },
+        ...{ approvedAt: null, named: false, shownAs: null },
+        ...{ removedAt: null, removedReason: null },
       };
       await this.submissions.save(submission);
       if (before?.approvedAt) await this.approvals.cut(before);
@@ -181,6 +182,11 @@ export class SubmissionsService {
     return ids.length === 0
       ? []
       : this.submissions.find({ where: { assignmentId: In([...ids]) }, order: { handedInAt: 'ASC' } });
+  }
+
+  /** The same, without what was removed. */
+  async standingOf(ids: readonly string[]): Promise<readonly Submission[]> {
+    return (await this.ofAssignments(ids)).filter((one) => !isRemoved(one));
   }
 
   /** What was handed in for these assignments and waits for its teacher, the oldest first. */

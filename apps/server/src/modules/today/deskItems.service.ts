@@ -6,7 +6,7 @@ import { DueDates, Excuses, type Assignment } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
 import { MarkingService } from '../marking/index.ts';
 import { PeopleService } from '../people/index.ts';
-import { SubmissionsService } from '../submissions/index.ts';
+import { isRemoved, SubmissionsService } from '../submissions/index.ts';
 import { DeskLessons } from '../watching/index.ts';
 import { SheetsService } from '../worksheets/index.ts';
 import type { DeskItemDto } from './desk.dto.ts';
@@ -54,7 +54,13 @@ export class DeskItems {
         dueAt: dueAt.toISOString(),
         extraTime: dueAt > terms.dueAt,
         worksheet: worksheetId === null ? 'none' : begun.has(id) ? 'begun' : 'to-begin',
-        state: deskState({ handIn, excused, watched, submitted: submission !== undefined, handedBack }),
+        state: deskState({
+          handIn,
+          excused,
+          watched,
+          submitted: submission !== undefined && !isRemoved(submission),
+          handedBack,
+        }),
         workOpen: isWorkOpen(workOpens, lessons, watchedPercent),
         length: lessons.reduce((sum, { length }) => sum + length, 0),
         share: shareOfAll(lessons),

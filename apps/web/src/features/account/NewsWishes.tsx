@@ -19,6 +19,7 @@ const KINDS: Readonly<Record<NewsKind, string>> = {
   due: 'What is due tomorrow and not done yet, and when a teacher reminds me',
   reminded: '',
   'handed-back': 'What I get back, answers to my questions and about my feedback, and what of mine my class can see',
+  removed: '',
   approved: '',
   answered: '',
   'said-back': '',

@@ -9,10 +9,12 @@ import type { Desk, MarkedBy, Row } from './deskKey.ts';
 import { CommentActs, CommentField } from './CommentField.tsx';
 import { RubricChoice } from './RubricChoice.tsx';
 import { criteriaFor, RubricPart } from './RubricPart.tsx';
+import { RemoveHandIn } from './RemoveHandIn.tsx';
 import { ShownToClass } from './ShownToClass.tsx';
 import { TakeAlong } from './TakeAlong.tsx';
 import type { Asked, Finishing } from './useFinishing.ts';
 import type { useMarkInk } from './useMarkInk.ts';
+import type { usePageRest } from './usePageRest.ts';
 import type { useSilenceOut } from './useSilenceOut.ts';
 import { draftOf, pointsIn, type MarkDraft, type Marks } from './useMarks.ts';
 import classes from './Marking.module.css';
@@ -31,6 +33,10 @@ interface Props {
   /** Opens where what was said is typed. */
   readonly onCaptions: () => void;
   readonly silence: Pick<ReturnType<typeof useSilenceOut>, 'isOut' | 'setIsOut'>;
+  /** Whether recording rests at each page; left out where there is one page alone. */
+  readonly rest?: ReturnType<typeof usePageRest>;
+  /** What failed beside the sheet. */
+  readonly trouble: unknown;
 }
 
 export const SHEET_KEYS: readonly KeyLine[] = [
@@ -42,7 +48,20 @@ export const SHEET_KEYS: readonly KeyLine[] = [
 ];
 
 /** Rubric, points and a comment, saved as they are chosen and typed; then hand back, or keep until all are marked. */
-export function MarkSheet({ marks, ink, desk, row, spoken, running, finish, room, onCaptions, silence }: Props) {
+export function MarkSheet({
+  marks,
+  ink,
+  desk,
+  row,
+  spoken,
+  running,
+  finish,
+  room,
+  onCaptions,
+  silence,
+  rest,
+  trouble,
+}: Props) {
   const { draft, others, failure } = marks;
   const heading = useRef<HTMLHeadingElement>(null);
   const comment = useRef<HTMLTextAreaElement>(null);
@@ -99,7 +118,7 @@ export function MarkSheet({ marks, ink, desk, row, spoken, running, finish, room
                 ? 'Ready to be handed back with others.'
                 : ''}
       </Text>
-      <ProblemNote failure={failure ?? finish.error ?? ink.failure} />
+      <ProblemNote failure={failure ?? finish.error ?? ink.failure ?? trouble} />
       {row.needsCaptions && !uncaptioned && (
         <Text size="sm">
           {row.makers.length === 1 ? 'Needs captions' : 'One of them needs captions'} of what you say: they are typed
@@ -163,9 +182,18 @@ export function MarkSheet({ marks, ink, desk, row, spoken, running, finish, room
         checked={silence.isOut}
         onChange={({ currentTarget }) => silence.setIsOut(currentTarget.checked)}
       />
+      {rest && (
+        <Switch
+          size="xs"
+          label="Pause at each new page"
+          checked={rest.rests}
+          onChange={({ currentTarget }) => rest.setRests(currentTarget.checked)}
+        />
+      )}
       <RubricChoice desk={desk} />
       <ShownToClass desk={desk} row={row} />
       <TakeAlong row={row} />
+      <RemoveHandIn desk={desk} row={row} />
     </Stack>
   );
 }

@@ -15,6 +15,7 @@ import { HandedBack } from './HandedBack.tsx';
 import { isFaulty, MarkSheet, SHEET_KEYS } from './MarkSheet.tsx';
 import { beginPace, onePaced } from './pace.ts';
 import { Queue } from './Queue.tsx';
+import { RemovedHandIn } from './RemoveHandIn.tsx';
 import { RubricChoice } from './RubricChoice.tsx';
 import { TakeBack, type LastDone } from './TakeBack.tsx';
 import { useFinishing, type Going } from './useFinishing.ts';
@@ -22,6 +23,8 @@ import { useGoing } from './useGoing.ts';
 import { NotBack } from './NotBack.tsx';
 import { useMarkInk } from './useMarkInk.ts';
 import { useMarks } from './useMarks.ts';
+import { usePageRest } from './usePageRest.ts';
+import { useQuarterTurn } from './useQuarterTurn.ts';
 import { useNear, usePreloaded } from './usePreloaded.ts';
 import { useSilenceOut } from './useSilenceOut.ts';
 import { useOrder } from './useOrder.ts';
@@ -99,6 +102,10 @@ function DeskWith({ desk }: { readonly desk: Desk }) {
       />
       {open?.sealed ? (
         <Sealed desk={desk} row={open} />
+      ) : open?.state === 'removed' ? (
+        <div className="ob-page">
+          <RemovedHandIn desk={desk} row={open} />
+        </div>
       ) : open ? (
         <Opened
           key={`${open.submissionId} ${open.times}`}
@@ -157,6 +164,8 @@ function Opened({ desk, row, isLast, onGoing }: OpenedProps) {
   const ink = useMarkInk(row);
   const spoken = (lesson.data?.edits.segments.length ?? 0) > 0;
   const silence = useSilenceOut();
+  const rest = usePageRest();
+  const quarter = useQuarterTurn(row.submissionId, row.feedbackLessonId ?? '', ink.save);
   /** What was recorded is part of the feedback before it goes: nobody hands back a voice that was lost on the way. */
   const settled = async () => {
     const unsaved = await ink.save();
@@ -234,6 +243,8 @@ function Opened({ desk, row, isLast, onGoing }: OpenedProps) {
             earlierInk={() => []}
             before={ink.before}
             moreKeys={SHEET_KEYS}
+            onQuarterTurn={quarter.turn}
+            pausesAtPages={rest.rests}
             onActs={setRoom}
             onFinished={() => undefined}
             onRunning={(on) => {
@@ -272,6 +283,8 @@ function Opened({ desk, row, isLast, onGoing }: OpenedProps) {
             })
           }
           silence={silence}
+          {...(lesson.data.pages.length > 1 ? { rest } : {})}
+          trouble={quarter.failure}
         />
       </div>
     </div>

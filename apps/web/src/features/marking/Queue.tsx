@@ -17,6 +17,7 @@ const FILTER_WORDS: Readonly<Record<Filter, string>> = {
   late: 'Late',
   heard: 'Heard',
   answered: 'With an answer that waits',
+  removed: 'Removed',
 };
 
 /** The name of a class alone: where only some of it have something, they are named behind it. */
@@ -44,8 +45,8 @@ export function Queue({ desk, ordered, open, going, onNear, last }: Props) {
         {desk.title}
       </Title>
       <Text size="sm" c="dimmed">
-        {order === 'unseen' ? withoutNames(desk.className) : desk.className} · {desk.queue.length} of {desk.learners}{' '}
-        handed in
+        {order === 'unseen' ? withoutNames(desk.className) : desk.className} ·{' '}
+        {all.filter(({ state }) => state !== 'removed').length} of {desk.learners} handed in
       </Text>
       {all.length > 0 && (
         <Text size="sm" role="status">
@@ -96,6 +97,7 @@ export function Queue({ desk, ordered, open, going, onNear, last }: Props) {
 
 function stateOf(row: Row): string {
   if (row.sealed) return 'to be marked unseen';
+  if (row.state === 'removed') return 'removed';
   if (row.state === 'handed-in') {
     if (row.readyAt === null) return 'waiting';
     return row.backAt === null ? 'ready' : `back ${whenText(row.backAt)}`;

@@ -34,7 +34,9 @@ export function useOrder(desk: Desk): Ordered {
     }));
     const ordered = inOrder(rows, order, new Intl.Collator().compare);
     // Work is judged, and not the person: who it was is told once it is handed back.
-    return order === 'unseen' ? ordered.map((row, i) => (row.state === 'handed-in' ? unnamed(row, i) : row)) : ordered;
+    return order === 'unseen'
+      ? ordered.map((row, i) => (row.state === 'handed-back' ? row : unnamed(row, i)))
+      : ordered;
   }, [desk.queue, order]);
   return {
     order,

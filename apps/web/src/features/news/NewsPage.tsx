@@ -76,6 +76,7 @@ const PLACES: Readonly<Record<Api['NewsItemDto']['kind'], string>> = {
     due: '/desk',
     reminded: '/desk',
     'handed-back': '/feedback',
+    removed: '/desk',
     approved: '/desk',
     answered: '/desk',
     'said-back': '/feedback',
@@ -85,7 +86,7 @@ const PLACES: Readonly<Record<Api['NewsItemDto']['kind'], string>> = {
   },
 };
 /** Whether its day is still to come for whoever reads it. */
-const IS_DUE: readonly Api['NewsItemDto']['kind'][] = ['given', 'changed', 'due', 'reminded'];
+const IS_DUE: readonly Api['NewsItemDto']['kind'][] = ['given', 'changed', 'due', 'reminded', 'removed'];
 
 function Row({ item }: { readonly item: Api['NewsItemDto'] }) {
   const { kind, assignmentId, className, dueAt, at, title } = item;

@@ -36,14 +36,21 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
           throw failure;
         }),
   });
-  const [replacing, setReplacing] = useState(false);
+  const [wants, setReplacing] = useState(false);
   const heading = useRef<HTMLHeadingElement>(null);
   if (mine.data === undefined) return <Fetching of={[mine]} what="Looking for your hand-in" />;
+  const reason = mine.data?.removedReason ?? null;
+  const replacing = wants || (reason !== null && mine.data?.kind !== 'worksheet');
   return (
     <section id={HAND_IN} tabIndex={-1} aria-label="Hand in" className="ob-card" style={{ padding: 16 }}>
       <Title order={2} mb="xs" ref={heading} tabIndex={-1}>
         {mine.data && !replacing ? 'Handed in' : 'Hand in'}
       </Title>
+      {reason !== null && (
+        <Text mb="xs" role="alert">
+          Your teacher removed what you handed in, and asks you to hand in again: “{reason}”
+        </Text>
+      )}
       {item.excused && !mine.data && <Text mb="xs">You are excused: nothing has to be handed in.</Text>}
       {!mine.data && !item.workOpen ? (
         <WatchFirst item={item} />

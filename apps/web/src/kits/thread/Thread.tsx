@@ -1,15 +1,22 @@
 import { Button, Group, Stack, Switch, Text } from '@mantine/core';
 import { micros, timeText, type Micros } from '@oakbell/core/clock';
 import { LONGEST_SPOKEN_WORD_MS, LONGEST_WORD } from '@oakbell/core/marking';
-import { useState } from 'react';
-import { useSending, type ActKey, type Api } from '../../shared/api/index.ts';
-import { ProblemNote, whenText } from '../../shared/ui/index.ts';
+import { IconPencil } from '@tabler/icons-react';
+import { Suspense, useMemo, useState } from 'react';
+import { corePage, pictureAt, useSending, type ActKey, type Api } from '../../shared/api/index.ts';
+import { later, ProblemNote, Waiting, whenText } from '../../shared/ui/index.ts';
 import { Said, SayField, useVoiceNote } from '../voicenote/index.ts';
 import classes from './Thread.module.css';
+
+/** Asked for by who writes on a page, and by who reads what was written on one. */
+const InkNote = later(async () => (await import('../inknote/index.ts')).InkNote);
+const NotedPages = later(async () => (await import('../inknote/index.ts')).NotedPages);
 
 /** What is sent: typed or spoken, and, of a learner, whether to look again and the moment it is about. */
 export interface NewWord {
   readonly text: string;
+  /** What is written on pages of the hand-in: lines of a log; nothing where nothing is. */
+  readonly ink: string;
   readonly voice: File | null;
   readonly again: boolean;
   readonly at: Micros | null;
@@ -40,7 +47,19 @@ export function Thread(of: ThreadOf) {
                 <bdi>{word.own ? 'You' : word.name}</bdi>, {whenText(word.saidAt)}
                 {word.again && ' · please look again'}
               </Text>
-              <Said said={word} label={`What ${word.own ? 'you' : word.name} said`} />
+              {(word.text !== '' || word.spoken) && (
+                <Said said={word} label={`What ${word.own ? 'you' : word.name} said`} />
+              )}
+              {word.ink !== '' && (
+                <Suspense fallback={<Waiting what="Fetching what was written" />}>
+                  <NotedPages
+                    ink={word.ink}
+                    pages={words.pages.map(corePage)}
+                    pictureAddress={pictureAt}
+                    by={word.own ? 'you' : word.name}
+                  />
+                </Suspense>
+              )}
               {word.at !== null && <About at={micros(word.at)} {...(onSeek ? { onSeek } : {})} />}
             </li>
           ))}
@@ -67,7 +86,13 @@ function About({ at, onSeek }: { readonly at: Micros; readonly onSeek?: (at: Mic
   );
 }
 
-function Write({ send: sendWord, mayAskAgain = false, moment, onClose }: ThreadOf & { readonly onClose: () => void }) {
+function Write({
+  words,
+  send: sendWord,
+  mayAskAgain = false,
+  moment,
+  onClose,
+}: ThreadOf & { readonly onClose: () => void }) {
   const [text, setText] = useState('');
   const [again, setAgain] = useState(false);
   const [at] = useState(() => {
@@ -75,10 +100,13 @@ function Write({ send: sendWord, mayAskAgain = false, moment, onClose }: ThreadO
     return now !== null && now > 0 ? now : null;
   });
   const [isAbout, setAbout] = useState(true);
+  const [ink, setInk] = useState('');
+  const [onPages, setOnPages] = useState(false);
+  const pages = useMemo(() => words.pages.map(corePage), [words.pages]);
   const note = useVoiceNote(LONGEST_SPOKEN_WORD_MS);
   const { send, sending, failure } = useSending();
   const save = async () => {
-    const word = { text: text.trim(), voice: note.note?.file ?? null, again, at: isAbout ? at : null };
+    const word = { text: text.trim(), ink, voice: note.note?.file ?? null, again, at: isAbout ? at : null };
     const sent = await send(async ({ header, signal }) => {
       await sendWord(word, { header, signal });
       return true;
@@ -100,7 +128,23 @@ function Write({ send: sendWord, mayAskAgain = false, moment, onClose }: ThreadO
           longest={LONGEST_WORD}
           longestMs={LONGEST_SPOKEN_WORD_MS}
           note={note}
+          canBeSpoken={ink === ''}
         />
+        {onPages && (
+          <Suspense fallback={<Waiting what="Fetching the pens" />}>
+            <InkNote pages={pages} pictureAddress={pictureAt} onInk={setInk} />
+          </Suspense>
+        )}
+        {!onPages && note.note === null && pages.length > 0 && (
+          <Button
+            variant="default"
+            leftSection={<IconPencil size={20} aria-hidden />}
+            style={{ alignSelf: 'flex-start' }}
+            onClick={() => setOnPages(true)}
+          >
+            {pages.length === 1 ? 'Write on the page' : 'Write on a page'}
+          </Button>
+        )}
         {at !== null && (
           <Switch
             label={`It is about ${timeText(at)} of the feedback`}
@@ -118,7 +162,11 @@ function Write({ send: sendWord, mayAskAgain = false, moment, onClose }: ThreadO
         )}
         <ProblemNote failure={failure} />
         <Group>
-          <Button type="submit" loading={sending !== null} disabled={text.trim() === '' && note.note === null}>
+          <Button
+            type="submit"
+            loading={sending !== null}
+            disabled={text.trim() === '' && ink === '' && note.note === null}
+          >
             Send
           </Button>
           <Button variant="subtle" color="oak" onClick={onClose}>

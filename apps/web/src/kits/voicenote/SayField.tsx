@@ -11,10 +11,12 @@ interface Props {
   readonly longest: number;
   readonly longestMs: number;
   readonly note: ReturnType<typeof useVoiceNote>;
+  /** Whether it can be spoken now: not where something else goes with what is typed. */
+  readonly canBeSpoken?: boolean;
 }
 
 /** Something to be said: typed, or spoken instead. */
-export function SayField({ label, description, text, onText, longest, longestMs, note }: Props) {
+export function SayField({ label, description, text, onText, longest, longestMs, note, canBeSpoken = true }: Props) {
   return (
     <>
       {note.note === null && (
@@ -29,7 +31,7 @@ export function SayField({ label, description, text, onText, longest, longestMs,
           onChange={({ currentTarget }) => onText(currentTarget.value)}
         />
       )}
-      {text.trim() === '' && <VoiceNote note={note} longestMs={longestMs} label="Say it instead" />}
+      {canBeSpoken && text.trim() === '' && <VoiceNote note={note} longestMs={longestMs} label="Say it instead" />}
     </>
   );
 }

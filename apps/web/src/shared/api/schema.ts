@@ -2529,6 +2529,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/marking/hand-ins/{id}/removal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["removals_remove"];
+        post?: never;
+        delete: operations["removals_putBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/answers/{id}/replies": {
         parameters: {
             query?: never;
@@ -2843,6 +2859,22 @@ export interface paths {
         get?: never;
         put: operations["second_save"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/marking/hand-ins/{id}/pages/{page}/turn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["turning_turn"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4849,7 +4881,7 @@ export interface components {
         };
         NewsItemDto: {
             /** @enum {string} */
-            kind: "given" | "changed" | "due" | "reminded" | "handed-back" | "approved" | "answered" | "said-back" | "handed-in" | "asked" | "answer-back";
+            kind: "given" | "changed" | "due" | "reminded" | "handed-back" | "removed" | "approved" | "answered" | "said-back" | "handed-in" | "asked" | "answer-back";
             /** Format: uuid */
             assignmentId: string;
             title: string;
@@ -4872,7 +4904,7 @@ export interface components {
         NewsWishesDto: {
             /** @enum {string} */
             way: "never" | "daily" | "soon";
-            kinds: ("given" | "changed" | "due" | "reminded" | "handed-back" | "approved" | "answered" | "said-back" | "handed-in" | "asked" | "answer-back")[];
+            kinds: ("given" | "changed" | "due" | "reminded" | "handed-back" | "removed" | "approved" | "answered" | "said-back" | "handed-in" | "asked" | "answer-back")[];
             dailyAt: number;
             quietFrom: number;
             quietUntil: number;
@@ -4889,6 +4921,7 @@ export interface components {
             byTeacher: boolean;
             again: boolean;
             text: string;
+            ink: string;
             spoken: components["schemas"]["SpokenWordDto"] | null;
             at: number | null;
             /** Format: date-time */
@@ -4897,9 +4930,12 @@ export interface components {
         WordsDto: {
             open: boolean;
             words: components["schemas"]["WordDto"][];
+            pages: components["schemas"]["ShownPageDto"][];
+            media: components["schemas"]["MediaDto"];
         };
         NewWordDto: {
             text: string;
+            ink?: string;
         };
         ArrivedFileDto: {
             name: string;
@@ -4919,7 +4955,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             /** @enum {string} */
-            state: "handed-in" | "handed-back";
+            state: "handed-in" | "handed-back" | "removed";
             /** @enum {string} */
             kind: "file" | "text" | "spoken" | "worksheet";
             fileNames: string[];
@@ -4937,6 +4973,7 @@ export interface components {
             media: components["schemas"]["MediaDto"];
             importing: components["schemas"]["JobDto"] | null;
             receipts: components["schemas"]["ReceiptDto"][];
+            removedReason: string | null;
         };
         HandInTextDto: {
             text: string;
@@ -4953,6 +4990,7 @@ export interface components {
         };
         ApprovalDto: {
             named: boolean;
+            shownAs?: string;
             times: number;
         };
         ClassAnswerRowDto: {
@@ -4993,6 +5031,10 @@ export interface components {
             pages: components["schemas"]["ShownPageDto"][];
             media: components["schemas"]["MediaDto"];
             replies: components["schemas"]["ReplyDto"][];
+        };
+        RemovalDto: {
+            reason: string;
+            times: number;
         };
         NewReplyDto: {
             text: string;
@@ -5086,7 +5128,10 @@ export interface components {
             learnerName: string;
             makers: components["schemas"]["MakerDto"][];
             /** @enum {string} */
-            state: "handed-in" | "handed-back";
+            state: "handed-in" | "handed-back" | "removed";
+            removedReason: string | null;
+            /** Format: date-time */
+            removedAt: string | null;
             /** Format: date-time */
             handedInAt: string;
             late: boolean;
@@ -5118,6 +5163,7 @@ export interface components {
             /** Format: date-time */
             approvedAt: string | null;
             named: boolean;
+            shownAs: string | null;
             replies: number;
             words: number;
             again: boolean;
@@ -5208,7 +5254,7 @@ export interface components {
             /** Format: date-time */
             handedInAt: string;
             /** @enum {string} */
-            state: "handed-in" | "handed-back";
+            state: "handed-in" | "handed-back" | "removed";
             /** @enum {string} */
             kind: "file" | "text" | "spoken" | "worksheet";
             times: number;
@@ -5239,6 +5285,9 @@ export interface components {
             revision: number;
             withoutCaptions?: boolean;
             done: boolean;
+        };
+        SeenPictureDto: {
+            picture: string;
         };
         RubricDto: {
             name: string;
@@ -10229,6 +10278,48 @@ export interface operations {
             };
         };
     };
+    removals_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemovalDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    removals_putBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     replies_write: {
         parameters: {
             query?: never;
@@ -10799,6 +10890,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SavedMarksDto"];
+                };
+            };
+        };
+    };
+    turning_turn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenPictureDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownPageDto"];
                 };
             };
         };

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { SegmentPlayer } from '../../../kits/player/index.ts';
 import { Thread, type ThreadOf } from '../../../kits/thread/index.ts';
-import { call, client, sendFiles } from '../../../shared/api/index.ts';
+import { call, client, learnMedia, sendFiles } from '../../../shared/api/index.ts';
 import { Show } from '../../../shared/ui/index.ts';
 import classes from '../Watch.module.css';
 
@@ -17,9 +17,10 @@ export function AnswerBack({ assignmentId: id, player }: Props) {
   const key = ['feedback', id, 'words'];
   const words = useQuery({
     queryKey: key,
-    queryFn: () => call(client.GET('/api/assignments/{id}/feedback/words', { params: { path: { id } } })),
+    queryFn: () =>
+      call(client.GET('/api/assignments/{id}/feedback/words', { params: { path: { id } } })).then(learnMedia),
   });
-  const send: ThreadOf['send'] = async ({ text, voice, again, at }, { header, signal }) => {
+  const send: ThreadOf['send'] = async ({ text, ink, voice, again, at }, { header, signal }) => {
     const query = { again: again ? 'yes' : 'no', ...(at === null ? {} : { at }) } as const;
     const asked = new URLSearchParams(Object.entries(query).map(([name, value]) => [name, String(value)]));
     if (voice)
@@ -28,7 +29,7 @@ export function AnswerBack({ assignmentId: id, player }: Props) {
       await call(
         client.POST('/api/assignments/{id}/feedback/words', {
           params: { path: { id }, query, header },
-          body: { text },
+          body: { text, ...(ink === '' ? {} : { ink }) },
           signal,
         }),
       );

@@ -1,8 +1,9 @@
 import { Button, FileButton, Group, Stack, Text, Textarea } from '@mantine/core';
 import { fromMillis, timeText } from '@oakbell/core/clock';
+import { typedParts } from '@oakbell/core/marking';
 import { IconCamera, IconMicrophone, IconPencil } from '@tabler/icons-react';
 import { useQueryClient } from '@tanstack/react-query';
-import { Suspense, useState } from 'react';
+import { Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { call, client, sendFiles, useSending, type Api } from '../../../shared/api/index.ts';
 import { dueText, later, ProblemNote, Waiting } from '../../../shared/ui/index.ts';
@@ -15,6 +16,8 @@ import { useDraft } from './useDraft.ts';
 
 /** Asked for by who photographs, and by nobody else. */
 const Scanner = later(async () => (await import('../../../kits/scanner/index.ts')).Scanner);
+/** Asked for by who types a formula. */
+const TypedSeen = later(async () => (await import('./TypedSeen.tsx')).TypedSeen);
 const hasCamera = (): boolean => 'mediaDevices' in navigator && typeof OffscreenCanvas !== 'undefined';
 
 interface Props {
@@ -30,6 +33,8 @@ export function Giving({ item, before, onDone }: Props) {
   const [chosen, setChosen] = useState<readonly Chosen[]>([]);
   const [scanning, setScanning] = useState(false);
   const draft = useDraft(id, before?.text ?? '');
+  const typed = useDeferredValue(draft.text);
+  const parts = useMemo(() => typedParts(typed), [typed]);
   const { send, sending, failure, cancel } = useSending();
   const now = new Date();
   const isLate = new Date(dueAt) < now;
@@ -60,7 +65,9 @@ export function Giving({ item, before, onDone }: Props) {
   const busy = sending !== null;
   return (
     <Stack gap="sm">
-      {before && <Text c="dimmed">What you handed in stays until the new one has arrived.</Text>}
+      {before && before.state !== 'removed' && (
+        <Text c="dimmed">What you handed in stays until the new one has arrived.</Text>
+      )}
       {isLate && <Text fw={600}>This {dueText(dueAt, now)}. What you hand in now is marked as late.</Text>}
       {worksheet !== 'none' && (
         <Group>
@@ -122,7 +129,7 @@ export function Giving({ item, before, onDone }: Props) {
             Photograph sheets
           </Button>
         )}
-        {before && (
+        {before && before.state !== 'removed' && (
           <Button variant="subtle" color="oak" onClick={onDone} disabled={busy}>
             Keep what is there
           </Button>
@@ -130,7 +137,11 @@ export function Giving({ item, before, onDone }: Props) {
       </Group>
       <Textarea
         label="Or type it, or put in a link"
-        description={draft.isKept ? undefined : 'This browser has no room left to keep what you type. Hand it in soon.'}
+        description={
+          draft.isKept
+            ? 'Formulas stand between dollar signs: $x^2$'
+            : 'This browser has no room left to keep what you type. Hand it in soon.'
+        }
         autosize
         minRows={4}
         maxRows={16}
@@ -138,6 +149,11 @@ export function Giving({ item, before, onDone }: Props) {
         value={draft.text}
         onChange={(event) => draft.setText(event.currentTarget.value)}
       />
+      {parts.some(({ kind }) => kind === 'formula') && (
+        <Suspense fallback={<Waiting what="Drawing the formulas" />}>
+          <TypedSeen parts={parts} />
+        </Suspense>
+      )}
       <Button
         variant="light"
         disabled={draft.text.trim() === '' || busy}

@@ -12,6 +12,7 @@ import { ClipOnPage } from '../clip/index.ts';
 import { BoardScroll } from './BoardScroll.tsx';
 import { InkStage, type InkStageHandle } from './InkStage.tsx';
 import { LevelColumn } from './LevelColumn.tsx';
+import { LookActs } from './LookActs.tsx';
 import { PageStrip } from './PageStrip.tsx';
 import { keepTray, keptTray, type Tool } from '../../ink/index.ts';
 import { PenTray } from './PenTray.tsx';
@@ -69,7 +70,11 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
 
   const camera = useCamera(recorder);
   const { films } = camera;
-  const turn = (by: number) => pages[at + by] && recorder.turnTo(pages[at + by]!.page.id);
+  const turnTo = (page: string) => {
+    if (!props.pausesAtPages || state.kind !== 'recording' || page === pageId) recorder.turnTo(page);
+    else void recorder.pause().then(() => recorder.turnTo(page));
+  };
+  const turn = (by: number) => pages[at + by] && turnTo(pages[at + by]!.page.id);
   const onEnded = () => turn(pages[at + 1] ? 1 : -1);
   const filmed = useFilmedPage({ recorder, page: up.page, films, stage, onEnded });
   const undo = (how: 'undo' | 'redo') => {
@@ -119,7 +124,12 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
   const nearer = (by: 1 | 0 | -1) =>
     setZoom((now) => (by === 0 ? 0 : Math.max(0, Math.min(ZOOMS.length - 1, now + by))));
   const stamp = (which: Stamp) => stage.current?.stamp(which);
-  useKeys(before && !reviewing ? stampKeys(stamp, nearer) : {});
+  // Turned is what is a picture by itself, before anything is said; what stands on it is asked about where it is turned.
+  const { onQuarterTurn } = props;
+  const isSheet = (up.page.kind === 'document' || up.page.kind === 'slide') && up.page.picture !== null;
+  const canTurn = onQuarterTurn && state.kind === 'listening' && isSheet && (up.page.things ?? []).length === 0;
+  const quarterTurn = canTurn ? () => onQuarterTurn(pageId) : null;
+  useKeys(before && !reviewing ? stampKeys(stamp, nearer, () => quarterTurn?.()) : {});
   const acts = useMemo<RoomActs>(
     () => ({
       rubric: (criterion, level) => recorder.rubric(criterion, level),
@@ -183,6 +193,14 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
                   onScroll={scroll}
                 />
               )}
+              {before && (
+                <LookActs
+                  canNearer={zoom < ZOOMS.length - 1}
+                  canFurther={zoom > 0}
+                  onNearer={nearer}
+                  onQuarterTurn={quarterTurn}
+                />
+              )}
             </div>
             <div className={classes.stageColumn} {...(zoom > 0 ? NEARER : {})}>
               <div
@@ -242,7 +260,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
                   pages={pages}
                   at={at}
                   pictureAddress={props.pictureAddress}
-                  onTurn={(page) => recorder.turnTo(page)}
+                  onTurn={turnTo}
                   {...(props.onAddBoard ? { onAddBoard: addBoard } : {})}
                   {...(props.onAddWindow ? { onAddWindow: addWindow } : {})}
                   {...(state.kind === 'listening' && props.onFromPage ? { onFrom: props.onFromPage } : {})}

@@ -28,10 +28,15 @@ export const ROOM_KEYS: readonly KeyLine[] = [
 export const STAMP_KEYS: readonly KeyLine[] = [
   ['K, J, U, W', 'Tick, cross, question mark, wavy line: where the pen is'],
   ['+, -, 0', 'Nearer, further, the whole page'],
+  ['Q', 'A quarter turn to the right'],
 ];
 
-/** The keys of what is put down whole, and of looking nearer. */
-export const stampKeys = (stamp: (which: Stamp) => void, nearer: (by: 1 | 0 | -1) => void): Keys => ({
+/** The keys of what is put down whole, and of how a page is looked at. */
+export const stampKeys = (
+  stamp: (which: Stamp) => void,
+  nearer: (by: 1 | 0 | -1) => void,
+  quarterTurn: () => void,
+): Keys => ({
   k: () => stamp('tick'),
   j: () => stamp('cross'),
   u: () => stamp('query'),
@@ -39,6 +44,7 @@ export const stampKeys = (stamp: (which: Stamp) => void, nearer: (by: 1 | 0 | -1
   '+': () => nearer(1),
   '-': () => nearer(-1),
   0: () => nearer(0),
+  q: quarterTurn,
 });
 
 interface Acts {

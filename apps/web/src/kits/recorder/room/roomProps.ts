@@ -53,6 +53,10 @@ export interface RoomProps {
   readonly moreKeys?: readonly KeyLine[];
   /** More to stand beside the stage. */
   readonly beside?: ReactNode;
+  /** Turns the picture of a page by a quarter to the right, before anything stands on it. */
+  readonly onQuarterTurn?: (page: string) => void;
+  /** Recording pauses at each turn to another page, until it is gone on with. */
+  readonly pausesAtPages?: boolean;
   /** Told what may be done from beside it while it is open, and null when it no longer is. */
   readonly onActs?: (acts: RoomActs | null) => void;
 }

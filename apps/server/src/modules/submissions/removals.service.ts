@@ -1,0 +1,82 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { MoreThan, Repository } from 'typeorm';
+import { Acts } from '../../platform/acts/index.ts';
+import { Events } from '../../platform/events/index.ts';
+import { notFound, Problem } from '../../platform/http/index.ts';
+import { AssignmentsService } from '../assignments/index.ts';
+import { ClassesService } from '../classes/index.ts';
+import { Approvals } from './approvals.service.ts';
+import { isRemoved, makersOf, SubmissionEntity, type Submission } from './submission.entity.ts';
+
+/** Hand-ins that a teacher removes with a reason: nothing of them counts, nothing is lost, and they can be put back. */
+@Injectable()
+export class Removals {
+  constructor(
+    @InjectRepository(SubmissionEntity) private readonly submissions: Repository<Submission>,
+    private readonly assignments: AssignmentsService,
+    private readonly classes: ClassesService,
+    private readonly approvals: Approvals,
+    private readonly acts: Acts,
+    private readonly events: Events,
+  ) {}
+
+  /**
+   * Its makers are told why, and can hand in again; its class sees it no more.
+   * @param times which hand-in is meant
+   * @throws Problem `handed-in-again`, `handed-back-already`
+   */
+  async remove(id: string, { reason, times }: { readonly reason: string; readonly times: number }): Promise<void> {
+    await this.acts.do(async () => {
+      const submission = await this.#locked(id);
+      if (submission.times !== times)
+        throw new Problem(
+          409,
+          'handed-in-again',
+          'Something else was handed in meanwhile. Look at it first; nothing was removed.',
+        );
+      if (submission.state === 'handed-back')
+        throw new Problem(409, 'handed-back-already', 'This was handed back, so it stays. Nothing was removed.');
+      const shown = { approvedAt: null, named: false, shownAs: null };
+      await this.submissions.update(
+        { id },
+        { state: 'removed', removedAt: new Date(), removedReason: reason.trim(), ...shown },
+      );
+      if (submission.approvedAt) {
+        await this.approvals.cut(submission);
+        await this.approvals.tell(submission);
+      }
+      await this.#tell(submission);
+    });
+  }
+
+  /** It waits as before; whom the class saw it of before has to be said anew. Does nothing where it stands. */
+  async putBack(id: string): Promise<void> {
+    await this.acts.do(async () => {
+      const submission = await this.#locked(id);
+      if (!isRemoved(submission)) return;
+      await this.submissions.update({ id }, { state: 'handed-in', removedAt: null, removedReason: null });
+      await this.#tell(submission);
+    });
+  }
+
+  /** What of a learner's own was removed after a moment, and not put back nor handed in again since. */
+  async ofLearner(learnerId: string, since: Date): Promise<readonly Submission[]> {
+    const removed = { state: 'removed', removedAt: MoreThan(since) } as const;
+    const own = await this.submissions.findBy({ learnerId, ...removed });
+    return [...own, ...(await this.submissions.findBy({ partnerId: learnerId, ...removed }))];
+  }
+
+  async #locked(id: string): Promise<Submission> {
+    const found = await this.submissions.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
+    if (!found) throw notFound('hand-in');
+    return found;
+  }
+
+  async #tell(submission: Submission): Promise<void> {
+    const { id, assignmentId } = submission;
+    const { classId } = await this.assignments.get(assignmentId);
+    const concerned = [...makersOf(submission), ...(await this.classes.teacherIds(classId))];
+    await this.events.tell(concerned, { kind: 'hand-in', id, of: assignmentId });
+  }
+}

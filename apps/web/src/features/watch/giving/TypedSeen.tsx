@@ -1,0 +1,34 @@
+import { Text } from '@mantine/core';
+import type { TypedPart } from '@oakbell/core/marking';
+import { drawnFormula } from '../../../kits/formula/index.ts';
+import classes from './Giving.module.css';
+
+/** What was typed with its formulas as they are drawn; what is none stays as it was typed, and it is said why. */
+export function TypedSeen({ parts }: { readonly parts: readonly TypedPart[] }) {
+  return (
+    <section aria-label="With its formulas">
+      <Text size="sm" fw={600}>
+        With its formulas
+      </Text>
+      <div className={classes.seen}>
+        {parts.map((part, i) =>
+          part.kind === 'words' ? <span key={i}>{part.text}</span> : <Seen key={i} {...part} />,
+        )}
+      </div>
+    </section>
+  );
+}
+
+function Seen({ latex, where, typed }: Extract<TypedPart, { kind: 'formula' }>) {
+  const drawn = drawnFormula(latex, where);
+  if ('html' in drawn) return <span dangerouslySetInnerHTML={{ __html: drawn.html }} />;
+  return (
+    <>
+      {typed}
+      <Text component="span" size="sm" c="dimmed">
+        {' '}
+        (stays as it is typed: {drawn.fault})
+      </Text>
+    </>
+  );
+}
