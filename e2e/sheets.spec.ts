@@ -103,6 +103,62 @@ test('a sheet on its side is turned, recording rests at each new page, and the l
   await own.close();
 });
 
+test('what is not what was asked for is removed with a reason, put back, removed again and handed in anew', async ({
+  browser,
+}) => {
+  const { page: desk, context } = await asPerson(browser, 'ilse.marrow');
+  const terms = { handIn: true, answersSeen: 'class' };
+  const id = await giveCopy(desk, 'The rule of twelfths', 'The wrong one', ['Lio Marchetti', 'Noor Haddow'], terms);
+  const { page, context: own } = await asPerson(browser, 'lio.marchetti', PHONE);
+  const text = (words: string) =>
+    page.request.put(`/api/assignments/${id}/hand-in/text`, { headers: onceKey(), data: { text: words } });
+  expect((await text('The plan of last week')).status()).toBe(200);
+  const remove = async () => {
+    await desk.getByRole('button', { name: 'Remove this hand-in' }).click();
+    await desk.getByLabel('Why').fill('This is the plan of last week.');
+    await expectClean(desk);
+    await desk.getByRole('button', { name: 'Remove it', exact: true }).click();
+  };
+
+  await test.step('the teacher removes it, takes that back, and removes it', async () => {
+    await desk.goto(`/marking/${id}`);
+    await remove();
+    await expect(desk.getByRole('region', { name: 'Removed' })).toContainText('“This is the plan of last week.”');
+    await expect(desk.getByText('0 of 2 handed in')).toBeVisible();
+    await expectClean(desk);
+    await desk.getByRole('button', { name: 'Undo' }).click();
+    await expect(desk.getByRole('region', { name: 'Marks' })).toBeVisible();
+    await remove();
+    await expect(desk.getByRole('button', { name: 'Put it back' })).toBeVisible();
+  });
+
+  await test.step('the learner reads why, and hands in again', async () => {
+    await page.goto(`/desk/${id}`);
+    await expect(page.getByRole('alert')).toContainText('asks you to hand in again: “This is the plan of last week.”');
+    await expectClean(page);
+    await page.getByLabel('Or type it').fill('The plan of this week');
+    await page.getByRole('button', { name: 'Hand in the text' }).click();
+    await expect(page.getByText(/handed in 2 times/)).toBeVisible();
+    await expect(page.getByRole('alert')).toHaveCount(0);
+  });
+
+  await test.step('the class sees it under the name that the teacher gives it', async () => {
+    await expect(desk.getByRole('region', { name: 'Marks' })).toBeVisible();
+    await desk.getByRole('button', { name: 'Show it under another name' }).click();
+    await desk.getByLabel('The name that the class sees').fill('Answer A');
+    await expectClean(desk);
+    await desk.getByRole('button', { name: 'Show it', exact: true }).click();
+    await expect(desk.getByText(/^The class sees this answer, as “Answer A”/)).toBeVisible();
+    const { page: other, context: others } = await asPerson(browser, 'noor.haddow', PHONE);
+    await other.goto(`/desk/${id}`);
+    await expect(other.getByRole('link', { name: 'Answer A' })).toBeVisible();
+    await expect(other.getByText('Lio Marchetti')).toHaveCount(0);
+    await others.close();
+  });
+  await context.close();
+  await own.close();
+});
+
 /** How high the page that is up is, in widths. */
 async function shapeOf(page: Page): Promise<number> {
   const { width, height } = (await page.locator('canvas[data-stage]').boundingBox())!;

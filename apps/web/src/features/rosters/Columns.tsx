@@ -125,7 +125,7 @@ export function Columns({ roster }: { readonly roster: Roster }) {
         checked={reading.isWhole}
         onChange={(event) => setReading({ ...reading, isWhole: event.currentTarget.checked })}
       />
-      <Text role="status" c="var(--ob-alert)" mt="sm">
+      <Text role="status" fw={600} mt="sm">
         {fault}
       </Text>
       <ProblemNote failure={confirm.error} />

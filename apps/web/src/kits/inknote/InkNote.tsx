@@ -85,20 +85,20 @@ export function InkNote({ pages, pictureAddress, onInk }: Props) {
           onPointerCancel={onUp}
         />
       </div>
+      {pages.length > 1 && (
+        <Group gap={0} justify="center">
+          <IconAction hall label="Page before" disabled={at === 0} onClick={() => setAt(at - 1)}>
+            <IconChevronLeft aria-hidden />
+          </IconAction>
+          <Text size="sm" px={4}>
+            Page {at + 1} of {pages.length}
+          </Text>
+          <IconAction hall label="Next page" disabled={at === pages.length - 1} onClick={() => setAt(at + 1)}>
+            <IconChevronRight aria-hidden />
+          </IconAction>
+        </Group>
+      )}
       <Group gap={0} role="toolbar" aria-label="Pens" justify="center">
-        {pages.length > 1 && (
-          <>
-            <IconAction hall label="Page before" disabled={at === 0} onClick={() => setAt(at - 1)}>
-              <IconChevronLeft aria-hidden />
-            </IconAction>
-            <Text size="sm" px={4}>
-              {at + 1} of {pages.length}
-            </Text>
-            <IconAction hall label="Next page" disabled={at === pages.length - 1} onClick={() => setAt(at + 1)}>
-              <IconChevronRight aria-hidden />
-            </IconAction>
-          </>
-        )}
         {PENS.map((pen) => (
           <IconAction
             hall

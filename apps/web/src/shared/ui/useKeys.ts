@@ -6,13 +6,19 @@ export type KeyLine = readonly [key: string, does: string];
 /** Keys as `Ctrl+Shift+z`, `ArrowLeft`, ` `; the handler may return false to let the key pass. */
 export type Keys = Readonly<Record<string, () => void | false>>;
 
+/** What is switched is not typed into: after it, letters and arrows are the screen's as before. */
+const SWITCHED = ['checkbox', 'radio'];
 const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable);
+  target instanceof HTMLInputElement
+    ? !SWITCHED.includes(target.type)
+    : target instanceof HTMLElement && (/^(TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable);
+const PRESSED = 'button, a, [role=button], input';
+const MOVED = '[role=slider], [role=radiogroup], [role=tab], [type=radio]';
 /** Enter and space belong to the control that has the focus; arrows to a slider. */
 const isPressing = (event: KeyboardEvent): boolean =>
   event.target instanceof HTMLElement &&
-  (((event.key === 'Enter' || event.key === ' ') && event.target.closest('button, a, [role=button]') !== null) ||
-    (event.key.startsWith('Arrow') && event.target.closest('[role=slider], [role=radiogroup], [role=tab]') !== null));
+  (((event.key === 'Enter' || event.key === ' ') && event.target.closest(PRESSED) !== null) ||
+    (event.key.startsWith('Arrow') && event.target.closest(MOVED) !== null));
 
 /** Whether a dialog is open; one that is kept at hand unseen is not. */
 const isAsked = (): boolean =>
