@@ -1,6 +1,6 @@
 import { Button, Group, Stack, Switch, Text } from '@mantine/core';
 import { micros, timeText, type Micros } from '@oakbell/core/clock';
-import { LONGEST_SPOKEN_WORD_MS, LONGEST_WORD } from '@oakbell/core/marking';
+import { LONGEST_SPOKEN_WORD_MS, LONGEST_WORD, LONGEST_WORD_INK } from '@oakbell/core/marking';
 import { IconPencil } from '@tabler/icons-react';
 import { Suspense, useMemo, useState } from 'react';
 import { corePage, pictureAt, useSending, type ActKey, type Api } from '../../shared/api/index.ts';
@@ -102,6 +102,7 @@ function Write({
   const [isAbout, setAbout] = useState(true);
   const [ink, setInk] = useState('');
   const [onPages, setOnPages] = useState(false);
+  const isTooMuch = ink.length > LONGEST_WORD_INK;
   const pages = useMemo(() => words.pages.map(corePage), [words.pages]);
   const note = useVoiceNote(LONGEST_SPOKEN_WORD_MS);
   const { send, sending, failure } = useSending();
@@ -130,7 +131,7 @@ function Write({
           note={note}
           canBeSpoken={ink === ''}
         />
-        {onPages && (
+        {onPages && note.note === null && (
           <Suspense fallback={<Waiting what="Fetching the pens" />}>
             <InkNote pages={pages} pictureAddress={pictureAt} onInk={setInk} />
           </Suspense>
@@ -160,12 +161,15 @@ function Write({
             onChange={({ currentTarget }) => setAgain(currentTarget.checked)}
           />
         )}
+        {isTooMuch && (
+          <Text role="alert">So much is written on the pages that it cannot be sent. Take some of it off.</Text>
+        )}
         <ProblemNote failure={failure} />
         <Group>
           <Button
             type="submit"
             loading={sending !== null}
-            disabled={text.trim() === '' && ink === '' && note.note === null}
+            disabled={isTooMuch || (text.trim() === '' && ink === '' && note.note === null)}
           >
             Send
           </Button>

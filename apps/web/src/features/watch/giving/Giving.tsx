@@ -1,9 +1,8 @@
 import { Button, FileButton, Group, Stack, Text, Textarea } from '@mantine/core';
 import { fromMillis, timeText } from '@oakbell/core/clock';
-import { typedParts } from '@oakbell/core/marking';
 import { IconCamera, IconMicrophone, IconPencil } from '@tabler/icons-react';
 import { useQueryClient } from '@tanstack/react-query';
-import { Suspense, useDeferredValue, useMemo, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { call, client, sendFiles, useSending, type Api } from '../../../shared/api/index.ts';
 import { dueText, later, ProblemNote, Waiting } from '../../../shared/ui/index.ts';
@@ -16,7 +15,7 @@ import { useDraft } from './useDraft.ts';
 
 /** Asked for by who photographs, and by nobody else. */
 const Scanner = later(async () => (await import('../../../kits/scanner/index.ts')).Scanner);
-/** Asked for by who types a formula. */
+/** Asked for by who types what may be a formula. */
 const TypedSeen = later(async () => (await import('./TypedSeen.tsx')).TypedSeen);
 const hasCamera = (): boolean => 'mediaDevices' in navigator && typeof OffscreenCanvas !== 'undefined';
 
@@ -33,8 +32,6 @@ export function Giving({ item, before, onDone }: Props) {
   const [chosen, setChosen] = useState<readonly Chosen[]>([]);
   const [scanning, setScanning] = useState(false);
   const draft = useDraft(id, before?.text ?? '');
-  const typed = useDeferredValue(draft.text);
-  const parts = useMemo(() => typedParts(typed), [typed]);
   const { send, sending, failure, cancel } = useSending();
   const now = new Date();
   const isLate = new Date(dueAt) < now;
@@ -149,9 +146,9 @@ export function Giving({ item, before, onDone }: Props) {
         value={draft.text}
         onChange={(event) => draft.setText(event.currentTarget.value)}
       />
-      {parts.some(({ kind }) => kind === 'formula') && (
-        <Suspense fallback={<Waiting what="Drawing the formulas" />}>
-          <TypedSeen parts={parts} />
+      {draft.text.includes('$') && (
+        <Suspense fallback={null}>
+          <TypedSeen text={draft.text} />
         </Suspense>
       )}
       <Button

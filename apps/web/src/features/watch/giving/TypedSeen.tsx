@@ -1,10 +1,14 @@
 import { Text } from '@mantine/core';
-import type { TypedPart } from '@oakbell/core/marking';
+import { typedParts, type TypedPart } from '@oakbell/core/marking';
+import { useDeferredValue, useMemo } from 'react';
 import { drawnFormula } from '../../../kits/formula/index.ts';
 import classes from './Giving.module.css';
 
-/** What was typed with its formulas as they are drawn; what is none stays as it was typed, and it is said why. */
-export function TypedSeen({ parts }: { readonly parts: readonly TypedPart[] }) {
+/** What was typed with its formulas as they are drawn, where there are any; what is none stays as it was typed, and it is said why. */
+export function TypedSeen({ text }: { readonly text: string }) {
+  const typed = useDeferredValue(text);
+  const parts = useMemo(() => typedParts(typed), [typed]);
+  if (parts.every(({ kind }) => kind === 'words')) return null;
   return (
     <section aria-label="With its formulas">
       <Text size="sm" fw={600}>
