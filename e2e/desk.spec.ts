@@ -77,6 +77,7 @@ test('thirty hand-ins of mixed kinds are marked in one sitting by keys alone, an
       const name = `Learner ${String(i + 1).padStart(2, '0')}`;
       await expect(page.getByRole('heading', { level: 2, name })).toBeVisible();
       await expect(page.getByRole('img', { name: 'Page 1, to write on' })).toBeVisible();
+      await expect(page.locator('a[aria-current=page]').filter({ hasText: name })).toBeInViewport();
       keys = 0;
       await press('k');
       if (SPOKEN.has(i)) {

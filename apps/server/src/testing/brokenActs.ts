@@ -647,7 +647,8 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
   },
   'put /api/people/{id}/needs': () =>
     Promise.resolve({
-      path: `/api/people/${ids['tam']}/needs`,
+      // Of nobody whose work is handed back here: what is spoken on it would wait for captions from then on.
+      path: `/api/people/${ids['wren']}/needs`,
       body: { captions: true, largerText: true, extraTime: 0.25 },
     }),
   'put /api/look': () => Promise.resolve({ path: '/api/look', body: { textSize: 'large', lessMotion: true } }),

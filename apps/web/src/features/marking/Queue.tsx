@@ -1,6 +1,6 @@
 import { NativeSelect, Text, Title } from '@mantine/core';
 import { isWaiting, leftSentence, type Filter, type Order } from '@oakbell/core/marking';
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { whenText } from '../../shared/ui/index.ts';
 import { BackTogether } from './BackTogether.tsx';
@@ -115,8 +115,13 @@ interface RowProps {
 }
 
 function QueueRow({ row, isGoing, onNear, current, to }: RowProps) {
+  const line = useRef<HTMLLIElement>(null);
+  // Whoever goes on by key sees where they are, however long the queue is.
+  useEffect(() => {
+    if (current) line.current?.scrollIntoView({ block: 'nearest' });
+  }, [current]);
   return (
-    <li>
+    <li ref={line}>
       <Link
         to={to}
         className={classes.queueRow}
