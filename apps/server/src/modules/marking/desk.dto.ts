@@ -1,16 +1,11 @@
 import { ANSWERS_SEEN, type AnswersSeen } from '@oakbell/core/assigning';
+import { LONGEST_REMOVAL } from '@oakbell/core/marking';
 import { MOST_PART_LETTERS } from '@oakbell/core/worksheets';
 import { Choice, Decimal, Flag, Id, Part, Parts, Text, Texts, When, Whole } from '../../platform/http/index.ts';
 import { MediaDto } from '../access/index.ts';
 import { ShownPageDto } from '../pages/index.ts';
 import { RubricVersionDto } from '../rubrics/index.ts';
-import {
-  LONGEST_REMOVAL,
-  SUBMISSION_KINDS,
-  SUBMISSION_STATES,
-  type HandInState,
-  type Submission,
-} from '../submissions/index.ts';
+import { SUBMISSION_KINDS, SUBMISSION_STATES, type HandInState, type Submission } from '../submissions/index.ts';
 import { MarkingDto } from './marks.dto.ts';
 
 export class MakerDto {

@@ -1,3 +1,4 @@
+import { LONGEST_SHOWN_NAME } from '@oakbell/core/marking';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Put } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Choice, Flag, Id, notFound, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
@@ -20,7 +21,7 @@ export class ApprovalDto {
   /** Whether the class is told whose it is. */
   @Flag() named: boolean;
   /** The name that it is told instead, where it is not told whose it is. */
-  @Text({ max: 80, optional: true }) shownAs?: string;
+  @Text({ max: LONGEST_SHOWN_NAME, optional: true }) shownAs?: string;
   /** The hand-in that the yes is for, as the desk told it. */
   @Whole({ min: 1, max: 100_000 }) times: number;
 }

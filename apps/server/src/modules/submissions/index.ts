@@ -2,7 +2,7 @@ export { SubmissionsModule } from './submissions.module.ts';
 export { SubmissionsService } from './submissions.service.ts';
 export { Replies } from './replies.service.ts';
 export { Approvals } from './approvals.service.ts';
-export { ensureStands, isLate, LONGEST_REMOVAL } from './submissions.rules.ts';
+export { ensureStands, isLate } from './submissions.rules.ts';
 export { Removals } from './removals.service.ts';
 export { HandedVersions } from './handedVersions.service.ts';
 export { HandInDto, ShownHandIn } from './shownHandIn.ts';

@@ -1,10 +1,10 @@
+import { LONGEST_REMOVAL } from '@oakbell/core/marking';
 import { Body, Controller, Delete, HttpCode, Param, ParseUUIDPipe, Put } from '@nestjs/common';
 import { ApiNoContentResponse, ApiTags } from '@nestjs/swagger';
 import { Text, Whole } from '../../platform/http/index.ts';
 import { For } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { Removals } from './removals.service.ts';
-import { LONGEST_REMOVAL } from './submissions.rules.ts';
 
 class RemovalDto {
   /** Read by whoever handed it in. */

@@ -1,3 +1,4 @@
+import { LONGEST_REMOVAL } from '@oakbell/core/marking';
 import { Injectable } from '@nestjs/common';
 import { Choice, Flag, Id, Part, Parts, Text, Texts, When, Whole } from '../../platform/http/index.ts';
 import { jobDto, JobDto, JobsService } from '../../platform/jobs/index.ts';
@@ -12,7 +13,7 @@ import { TakesService } from '../takes/index.ts';
 import type { HandedVersionEntity } from './handedVersion.entity.ts';
 import { HandedVersions } from './handedVersions.service.ts';
 import { KINDS, makersOf, namesOf, STATES, type Submission } from './submission.entity.ts';
-import { isLate, LONGEST_REMOVAL, LONGEST_TEXT, mayReplace } from './submissions.rules.ts';
+import { isLate, LONGEST_TEXT, mayReplace } from './submissions.rules.ts';
 import { WrittenWorks } from './writtenWork.service.ts';
 
 /** A file as it arrived. */

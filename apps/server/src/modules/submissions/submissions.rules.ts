@@ -6,9 +6,6 @@ export function mayReplace({ state }: { readonly state: HandInState }, feedbackT
   return state === 'removed' || (state === 'handed-in' && feedbackTakes === 0);
 }
 
-/** The longest reason for removing a hand-in, in characters. */
-export const LONGEST_REMOVAL = 500;
-
 /** @throws Problem `removed` for what was removed: nothing is done with it until it is put back */
 export function ensureStands({ state }: { readonly state: HandInState }): void {
   if (state === 'removed') throw new Problem(409, 'removed', 'This hand-in was removed. Put it back first.');

@@ -1,13 +1,11 @@
 import { Button, Modal, Text, Textarea } from '@mantine/core';
+import { LONGEST_REMOVAL } from '@oakbell/core/marking';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { call, client } from '../../shared/api/index.ts';
 import { DialogFoot, offerUndo, ProblemNote, whenText } from '../../shared/ui/index.ts';
 import { deskKey, type Desk, type Row } from './deskKey.ts';
 import classes from './Marking.module.css';
-
-/** Letters of a reason. */
-const LONGEST = 500;
 
 interface Props {
   readonly desk: Pick<Desk, 'assignmentId'>;
@@ -74,7 +72,7 @@ export function RemoveHandIn({ desk, row }: Props) {
             required
             autosize
             minRows={2}
-            maxLength={LONGEST}
+            maxLength={LONGEST_REMOVAL}
             value={reason}
             onChange={({ currentTarget }) => setReason(currentTarget.value)}
           />

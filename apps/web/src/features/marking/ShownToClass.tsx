@@ -1,4 +1,5 @@
 import { Button, Group, Stack, Text, TextInput } from '@mantine/core';
+import { LONGEST_SHOWN_NAME } from '@oakbell/core/marking';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { call, client, type Api } from '../../shared/api/index.ts';
@@ -101,7 +102,7 @@ export function ShownToClass({ desk, row }: Props) {
               size="xs"
               label="The name that the class sees"
               placeholder="Answer A"
-              maxLength={80}
+              maxLength={LONGEST_SHOWN_NAME}
               autoFocus
               value={name}
               onChange={({ currentTarget }) => setName(currentTarget.value)}
