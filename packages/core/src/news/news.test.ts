@@ -34,7 +34,7 @@ describe('quiet hours', () => {
 it('what was changed goes with what is given, what the class sees with what comes back, and others by themselves', () => {
   const wished = (...kinds: readonly NewsKind[]) => NEWS_KINDS.filter((kind) => isWished({ kinds }, kind));
   expect(wished('given')).toEqual(['given', 'changed']);
-  expect(wished('handed-back')).toEqual(['handed-back', 'approved', 'answered', 'said-back']);
+  expect(wished('handed-back')).toEqual(['handed-back', 'removed', 'approved', 'answered', 'said-back']);
   expect(wished('handed-in')).toEqual(['handed-in', 'asked', 'answer-back']);
   expect(wished('due')).toEqual(['due', 'reminded']);
 });
