@@ -3,8 +3,10 @@
 /** By what a queue is in order. `unseen` is without names: in an order that says nothing of who made what. */
 export const ORDERS = ['name', 'time', 'unseen'] as const;
 export type Order = (typeof ORDERS)[number];
-/** Which are looked at: all, those not handed back, those that came late, those that were heard, those that answer back, those
- * that were removed. */
+/**
+ * Which are looked at: all, those not handed back, those that came late, those that were heard, those that answer back,
+ * those that were removed.
+ */
 export const FILTERS = ['all', 'waiting', 'ready', 'late', 'heard', 'answered', 'removed'] as const;
 export type Filter = (typeof FILTERS)[number];
 

@@ -1,7 +1,8 @@
 /**
- * What somebody can be told of. `approved`: an answer of theirs is shown to their class. `answered`: a question of theirs
- * was; `removed`: a hand-in of theirs was removed, and they can hand in again. `asked`: a learner waits for an answer. `answer-back`: a learner says something about their feedback;
- * `said-back`: their teacher answers that. `reminded`: their teacher says that something is still to be done.
+ * What somebody can be told of. `approved`: an answer of theirs is shown to their class. `removed`: a hand-in of theirs
+ * was removed, and they can hand in again. `answered`: a question of theirs was; `asked`: a learner waits for an answer.
+ * `answer-back`: a learner says something about their feedback; `said-back`: their teacher answers that. `reminded`: their
+ * teacher says that something is still to be done.
  */
 export const NEWS_KINDS = [
   ...(['given', 'changed', 'due', 'reminded', 'handed-back', 'removed', 'approved', 'answered', 'said-back'] as const),
@@ -38,14 +39,8 @@ export const plainWishes = (reader: Reader): NewsWishes => ({
 });
 
 const GOES_WITH: Readonly<Partial<Record<NewsKind, NewsKind>>> = {
-  ...{
-    changed: 'given',
-    reminded: 'due',
-    approved: 'handed-back',
-    removed: 'handed-back',
-    answered: 'handed-back',
-    asked: 'handed-in',
-  },
+  ...{ changed: 'given', reminded: 'due', approved: 'handed-back', removed: 'handed-back' },
+  ...{ answered: 'handed-back', asked: 'handed-in' },
   ...{ 'said-back': 'handed-back', 'answer-back': 'handed-in' },
 };
 /** Whether a kind is wished for by mail. */

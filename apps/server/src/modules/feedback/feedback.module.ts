@@ -1,7 +1,6 @@
 import { Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { AssignmentsModule } from '../assignments/index.ts';
-import { ClassesModule } from '../classes/index.ts';
 import { EditionsModule } from '../editions/index.ts';
 import { FilesModule } from '../files/index.ts';
 import { LessonsModule } from '../lessons/index.ts';
@@ -17,7 +16,6 @@ import { ShownWords } from './shownWords.ts';
   imports: [
     TypeOrmModule.forFeature([FeedbackWordEntity]),
     AssignmentsModule,
-    ClassesModule,
     EditionsModule,
     FilesModule,
     LessonsModule,

@@ -7,17 +7,14 @@ import { readPart } from '@oakbell/core/worksheets';
 import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
-import { Events } from '../../platform/events/index.ts';
-import { notFound, Problem } from '../../platform/http/index.ts';
+import { Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { FileClaims } from '../../platform/storage/index.ts';
-import { AssignmentsService } from '../assignments/index.ts';
-import { ClassesService } from '../classes/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { claimVoices, type StoredVoice } from '../files/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PagesService } from '../pages/index.ts';
-import { makersOf, SubmissionsService, type Submission } from '../submissions/index.ts';
+import { SubmissionsService, type Submission } from '../submissions/index.ts';
 import { FeedbackWordEntity } from './feedbackWord.entity.ts';
 
 /** What somebody says: typed and written on pages, or spoken and kept already. */
@@ -44,15 +41,12 @@ export interface Waiting {
 export class FeedbackWords implements OnModuleInit {
   constructor(
     @InjectRepository(FeedbackWordEntity) private readonly words: Repository<FeedbackWordEntity>,
-    private readonly assignments: AssignmentsService,
-    private readonly classes: ClassesService,
     private readonly editions: EditionsService,
     private readonly lessons: LessonsService,
     private readonly pages: PagesService,
     private readonly submissions: SubmissionsService,
     private readonly claims: FileClaims,
     private readonly acts: Acts,
-    private readonly events: Events,
   ) {}
 
   onModuleInit(): void {
@@ -117,9 +111,7 @@ export class FeedbackWords implements OnModuleInit {
   /** @throws Problem `not-handed-back`, `too-many-words`, `nothing-said`, `not-ink` */
   async say(person: Person, submissionId: string, said: Said, besides: Besides): Promise<FeedbackWordEntity> {
     return this.acts.do(async () => {
-      await this.submissions.lock(submissionId);
-      const submission = await this.submissions.one(submissionId);
-      if (!submission) throw notFound('hand-in');
+      const submission = await this.submissions.locked(submissionId);
       const byTeacher = person.role === 'teacher';
       await this.ensureMay(submission, byTeacher);
       if ('text' in said) await this.#ensureSaid(submission, said);
@@ -130,10 +122,7 @@ export class FeedbackWords implements OnModuleInit {
         ...{ sourceId: place?.sourceId ?? null, atTime: place?.time ?? null, at: new Date() },
       });
       await this.words.insert(word);
-      const { assignmentId } = submission;
-      const { classId } = await this.assignments.get(assignmentId);
-      const concerned = [...makersOf(submission), ...(await this.classes.teacherIds(classId))];
-      await this.events.tell(concerned, { kind: 'hand-in', id: submissionId, of: assignmentId });
+      await this.submissions.tell(submission);
       return word;
     });
   }

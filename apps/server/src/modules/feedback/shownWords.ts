@@ -50,7 +50,7 @@ export class ShownWords {
     return {
       open: submission.state === 'handed-back',
       words: await Promise.all(words),
-      ...(await this.handIn.pagesFor(person, submission, worksheetId)),
+      ...(await this.handIn.pagesFor(person, { id: submission.id, lessonId: lesson?.id ?? null, worksheetId })),
     };
   }
 }

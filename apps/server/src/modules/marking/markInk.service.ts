@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { readPart } from '@oakbell/core/worksheets';
 import { Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
-import { notFound, Problem } from '../../platform/http/index.ts';
+import { Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PagesService } from '../pages/index.ts';
@@ -44,9 +44,7 @@ export class MarkInk {
    */
   async keep(person: Person, submissionId: string, { log, times, revision }: WrittenInk): Promise<number> {
     return this.acts.do(async () => {
-      await this.submissions.lock(submissionId);
-      const submission = await this.submissions.one(submissionId);
-      if (!submission) throw notFound('hand-in');
+      const submission = await this.submissions.locked(submissionId);
       await this.second.ensureShown(person.id, submission);
       if (submission.times !== times)
         throw new Problem(

@@ -190,7 +190,7 @@ export class MarkingService {
   async takeBack(submissionId: string, now = new Date()): Promise<void> {
     await this.acts.do(async () => {
       await this.submissions.lock(submissionId);
-      const { submission, assignment } = await this.find(submissionId);
+      const { submission } = await this.find(submissionId);
       const mark = await this.marks.findOneBy({ submissionId });
       if (submission.state !== 'handed-back' || !mark?.handedBackAt)
         throw new Problem(409, 'not-handed-back', 'This was not handed back, so there is nothing to take back.');
@@ -204,7 +204,7 @@ export class MarkingService {
       await this.marks.update({ submissionId }, { ...nothing, revision: mark.revision + 1 });
       await this.submissions.setState(submissionId, 'handed-in');
       if (mark.editionId) await this.media.cut(`edition:${mark.editionId}`);
-      await this.#tell(submission, assignment, 'everybody');
+      await this.submissions.tell(submission);
     });
   }
 
@@ -215,7 +215,7 @@ export class MarkingService {
       if (submission?.state !== 'handed-back') return;
       const first = { submissionId: submission.id, openedAt: IsNull() };
       const { affected } = await this.marks.update(first, { openedAt: new Date() });
-      if (affected) await this.#tell(submission, await this.assignments.get(assignmentId), 'teachers');
+      if (affected) await this.#tellTeachers(submission, await this.assignments.get(assignmentId));
     });
   }
 
@@ -223,14 +223,13 @@ export class MarkingService {
   async unready(submissionId: string): Promise<void> {
     await this.marks.update({ submissionId }, { readyAt: null, backAt: null });
     const { submission, assignment } = await this.find(submissionId);
-    await this.#tell(submission, assignment, 'teachers');
+    await this.#tellTeachers(submission, assignment);
   }
 
-  /** Whose work it is, and who teaches them, hear that something of it changed. */
-  async #tell(submission: Submission, assignment: Assignment, whom: 'everybody' | 'teachers'): Promise<void> {
+  /** Who teaches it hears that something of it changed. */
+  async #tellTeachers(submission: Submission, assignment: Assignment): Promise<void> {
     const teachers = await this.classes.teacherIds(assignment.classId);
-    const people = whom === 'teachers' ? teachers : [...makersOf(submission), ...teachers];
-    await this.events.tell(people, { kind: 'hand-in', id: submission.id, of: assignment.id });
+    await this.events.tell(teachers, { kind: 'hand-in', id: submission.id, of: assignment.id });
   }
 
   async #readyOf(assignmentId: string): Promise<readonly string[]> {
@@ -266,7 +265,7 @@ export class MarkingService {
     const back = { handedBackAt: new Date(), editionId, correctedAt: null, readyAt: null, backAt: null };
     await this.marks.update({ submissionId }, back);
     await this.submissions.setState(submissionId, 'handed-back');
-    await this.#tell(submission, assignment, 'everybody');
+    await this.submissions.tell(submission);
   }
 
   /**

@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { Events } from '../../platform/events/index.ts';
-import { notFound, Problem } from '../../platform/http/index.ts';
+import { Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { AssignmentsService } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
@@ -117,9 +117,7 @@ export class SecondMarks {
    */
   async save(person: Person, submissionId: string, given: Given, done: boolean): Promise<number> {
     return this.acts.do(async () => {
-      await this.submissions.lock(submissionId);
-      const submission = await this.submissions.one(submissionId);
-      if (!submission) throw notFound('hand-in');
+      const submission = await this.submissions.locked(submissionId);
       const assignment = await this.assignments.get(submission.assignmentId);
       if ((await this.markerOf(assignment.id)) !== person.id)
         throw new Problem(409, 'not-second-marker', 'You do not mark this as the second. Nothing was changed.');

@@ -2,17 +2,14 @@ import { marksOf, readParts } from '@oakbell/core/worksheets';
 import { pictureKey } from '@oakbell/core/media';
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { Acts } from '../../platform/acts/index.ts';
-import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { endsWith, JobHandlers, JobsService } from '../../platform/jobs/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
-import { AssignmentsService } from '../assignments/index.ts';
-import { ClassesService } from '../classes/index.ts';
 import { storeTurned, type StoredPicture } from '../files/index.ts';
 import { LessonsService } from '../lessons/index.ts';
 import { PageEditing, PagesService, type PageEntity } from '../pages/index.ts';
-import { ensureStands, makersOf, SubmissionsService, type Submission } from '../submissions/index.ts';
+import { ensureStands, SubmissionsService, type Submission } from '../submissions/index.ts';
 import { TakesService } from '../takes/index.ts';
 import { MarkInk } from './markInk.service.ts';
 import { SecondMarks } from './secondMarks.service.ts';
@@ -31,8 +28,6 @@ export interface SeenPage {
 export class PageTurning implements OnModuleInit {
   constructor(
     private readonly submissions: SubmissionsService,
-    private readonly assignments: AssignmentsService,
-    private readonly classes: ClassesService,
     private readonly lessons: LessonsService,
     private readonly pages: PagesService,
     private readonly editing: PageEditing,
@@ -42,7 +37,6 @@ export class PageTurning implements OnModuleInit {
     private readonly jobs: JobsService,
     private readonly handlers: JobHandlers,
     private readonly acts: Acts,
-    private readonly events: Events,
     @Inject(STORAGE) private readonly storage: Storage,
   ) {}
 
@@ -68,10 +62,7 @@ export class PageTurning implements OnModuleInit {
       await this.submissions.lock(subjectId);
       const { page, submission } = await this.#turnable(person, seen);
       if (page.picture !== picture) return page;
-      const { assignmentId, id } = submission;
-      const { classId } = await this.assignments.get(assignmentId);
-      const concerned = [...makersOf(submission), ...(await this.classes.teacherIds(classId))];
-      await this.events.tell(concerned, { kind: 'hand-in', id, of: assignmentId });
+      await this.submissions.tell(submission);
       return this.editing.turnPicture(page, turned);
     });
   }

@@ -2,23 +2,19 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { MoreThan, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
-import { Events } from '../../platform/events/index.ts';
-import { notFound, Problem } from '../../platform/http/index.ts';
-import { AssignmentsService } from '../assignments/index.ts';
-import { ClassesService } from '../classes/index.ts';
+import { Problem } from '../../platform/http/index.ts';
 import { Approvals } from './approvals.service.ts';
-import { isRemoved, makersOf, SubmissionEntity, type Submission } from './submission.entity.ts';
+import { isRemoved, SubmissionEntity, type Submission } from './submission.entity.ts';
+import { SubmissionsService } from './submissions.service.ts';
 
 /** Hand-ins that a teacher removes with a reason: nothing of them counts, nothing is lost, and they can be put back. */
 @Injectable()
 export class Removals {
   constructor(
-    @InjectRepository(SubmissionEntity) private readonly submissions: Repository<Submission>,
-    private readonly assignments: AssignmentsService,
-    private readonly classes: ClassesService,
+    @InjectRepository(SubmissionEntity) private readonly rows: Repository<Submission>,
+    private readonly submissions: SubmissionsService,
     private readonly approvals: Approvals,
     private readonly acts: Acts,
-    private readonly events: Events,
   ) {}
 
   /**
@@ -28,7 +24,7 @@ export class Removals {
    */
   async remove(id: string, { reason, times }: { readonly reason: string; readonly times: number }): Promise<void> {
     await this.acts.do(async () => {
-      const submission = await this.#locked(id);
+      const submission = await this.submissions.locked(id);
       if (submission.times !== times)
         throw new Problem(
           409,
@@ -38,7 +34,7 @@ export class Removals {
       if (submission.state === 'handed-back')
         throw new Problem(409, 'handed-back-already', 'This was handed back, so it stays. Nothing was removed.');
       const shown = { approvedAt: null, named: false, shownAs: null };
-      await this.submissions.update(
+      await this.rows.update(
         { id },
         { state: 'removed', removedAt: new Date(), removedReason: reason.trim(), ...shown },
       );
@@ -46,37 +42,24 @@ export class Removals {
         await this.approvals.cut(submission);
         await this.approvals.tell(submission);
       }
-      await this.#tell(submission);
+      await this.submissions.tell(submission);
     });
   }
 
   /** It waits as before; whom the class saw it of before has to be said anew. Does nothing where it stands. */
   async putBack(id: string): Promise<void> {
     await this.acts.do(async () => {
-      const submission = await this.#locked(id);
+      const submission = await this.submissions.locked(id);
       if (!isRemoved(submission)) return;
-      await this.submissions.update({ id }, { state: 'handed-in', removedAt: null, removedReason: null });
-      await this.#tell(submission);
+      await this.rows.update({ id }, { state: 'handed-in', removedAt: null, removedReason: null });
+      await this.submissions.tell(submission);
     });
   }
 
   /** What of a learner's own was removed after a moment, and not put back nor handed in again since. */
   async ofLearner(learnerId: string, since: Date): Promise<readonly Submission[]> {
     const removed = { state: 'removed', removedAt: MoreThan(since) } as const;
-    const own = await this.submissions.findBy({ learnerId, ...removed });
-    return [...own, ...(await this.submissions.findBy({ partnerId: learnerId, ...removed }))];
-  }
-
-  async #locked(id: string): Promise<Submission> {
-    const found = await this.submissions.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
-    if (!found) throw notFound('hand-in');
-    return found;
-  }
-
-  async #tell(submission: Submission): Promise<void> {
-    const { id, assignmentId } = submission;
-    const { classId } = await this.assignments.get(assignmentId);
-    const concerned = [...makersOf(submission), ...(await this.classes.teacherIds(classId))];
-    await this.events.tell(concerned, { kind: 'hand-in', id, of: assignmentId });
+    const own = await this.rows.findBy({ learnerId, ...removed });
+    return [...own, ...(await this.rows.findBy({ partnerId: learnerId, ...removed }))];
   }
 }

@@ -86,14 +86,16 @@ export class ShownHandIn {
     private readonly people: PeopleService,
   ) {}
 
-  /** The pages that were handed in, as their learner may see them, and where their pictures lie for whoever asks. */
+  /** The pages of a hand-in and its feedback lesson, as their learner may see them, and where their pictures lie for whoever asks. */
   async pagesFor(
     viewer: Viewer,
-    { id }: Pick<Submission, 'id'>,
-    worksheetId: string | null,
+    {
+      id,
+      lessonId,
+      worksheetId,
+    }: { readonly id: string; readonly lessonId: string | null; readonly worksheetId: string | null },
   ): Promise<{ readonly pages: ShownPageDto[]; readonly media: MediaDto }> {
-    const lesson = await this.lessons.forSubmission(id);
-    const pages = await this.written.ownOf(lesson ? await this.pages.pagesOf(lesson.id) : [], worksheetId);
+    const pages = await this.written.ownOf(lessonId === null ? [] : await this.pages.pagesOf(lessonId), worksheetId);
     return { pages: pages.map(shownPage), media: await this.media.give(viewer, [`hand-in:${id}`], filesOn(pages)) };
   }
 
@@ -118,7 +120,7 @@ export class ShownHandIn {
       mayReplace: mayReplace(submission, takes.length),
       shown: assignment.answersSeen === 'class' && submission.approvedAt !== null,
       makers: namesOf(submission, await this.people.byIds(makers)),
-      ...(await this.pagesFor(viewer, submission, assignment.worksheetId)),
+      ...(await this.pagesFor(viewer, { id, lessonId: lesson?.id ?? null, worksheetId: assignment.worksheetId })),
       importing: newest ? jobDto(newest) : null,
       removedReason: submission.removedReason,
       receipts: (await this.versions.of(id)).map((one) => receiptOf(one, due)),

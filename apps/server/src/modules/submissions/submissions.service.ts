@@ -7,7 +7,7 @@ import { randomUUID } from 'node:crypto';
 import { In, Repository } from 'typeorm';
 import { Acts } from '../../platform/acts/index.ts';
 import { Events } from '../../platform/events/index.ts';
-import { Problem } from '../../platform/http/index.ts';
+import { notFound, Problem } from '../../platform/http/index.ts';
 import type { Person } from '../../platform/sessions/index.ts';
 import { AssignmentHeads, AssignmentsService, type Assignment } from '../assignments/index.ts';
 import { ClassesService } from '../classes/index.ts';
@@ -129,8 +129,7 @@ export class SubmissionsService {
         ...arrived,
         handedInAt: at,
       });
-      const concerned = [...makersOf(submission), ...(await this.classes.teacherIds(assignment.classId))];
-      await this.events.tell(concerned, { kind: 'hand-in', id: submission.id, of: assignment.id });
+      await this.tell(submission);
       if (before?.approvedAt) await this.approvals.tell(submission);
       return submission;
     });
@@ -215,6 +214,22 @@ export class SubmissionsService {
   /** Keeps others from this hand-in until the act ends. */
   async lock(id: string): Promise<void> {
     await this.submissions.findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
+  }
+
+  /** The hand-in, kept from others until the act ends. @throws Problem `not-found` */
+  async locked(id: string): Promise<Submission> {
+    await this.lock(id);
+    const found = await this.one(id);
+    if (!found) throw notFound('hand-in');
+    return found;
+  }
+
+  /** Whose work it is, and who teaches them, hear that something of it changed. In an act. */
+  async tell(submission: Submission): Promise<void> {
+    const { id, assignmentId: of } = submission;
+    const { classId } = await this.assignments.get(of);
+    const concerned = [...makersOf(submission), ...(await this.classes.teacherIds(classId))];
+    await this.events.tell(concerned, { kind: 'hand-in', id, of });
   }
 
   async setState(id: string, state: Submission['state']): Promise<void> {

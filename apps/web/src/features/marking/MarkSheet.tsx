@@ -14,7 +14,6 @@ import { ShownToClass } from './ShownToClass.tsx';
 import { TakeAlong } from './TakeAlong.tsx';
 import type { Asked, Finishing } from './useFinishing.ts';
 import type { useMarkInk } from './useMarkInk.ts';
-import type { usePageRest } from './usePageRest.ts';
 import type { useSilenceOut } from './useSilenceOut.ts';
 import { draftOf, pointsIn, type MarkDraft, type Marks } from './useMarks.ts';
 import classes from './Marking.module.css';
@@ -34,7 +33,7 @@ interface Props {
   readonly onCaptions: () => void;
   readonly silence: Pick<ReturnType<typeof useSilenceOut>, 'isOut' | 'setIsOut'>;
   /** Whether recording rests at each page; left out where there is one page alone. */
-  readonly rest?: ReturnType<typeof usePageRest>;
+  readonly rest?: { readonly rests: boolean; readonly setRests: (on: boolean) => void };
   /** What failed beside the sheet. */
   readonly trouble: unknown;
 }

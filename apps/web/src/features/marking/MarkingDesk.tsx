@@ -7,7 +7,16 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { CaptionDesk } from '../../kits/captions/index.ts';
 import { HeardEdition, HeardLesson } from '../../kits/player/index.ts';
 import { Room, roomPages, useStayInRoom, type RoomActs } from '../../kits/recorder/index.ts';
-import { call, client, lessonKey, pictureOf, Problem, useLesson, type Lesson } from '../../shared/api/index.ts';
+import {
+  call,
+  client,
+  lessonKey,
+  pictureOf,
+  Problem,
+  useKeptSwitch,
+  useLesson,
+  type Lesson,
+} from '../../shared/api/index.ts';
 import { changeLesson } from '../../shared/changing/index.ts';
 import { Empty, Fetching, PageTitle, Show, useKeys, Waiting } from '../../shared/ui/index.ts';
 import { deskKey, type Desk, type Row } from './deskKey.ts';
@@ -23,7 +32,6 @@ import { useGoing } from './useGoing.ts';
 import { NotBack } from './NotBack.tsx';
 import { useMarkInk } from './useMarkInk.ts';
 import { useMarks } from './useMarks.ts';
-import { usePageRest } from './usePageRest.ts';
 import { useQuarterTurn } from './useQuarterTurn.ts';
 import { useNear, usePreloaded } from './usePreloaded.ts';
 import { useSilenceOut } from './useSilenceOut.ts';
@@ -164,7 +172,7 @@ function Opened({ desk, row, isLast, onGoing }: OpenedProps) {
   const ink = useMarkInk(row);
   const spoken = (lesson.data?.edits.segments.length ?? 0) > 0;
   const silence = useSilenceOut();
-  const rest = usePageRest();
+  const [rests, setRests] = useKeptSwitch('oakbell.rests-at-pages');
   const quarter = useQuarterTurn(row.submissionId, row.feedbackLessonId ?? '', ink.save);
   /** What was recorded is part of the feedback before it goes: nobody hands back a voice that was lost on the way. */
   const settled = async () => {
@@ -244,7 +252,7 @@ function Opened({ desk, row, isLast, onGoing }: OpenedProps) {
             before={ink.before}
             moreKeys={SHEET_KEYS}
             onQuarterTurn={quarter.turn}
-            pausesAtPages={rest.rests}
+            pausesAtPages={rests}
             onActs={setRoom}
             onFinished={() => undefined}
             onRunning={(on) => {
@@ -283,7 +291,7 @@ function Opened({ desk, row, isLast, onGoing }: OpenedProps) {
             })
           }
           silence={silence}
-          {...(lesson.data.pages.length > 1 ? { rest } : {})}
+          {...(lesson.data.pages.length > 1 ? { rest: { rests, setRests } } : {})}
           trouble={quarter.failure}
         />
       </div>

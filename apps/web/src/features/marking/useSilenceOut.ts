@@ -2,8 +2,7 @@ import { isTake } from '@oakbell/core/edits';
 import { silenceOut, type KnownSilence } from '@oakbell/core/marking';
 import { micros } from '@oakbell/core/clock';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
-import { browserShelf, call, client, type Api, type Lesson } from '../../shared/api/index.ts';
+import { call, client, useKeptSwitch, type Api, type Lesson } from '../../shared/api/index.ts';
 import { changeLesson } from '../../shared/changing/index.ts';
 
 const KEPT = 'oakbell.silence-stays';
@@ -14,11 +13,9 @@ const KEPT = 'oakbell.silence-stays';
  */
 export function useSilenceOut() {
   const queries = useQueryClient();
-  const [isOut, setOut] = useState(() => browserShelf.read(KEPT) !== 'yes');
-  const setIsOut = (on: boolean) => {
-    browserShelf.write(KEPT, on ? 'no' : 'yes');
-    setOut(on);
-  };
+  const [stays, setStays] = useKeptSwitch(KEPT);
+  const isOut = !stays;
+  const setIsOut = (on: boolean) => setStays(!on);
   /** Leaves it out of what was recorded, where it is to be. What cannot be looked through stays as it is. */
   const leaveOut = async (lesson: Lesson): Promise<void> => {
     if (!isOut) return;

@@ -44,7 +44,7 @@ export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
   return (
     <section id={HAND_IN} tabIndex={-1} aria-label="Hand in" className="ob-card" style={{ padding: 16 }}>
       <Title order={2} mb="xs" ref={heading} tabIndex={-1}>
-        {mine.data && !replacing ? 'Handed in' : 'Hand in'}
+        {mine.data && reason === null && !replacing ? 'Handed in' : 'Hand in'}
       </Title>
       {reason !== null && (
         <Text mb="xs" role="alert">

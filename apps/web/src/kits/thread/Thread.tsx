@@ -6,11 +6,11 @@ import { Suspense, useMemo, useState } from 'react';
 import { corePage, pictureAt, useSending, type ActKey, type Api } from '../../shared/api/index.ts';
 import { later, ProblemNote, Waiting, whenText } from '../../shared/ui/index.ts';
 import { Said, SayField, useVoiceNote } from '../voicenote/index.ts';
+import { NotedPages } from './NotedPages.tsx';
 import classes from './Thread.module.css';
 
-/** Asked for by who writes on a page, and by who reads what was written on one. */
+/** Asked for by who writes on a page, and by nobody who only reads. */
 const InkNote = later(async () => (await import('../inknote/index.ts')).InkNote);
-const NotedPages = later(async () => (await import('../inknote/index.ts')).NotedPages);
 
 /** What is sent: typed or spoken, and, of a learner, whether to look again and the moment it is about. */
 export interface NewWord {
@@ -51,14 +51,12 @@ export function Thread(of: ThreadOf) {
                 <Said said={word} label={`What ${word.own ? 'you' : word.name} said`} />
               )}
               {word.ink !== '' && (
-                <Suspense fallback={<Waiting what="Fetching what was written" />}>
-                  <NotedPages
-                    ink={word.ink}
-                    pages={words.pages.map(corePage)}
-                    pictureAddress={pictureAt}
-                    by={word.own ? 'you' : word.name}
-                  />
-                </Suspense>
+                <NotedPages
+                  ink={word.ink}
+                  pages={words.pages.map(corePage)}
+                  pictureAddress={pictureAt}
+                  by={word.own ? 'you' : word.name}
+                />
               )}
               {word.at !== null && <About at={micros(word.at)} {...(onSeek ? { onSeek } : {})} />}
             </li>

@@ -14,4 +14,5 @@ export { keepScreen, lastUse, useScreenCovered } from './screen.ts';
 export { Queries } from './queries.ts';
 export { BEGUN_KEY, useBegun } from './begun.ts';
 export { browserShelf, tabShelf } from './shelf.ts';
+export { useKeptSwitch } from './useKeptSwitch.ts';
 export * from './news.ts';

@@ -3,7 +3,7 @@ import type { StraightEdge } from '@oakbell/core/ink';
 import { picturesOf } from '@oakbell/core/pages';
 import type { Stamp } from '@oakbell/core/marking';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { browserShelf, keepScreen } from '../../../shared/api/index.ts';
+import { browserShelf, keepScreen, useKeptSwitch } from '../../../shared/api/index.ts';
 import { PageTitle, useKeys } from '../../../shared/ui/index.ts';
 import { LeaveGuard } from './LeaveGuard.tsx';
 import { usePictures } from '../../stage/index.ts';
@@ -51,7 +51,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
   const [tray, setTray] = useState(keptTray);
   const [tool, setTool] = useState<Tool>(() => ({ kind: 'pen', pen: tray.pens[0]! }));
   const [edge, setEdge] = useState<StraightEdge | null>(null);
-  const [penOnly, setPenOnly] = useState(() => browserShelf.read('oakbell.pen-only') === 'yes');
+  const [penOnly, setPenOnly] = useKeptSwitch('oakbell.pen-only');
   const stage = useRef<InkStageHandle>(null);
   const onLive = () => stage.current?.live();
   const companions = useCompanion({ lessonId: props.lessonId, recorder, pages, pens: tray.pens, onLive });
@@ -168,10 +168,7 @@ export function OpenRoom({ recorder, onAgain, onTakeOver, ...props }: OpenRoomPr
         companions={companions}
         hand={hand}
         penOnly={penOnly}
-        onPenOnly={(on) => {
-          setPenOnly(on);
-          browserShelf.write('oakbell.pen-only', on ? 'yes' : 'no');
-        }}
+        onPenOnly={setPenOnly}
       />
       <p className="ob-hidden" role="status">
         {isTimeUp ? 'Time is up, and recording has stopped. What you said is safe.' : ''}

@@ -3,7 +3,7 @@ import type { Page } from '@oakbell/core/pages';
 import { readParts } from '@oakbell/core/worksheets';
 import { useMemo } from 'react';
 import { PageWithInk } from '../stage/index.ts';
-import classes from './InkNote.module.css';
+import classes from './Thread.module.css';
 
 interface Props {
   /** Lines of a log, all of one moment. */
