@@ -1,7 +1,7 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { expectClean } from './support/axe.ts';
 import { makeLesson, signIn } from './support/people.ts';
-import { draw, inkOnStage, openRoom, record, stopAndSave } from './support/room.ts';
+import { alarm, draw, inkOnStage, openRoom, record, stopAndSave } from './support/room.ts';
 
 /** The same school by another HTTP process: the room is at one, its devices at the other. */
 const SECOND = process.env['OAKBELL_SECOND_URL'] ?? process.env['OAKBELL_URL'];
@@ -35,9 +35,9 @@ test(
     const { pad, context } = await joining(browser, code);
     await expect(pad.getByText('Waiting for the teacher’s yes')).toBeVisible();
     await expectClean(pad);
-    await expect(page.getByRole('alert')).toContainText('asks to write. Is it yours?');
+    await expect(alarm(page, 'asks to write. Is it yours?')).toBeVisible();
     await expectClean(page);
-    await page.getByRole('alert').getByRole('button', { name: 'Let in' }).click();
+    await alarm(page, 'asks to write').getByRole('button', { name: 'Let in' }).click();
     await expect(pad.getByText('Ready: writing counts once it records')).toBeVisible();
     await record(page);
     await expect(pad.getByText('Recording', { exact: true })).toBeVisible();
@@ -58,9 +58,9 @@ test(
 test('a device that is refused sees nothing of the lesson', async ({ page, browser }) => {
   const code = await withCode(page, 'Refused');
   const { pad, context } = await joining(browser, code);
-  await page.getByRole('alert').getByRole('button', { name: 'Refuse' }).click();
+  await alarm(page, 'asks to write').getByRole('button', { name: 'Refuse' }).click();
   await expect(pad.getByText('The teacher ended this device’s part')).toBeVisible();
-  await expect(page.getByRole('alert')).toBeHidden();
+  await expect(alarm(page, 'asks to write')).toBeHidden();
   await pad.reload();
   await expect(pad.getByText('The room cannot be found any more')).toBeVisible();
   await pad.getByRole('button', { name: 'Join another room' }).click();
@@ -72,7 +72,7 @@ test('a device on which nothing is written for long is let go, and the room says
   const code = await withCode(page, 'Idle');
   // Where nobody is waited for as long.
   const { pad, context } = await joining(browser, code, test.info().project.use.baseURL);
-  await page.getByRole('alert').getByRole('button', { name: 'Let in' }).click();
+  await alarm(page, 'asks to write').getByRole('button', { name: 'Let in' }).click();
   await expect(page.getByRole('button', { name: 'Pen · 1 device' })).toBeVisible();
   await expect(pad.getByText('Nothing was written here for a long time')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Pen', exact: true })).toBeVisible();

@@ -34,7 +34,7 @@ test('the marks of a class: what is there, what waits and what is missing, with 
   // It is due in a moment: what is not there then is missing.
   await expect(async () => {
     await page.reload();
-    await expect(row('Learner 03').getByRole('button', { name: 'missing' })).toBeVisible({ timeout: 2000 });
+    await expect(row('Learner 03').getByRole('button', { name: 'missing' })).toBeVisible({ timeout: 10_000 });
   }).toPass();
   await expect(row('Learner 01')).toContainText('7 of 10 · 70 %');
   await expect(row('Learner 02').getByRole('link', { name: 'waits' })).toBeVisible();

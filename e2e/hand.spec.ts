@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { cutLine, keepSockets } from './support/lines.ts';
 import { asPerson, makeLesson, signIn } from './support/people.ts';
 import {
+  alarm,
   draw,
   inkAtRest,
   inkOnStage,
@@ -167,23 +168,30 @@ test(
     await record(page);
     await draw(page, [0.1, 0.2], [0.5, 0.2], 10);
     await lasts(page, 9);
-    const ink = await inkAtRest(page);
-    await draw(page, [0.1, 0.7], [0.5, 0.7], 10);
-    await page.keyboard.press('ArrowRight');
-    await page.keyboard.press('Backspace');
-    await expect(page.getByText(/Say it again in/)).toBeVisible();
-    await expect(page.getByText(/joins at/)).toBeVisible();
-    await expect(page.getByText('Page 1 · up now')).toBeVisible();
-    await expect.poll(() => inkOnStage(page)).toBe(ink);
-    await expect(page.getByText('Recording', { exact: true })).toBeVisible();
+    // On a busy machine a hand is slower than a sentence: it writes and turns until both fall into one.
+    for (let row = 3; ; row += 1) {
+      const ink = await inkAtRest(page);
+      await draw(page, [0.1, row / 12], [0.5, row / 12], 2);
+      await page.keyboard.press('ArrowRight');
+      await page.keyboard.press('Backspace');
+      await expect(page.getByText(/Say it again in/)).toBeVisible();
+      await expect(page.getByText(/joins at/)).toBeVisible();
+      const isBack = await page.getByText('Page 1 · up now').isVisible();
+      const isWhole = isBack && (await inkAtRest(page)) === ink;
+      await expect(page.getByText('Recording', { exact: true })).toBeVisible();
+      if (isWhole) break;
+      if (!isBack) await page.keyboard.press('ArrowLeft');
+      await expect(page.getByText('Page 1 · up now')).toBeVisible();
+      await lasts(page, 2);
+    }
     await lasts(page, 1.5);
     await stopAndSave(page);
     const log = await take(page, id);
-    const said = log.find((event) => event.kind === 'said-again')! as LogEvent & { to: number };
+    const said = log.findLast((event) => event.kind === 'said-again')! as LogEvent & { to: number };
     expect(said.to).toBeGreaterThan(500_000);
-    const segments = await segmentsOf(page, id);
-    expect(segments.map(({ start, end }) => [start, end]).flat()[1]).toBe(said.to);
-    expect(segments[1]!.start).toBe(said.at);
+    const [before, after] = (await segmentsOf(page, id)).slice(-2);
+    expect(before!.end).toBe(said.to);
+    expect(after!.start).toBe(said.at);
   },
 );
 
@@ -198,11 +206,21 @@ test(
     await page.getByRole('button', { name: 'Start over' }).click();
     await expect(page.getByText('Ready to record')).toBeVisible();
     expect(await segmentsOf(page, id)).toHaveLength(0);
+    // What the lesson is now is heard late: whoever records meanwhile is not interrupted.
+    let hear: (value?: unknown) => void = () => undefined;
+    const late = new Promise((resolve) => (hear = resolve));
+    await page.route(`**/api/lessons/${id}`, async (route) => {
+      if ((await segmentsOf(page, id)).length > 0) await late;
+      await route.continue();
+    });
     await undoOf(page, 'put aside').click();
     await expect.poll(async () => (await segmentsOf(page, id)).length).toBe(1);
-    await expect(page.getByText('Ready to record')).toBeVisible();
-
     await record(page);
+    await lasts(page, 0.5);
+    const heard = page.waitForResponse(`**/api/lessons/${id}`);
+    hear();
+    await heard;
+    await page.unroute(`**/api/lessons/${id}`);
     await lasts(page, 1);
     await page.keyboard.press('ArrowRight');
     await lasts(page, 1.5);
@@ -326,7 +344,7 @@ test(
     await pad.getByLabel('Code').fill(code.toLowerCase());
     await pad.getByRole('button', { name: 'Join' }).click();
     await expect(pad.getByText('Waiting for the teacher’s yes')).toBeVisible();
-    await page.getByRole('alert').getByRole('button', { name: 'Let in' }).click();
+    await alarm(page, 'asks to write').getByRole('button', { name: 'Let in' }).click();
     await expect(pad.getByText('Ready: writing counts once it records')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Pen · 1 device' })).toBeVisible();
     await record(page);

@@ -7,7 +7,7 @@ import { speechFile } from './support/speech.ts';
 const REAL_TIME = /@real-time/;
 
 /** What hangs is ended; how fast a machine is decides nothing. */
-const PATIENCE_MS = 300_000;
+const PATIENCE_MS = 600_000;
 
 const ARGS = [...FLAGS, `--use-file-for-fake-audio-capture=${speechFile()}`];
 

@@ -3,7 +3,7 @@ import { expectClean } from './support/axe.ts';
 import { slides } from './support/papers.ts';
 import { asPerson, giveCopy } from './support/people.ts';
 import { onceKey } from './support/requests.ts';
-import { draw, press } from './support/room.ts';
+import { alarm, draw, press } from './support/room.ts';
 
 const PHONE = { viewport: { width: 390, height: 844 } };
 
@@ -51,7 +51,7 @@ test('a sheet on its side is turned, recording rests at each new page, and the l
     await expect.poll(() => shapeOf(desk)).toBeCloseTo(960 / 540, 1);
     await draw(desk, [0.3, 0.3], [0.6, 0.4]);
     await desk.keyboard.press('q');
-    await expect(desk.getByRole('alert')).toContainText('Something is written on this page already.');
+    await expect(alarm(desk, 'Something is written on this page already.')).toBeVisible();
     expect(await shapeOf(desk)).toBeGreaterThan(1.5);
     await expectClean(desk);
     await desk.keyboard.press('Control+z');

@@ -40,6 +40,9 @@ export async function draw(
   await page.mouse.up();
 }
 
+/** An alarm of the room: a machine that stalls by itself has another one up beside it. */
+export const alarm = (page: Page, words: string | RegExp) => page.getByRole('alert').filter({ hasText: words });
+
 /** The length of the take in seconds as the room tells it: less than what a clock on the wall says when the machine is busy. */
 export async function told(page: Page): Promise<number> {
   const text = (await page.getByRole('timer', { name: 'Length of the take' }).textContent())!;
@@ -51,7 +54,7 @@ export async function told(page: Page): Promise<number> {
 export async function lasts(page: Page, seconds: number): Promise<void> {
   const until = (await told(page)) + seconds;
   await expect
-    .poll(() => told(page), { timeout: 1000 * (seconds + 15), intervals: [50] })
+    .poll(() => told(page), { timeout: 1000 * seconds * 4 + 60_000, intervals: [50] })
     .toBeGreaterThanOrEqual(until);
 }
 

@@ -44,6 +44,18 @@ export function bestCorrelation(heard: Float32Array, source: Float32Array): numb
   return found;
 }
 
+/**
+ * How well the seconds of a recording match `source`, each by itself: the middle one of them. A machine that stalls
+ * breaks the second in which it does; a recorder that is at fault breaks most.
+ */
+export function usualMatch(heard: Float32Array, source: Float32Array): number {
+  const seconds = Math.floor(heard.length / RATE);
+  const matches = Array.from({ length: seconds }, (_, i) =>
+    bestCorrelation(heard.subarray(i * RATE, (i + 1) * RATE), source),
+  ).sort((a, b) => a - b);
+  return matches[Math.floor(seconds / 2)] ?? -1;
+}
+
 /** The moments, in ms, at which a click begins: the first loud sample after at least 100 ms without one. */
 export function clicksIn(samples: Float32Array, loud = 0.2): readonly number[] {
   const found: number[] = [];

@@ -71,8 +71,9 @@ describe('a converter', () => {
   it('cannot write a file beyond its limit, nor take more memory than it has', async () => {
     const write = "require('fs').writeFileSync('big', Buffer.alloc(5e6)); console.log('written')";
     expect(await faultOf(script(write, { outputMb: 1 }))).not.toBe('none');
-    const grow = 'const all=[]; for(;;) all.push(Buffer.alloc(5e7, 1))';
-    expect(await faultOf(script(grow, { memoryMb: 3000, seconds: 20 }))).toBe('failed');
+    // What is asked for counts, written to or not: how fast a machine fills it decides nothing.
+    const grow = 'const all=[]; for(;;) all.push(Buffer.allocUnsafeSlow(5e7))';
+    expect(await faultOf(script(grow, { memoryMb: 3000 }))).toBe('failed');
   });
   it('takes its children with it, those that ran away too', async () => {
     const code = `

@@ -3,7 +3,7 @@ import { ZERO } from '@oakbell/core/clock';
 import { bringBack, cutFrom, emptying, sourceOf, type Edit } from '@oakbell/core/edits';
 import { readBackdrop, SQUARED } from '@oakbell/core/pages';
 import { useQueryClient } from '@tanstack/react-query';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { playableLesson, turnsOf } from '../../kits/player/index.ts';
 import { leftBy, Room, roomPages } from '../../kits/recorder/index.ts';
@@ -55,6 +55,12 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
   const navigate = useNavigate();
   const [search] = useSearchParams();
   const [round, setRound] = useState(0);
+  const running = useRef(false);
+  const setRunning = useCallback((on: boolean) => void (running.current = on), []);
+  /** Opens the room anew, with what the lesson is now; whoever records in it meanwhile is not interrupted. */
+  const renew = () => {
+    if (!running.current) setRound((one) => one + 1);
+  };
   const pages = useMemo(() => roomPages(lesson), [lesson]);
   const refresh = () =>
     Promise.all([
@@ -79,7 +85,7 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
           .filter((segment) => sourceOf(segment) === takeId)
           .map((segment, i): Edit => ({ op: 'insert', index: now.edits.segments.length + i, segment })),
       );
-      setRound((one) => one + 1);
+      renew();
     });
   };
   const fromPage = async (page: string) => {
@@ -92,10 +98,10 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
     const turn = turnsOf(programme, source.takes).find((one) => one.page === page);
     if (!turn) return notice({ message: 'This page is not in the recording yet. Go to it and record.' });
     await changeEdits((now) => listOf(cutFrom(now.edits, turn.at, () => crypto.randomUUID())));
-    setRound((one) => one + 1);
+    renew();
     offerUndo('The recording ends before this page now. Record it again from here.', async () => {
       await changeEdits((now) => listOf(bringBack(now.edits, edits)));
-      setRound((one) => one + 1);
+      renew();
     });
   };
   const addBoard = async (after: string) => {
@@ -131,6 +137,7 @@ function LessonRoom({ lesson, takes }: { readonly lesson: Lesson; readonly takes
         earlierHeight={(page) => leftBy(lesson, takes).heightAt(page, ZERO)}
         targetMs={lesson.targetMs}
         onFinished={refresh}
+        onRunning={setRunning}
         onKeep={() => navigate(`/lessons/${lesson.id}/polish`)}
         onRecordAgain={takeOut}
         onStartOver={startOver}
