@@ -1,8 +1,5 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
+import { clipFile } from './support/clipFile.ts';
 import { editionFile } from './support/edition.ts';
 import { signIn } from './support/people.ts';
 import { logOf, openRoom, press, record, segmentsOf, stopAndSave, lasts } from './support/room.ts';
@@ -10,18 +7,6 @@ import { onceKey } from './support/requests.ts';
 
 test.beforeEach(({ page }) => signIn(page, 'ilse.marrow'));
 
-const folder = mkdtempSync(join(tmpdir(), 'oakbell-clips-'));
-/** Four seconds of red with a steady tone of 1 kHz. */
-function clipFile(name: string, video: boolean): string {
-  const path = join(folder, name);
-  const picture = video ? ['-f', 'lavfi', '-i', 'color=c=red:s=320x240:r=25:d=4', '-shortest'] : [];
-  execFileSync('ffmpeg', [
-    ...['-loglevel', 'error', '-y', '-f', 'lavfi', '-i', 'sine=frequency=1000:duration=4', ...picture],
-    ...(video ? ['-pix_fmt', 'yuv420p'] : []),
-    path,
-  ]);
-  return path;
-}
 /** How much of a sound is the tone of 1 kHz, over each half second: its share of the energy, 0…1. */
 async function toneIn(page: Page, address: string): Promise<readonly number[]> {
   return page.evaluate(async (address) => {

@@ -1,3 +1,7 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { strToU8, zipSync } from 'fflate';
 import { crc32, deflateRawSync } from 'node:zlib';
 import { PDFDocument } from 'pdf-lib';
@@ -191,3 +195,25 @@ export const withPlace = (format: 'jpeg' | 'png' | 'webp'): Promise<Buffer> =>
     .withExif({ IFD0: { Make: 'Harbour' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '54/1 10/1 0/1' } })
     .toFormat(format)
     .toBuffer();
+
+/** A sound of so many seconds: a steady tone, as WAV. */
+export const soundOf = (seconds: number): Buffer =>
+  made('wav', ['-f', 'lavfi', '-i', `sine=frequency=440:duration=${seconds}`]);
+
+/** A film of so many seconds: one colour, with a tone. */
+export const filmOf = (seconds: number): Buffer =>
+  made('mp4', [
+    ...['-f', 'lavfi', '-i', `sine=frequency=440:duration=${seconds}`],
+    ...['-f', 'lavfi', '-i', `color=c=red:s=320x240:r=25:d=${seconds}`, '-shortest', '-pix_fmt', 'yuv420p'],
+  ]);
+
+function made(ending: string, args: readonly string[]): Buffer {
+  const folder = mkdtempSync(join(tmpdir(), 'oakbell-made-'));
+  try {
+    const path = join(folder, `made.${ending}`);
+    execFileSync('ffmpeg', ['-loglevel', 'error', ...args, path]);
+    return readFileSync(path);
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}

@@ -1,1 +1,2 @@
 export * from './keys.ts';
+export { LARGEST_FILE, LARGEST_UPLOAD } from './limits.ts';

@@ -9,13 +9,12 @@ import { Rounds } from '../../platform/jobs/index.ts';
 import { Quotas } from '../../platform/quotas/index.ts';
 import { FileClaims, STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { MediaService } from '../access/index.ts';
-import { FileChecks, type UploadedFile } from '../files/index.ts';
+import { FileChecks, plainName, type UploadedFile } from '../files/index.ts';
 import { AssignmentAttachmentEntity, AttachmentEntity } from './attachment.entity.ts';
 
 const FORGET_ATTACHMENTS = 'forget-attachments';
 /** What goes with nothing is kept for so long: it may be on its way to be given, or to be given again, in ms. */
 const KEPT_MS = 86_400_000;
-const LONGEST_NAME = 200;
 
 /** Files that go with what is given. */
 @Injectable()
@@ -119,10 +118,3 @@ export class AttachmentsService implements OnModuleInit {
     }
   }
 }
-
-/** A name as a browser may save it: letters that steer terminals or paths are left out. */
-const plainName = (name: string): string =>
-  [...name]
-    .filter((letter) => letter >= ' ' && !/[/\\\u007f-\u009f\u202a-\u202e\u2066-\u2069]/.test(letter))
-    .join('')
-    .slice(-LONGEST_NAME) || 'file';

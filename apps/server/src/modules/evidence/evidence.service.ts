@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { editionKey, pictureKey, voiceKey } from '@oakbell/core/media';
+import { clipKey, editionKey, pictureKey, voiceKey } from '@oakbell/core/media';
 import { present } from '@oakbell/core/present';
 import type { Person } from '../../platform/sessions/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
@@ -67,8 +67,18 @@ export class Evidence {
     for (const version of [...versions].sort((a, b) => a.number - b.number)) {
       const folder = `handed-in/${version.number}`;
       const pages = [];
-      for (const [i, page] of (await this.pages.pagesOf(version.lessonId)).entries())
+      const beside = [];
+      for (const [i, page] of (await this.pages.pagesOf(version.lessonId)).entries()) {
         pages.push(page.picture ? await put(`${folder}/page-${i + 1}.webp`, pictureKey(page.picture)) : null);
+        if (page.clip)
+          beside.push({ page: i + 1, path: await put(`${folder}/page-${i + 1}.mp4`, clipKey(page.clip.clip)) });
+        // Its name is told, and is not the name of a path: that is ours.
+        if (page.whole)
+          beside.push({
+            ...{ page: i + 1, name: page.whole.name },
+            path: await put(`${folder}/page-${i + 1}.file`, page.whole.key),
+          });
+      }
       handedIn.push({
         number: version.number,
         at: version.handedInAt.toISOString(),
@@ -77,6 +87,7 @@ export class Evidence {
         files: version.fileNames.map((name, i) => ({ name, bytes: version.fileBytes[i] ?? null })),
         text: version.text,
         pages,
+        beside,
         spoken: await putEdition(folder, version.editionId),
       });
     }

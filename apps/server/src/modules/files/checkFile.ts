@@ -3,6 +3,7 @@ import { Problem } from '../../platform/http/index.ts';
 import { LARGEST_SVG } from './limits.ts';
 import { checkMedia } from './media.ts';
 import { pdfPages } from './pdf.ts';
+import { isProgram, isText, namedAsShown } from './plain.ts';
 import { checkPicture, withoutPlace } from './pictures.ts';
 import { officeFormat, type OfficeFormat } from './documents.ts';
 import { asJpeg } from './heic.ts';
@@ -13,7 +14,8 @@ import { cleanSvg } from './svg.ts';
 
 /** What a file holds that can become pages. */
 export interface FileFacts {
-  readonly kind: 'pdf' | 'picture' | 'svg' | 'slides' | 'clip';
+  readonly kind: 'pdf' | 'picture' | 'svg' | 'slides' | 'clip' | 'text' | 'whole';
+  /** 1 for what may become more: text; and for what is offered whole, beside a page that stands for it. */
   readonly pages: number;
   readonly slides?: SlideFile;
   /** What is kept in place of what was sent: cleaned, or without what it tells beside itself. As sent when left out. */
@@ -28,6 +30,8 @@ export interface Taken {
   readonly office?: boolean;
   /** Texts and tables, as they are. */
   readonly documents?: boolean;
+  /** Plain text, as sheets; and what cannot be shown as pages, to be offered whole. Programs are refused. */
+  readonly anything?: boolean;
 }
 const ALL: Taken = { clips: true, slides: true };
 /** Texts and tables; slides are looked into as slides. */
@@ -68,6 +72,7 @@ export async function checkFile(path: string, name: string, taken: Taken = ALL):
     case 'heic':
       return { kind: 'picture', pages: 1, keep: await asJpeg(path, name) };
     case 'zip': {
+      if (taken.anything && !(await becomesPdf(path)) && !namedAsShown(name)) return whole(path, name);
       if (taken.office) return officeAsPdf(path, name, refused);
       if (!taken.slides) throw refused('holds slides; export them as a PDF and add that');
       const slides = await readSlides(path);
@@ -78,14 +83,31 @@ export async function checkFile(path: string, name: string, taken: Taken = ALL):
       await checkMedia(path, name);
       return { kind: 'clip', pages: 1 };
     case 'old-office':
-      throw (await isLocked(path))
-        ? lockedSlides(name)
-        : refused('is in an old office format; save it as a PDF and add that');
+      if (await isLocked(path)) throw lockedSlides(name);
+      if (taken.anything) return whole(path, name);
+      throw refused('is in an old office format; save it as a PDF and add that');
     case 'empty':
       throw new Problem(422, 'file-empty', `“${name}” is empty: it holds no bytes. Save it again and add that.`);
     case 'other':
+      if (taken.anything && !namedAsShown(name))
+        return (await isText(path)) ? { kind: 'text', pages: 1 } : whole(path, name);
       throw refused(/\.pdf$/i.test(name) ? 'is named .pdf but is not a PDF' : 'is of a kind that cannot be used here');
   }
+}
+
+const becomesPdf = async (path: string): Promise<boolean> => {
+  const format = await officeFormat(path);
+  return format !== null && BECOMES_PDF.has(format);
+};
+
+/** A file that cannot be shown. @throws Problem `program` for what would run on whoever opens it */
+async function whole(path: string, name: string): Promise<FileFacts> {
+  if (!isProgram(name, await firstBytes(path))) return { kind: 'whole', pages: 1 };
+  throw new Problem(
+    415,
+    'program',
+    `“${name}” is a program, or is named like one, and is not passed on. Nothing was changed; hand in its text, pictures of it, or a zip of its text files.`,
+  );
 }
 
 /** A text or slides as the PDF that is kept in their place. */
@@ -114,7 +136,7 @@ async function officeAsPdf(path: string, name: string, refused: (what: string) =
 
 const EITHER = new Intl.ListFormat('en', { type: 'disjunction' });
 /** What can be brought to a place, in words. */
-const wordsFor = ({ clips, slides, office = false, documents = false }: Taken): string =>
+const wordsFor = ({ clips, slides, office = false, documents = false, anything = false }: Taken): string =>
   EITHER.format([
     'a PDF',
     ...(office ? ['a text (DOCX, ODT)'] : []),
@@ -122,6 +144,7 @@ const wordsFor = ({ clips, slides, office = false, documents = false }: Taken): 
     'a picture (JPEG, PNG, WebP, HEIC or SVG)',
     ...(documents ? ['a text or table (DOCX, ODT, XLSX, ODS)'] : []),
     ...(clips ? ['a sound or video file'] : []),
+    ...(anything ? ['a text or table'] : []),
   ]);
 
 /** A locked PPTX lies in the same kind of container as slides of before 2007. */

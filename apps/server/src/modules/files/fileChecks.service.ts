@@ -29,6 +29,8 @@ interface Input {
   readonly slides: boolean;
   /** Whether texts and slides of offices are taken as the PDF that they become. */
   readonly office: boolean;
+  /** Whether text is taken, and what cannot be shown. */
+  readonly anything: boolean;
 }
 export const CHECK_FILES = 'check-files';
 const CHECK_AS_IS = 'check-as-is';
@@ -43,6 +45,7 @@ interface Brought {
   readonly clips?: boolean;
   readonly slides?: boolean;
   readonly office?: boolean;
+  readonly anything?: boolean;
   /** They were put in order by hand; by name as people count when left out. */
   readonly inOrder?: boolean;
 }
@@ -68,12 +71,21 @@ export class FileChecks implements OnModuleInit {
    */
   async bring(
     files: readonly UploadedFile[],
-    { personId, subjectId, pages, clips = false, slides = false, office = false, inOrder = false }: Brought,
+    {
+      personId,
+      subjectId,
+      pages,
+      clips = false,
+      slides = false,
+      office = false,
+      anything = false,
+      inOrder = false,
+    }: Brought,
   ): Promise<readonly CheckedFile[]> {
     const kept = `uploads/${subjectId}`;
     const sorted = inOrder ? files : [...files].sort(byName);
     return this.#keep(sorted, { personId, folder: kept }, (stored) => {
-      const input: Input = { files: stored, pages, clips, slides, office };
+      const input: Input = { files: stored, pages, clips, slides, office, anything };
       return this.jobs.perform({ kind: CHECK_FILES, ownerId: personId, subjectId, input });
     });
   }
@@ -121,12 +133,12 @@ export class FileChecks implements OnModuleInit {
   }
 
   async #check(job: Job): Promise<readonly CheckedFile[]> {
-    const { files, clips, slides, office, pages } = job.input as Input;
+    const { files, clips, slides, office, anything, pages } = job.input as Input;
     const checked: CheckedFile[] = [];
     let sum = pages ?? 0;
     for (const { key, name } of files) {
       const { keep, ...facts } = await withStored(this.storage, key, (path) =>
-        checkFile(path, name, { clips, slides, office }),
+        checkFile(path, name, { clips, slides, office, anything }),
       );
       sum += facts.pages;
       if (pages !== null && sum > MOST_PAGES) {

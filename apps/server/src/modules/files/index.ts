@@ -17,6 +17,7 @@ export {
   type PlacedPicture,
   type StoredPicture,
 } from './pictures.ts';
+export { plainName } from './plainName.ts';
 export { Placing, type LentFile } from './placing.service.ts';
 export { withSlidesAsPdf } from './slides.ts';
 export { cleanSvg } from './svg.ts';

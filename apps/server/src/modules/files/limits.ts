@@ -4,9 +4,7 @@
  */
 const MB = 1024 * 1024;
 
-/** The largest file that is taken, and all files of one upload together, in bytes. */
-export const LARGEST_FILE = 100 * MB;
-export const LARGEST_UPLOAD = 300 * MB;
+export { LARGEST_FILE, LARGEST_UPLOAD } from '@oakbell/core/media';
 /** Files and other fields of one upload. */
 export const MOST_FILES = 50;
 

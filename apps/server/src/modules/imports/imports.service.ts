@@ -5,23 +5,25 @@ import { Problem } from '../../platform/http/index.ts';
 import { endsWith, JobHandlers, JobsService, type Ending, type Job, type JobSteps } from '../../platform/jobs/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { paragraphsOf } from '../../platform/words/index.ts';
-import { PagesService } from '../pages/index.ts';
+import { PagesService, type WholeFile } from '../pages/index.ts';
 import { DrawnAhead } from './drawnAhead.ts';
 import { withStored, type CheckedFile } from '../files/index.ts';
 import { storeClip } from '../files/index.ts';
 import { drawPages, pdfPicture, pdfTexts, type RawPicture } from '../files/index.ts';
 import { storePictureFile, storeRawPicture, storeSvg, type StoredPicture } from '../files/index.ts';
 import { isDrawing } from '../files/index.ts';
-import { ensureFits, textPictures } from '../files/index.ts';
+import { ensureFits, plainName, textPictures } from '../files/index.ts';
 
 export interface StoredFile {
   readonly key: string;
-  readonly kind: 'pdf' | 'picture' | 'svg' | 'text' | 'clip';
+  readonly kind: 'pdf' | 'picture' | 'svg' | 'text' | 'clip' | 'whole';
   readonly pages: number;
   /** The pages to be drawn, counted from 1; all when left out. */
   readonly chosen?: readonly number[];
   /** Cues for each page of the file. */
   readonly notes?: readonly string[];
+  /** What somebody called it; of those that are offered whole. */
+  readonly name?: string;
 }
 interface ImportInput {
   readonly files: readonly StoredFile[];
@@ -96,6 +98,7 @@ export class ImportsService implements OnModuleInit {
         for (const { page, source } of pages) {
           const pictures = there.has(source) ? [] : await drawing.next();
           const cues = paragraphsOf(file.notes?.[page - 1] ?? '');
+          const whole = file.kind === 'whole' ? await this.#offered(file) : null;
           // All pictures of a page, or none: a second try finds the page there or not.
           await steps.act(async () => {
             for (const picture of pictures)
@@ -104,6 +107,7 @@ export class ImportsService implements OnModuleInit {
                 source,
                 cues,
                 text: texts.get(page) ?? '',
+                whole,
                 ...picture,
               });
           });
@@ -126,6 +130,11 @@ export class ImportsService implements OnModuleInit {
     const [first, last] = [Math.min(...numbers), Math.max(...numbers)];
     const texts = await pdfTexts(path, [first, last]);
     return new Map(texts.map((text, i) => [first + i, text]));
+  }
+
+  /** A file that cannot be shown, as it is offered beside the page that stands for it. */
+  async #offered({ key, name = '' }: StoredFile): Promise<WholeFile> {
+    return { key, name: plainName(name), bytes: (await this.storage.size(key)) ?? 0 };
   }
 
   async #addClip(job: Job, steps: JobSteps, file: StoredFile, there: ReadonlySet<string | null>): Promise<void> {
@@ -163,7 +172,10 @@ export class ImportsService implements OnModuleInit {
       return [await ((await isDrawing(path)) ? storeSvg : storePictureFile)(this.storage, path)];
     if (file.kind === 'pdf') return [await storeRawPicture(this.storage, await pdfPicture(path, page))];
     if (file.kind === 'clip') throw new Problem(422, 'not-a-slide', 'A clip has no pages of its own.');
-    const text = (await this.storage.read(file.key)).toString('utf8');
+    const text =
+      file.kind === 'whole'
+        ? `${plainName(file.name ?? '')}\n\nThis file cannot be shown as pages. It can be saved, and opened with the program that it was made with.`
+        : (await this.storage.read(file.key)).toString('utf8');
     const stored: StoredPicture[] = [];
     for await (const picture of textPictures(text)) stored.push(await storeRawPicture(this.storage, picture));
     return stored;
@@ -174,5 +186,5 @@ export class ImportsService implements OnModuleInit {
 export function storedFile({ key, kind, pages, name }: CheckedFile): StoredFile {
   if (kind === 'slides')
     throw new Problem(415, 'wrong-kind-of-file', `“${name}” holds slides. Export them as a PDF and add that.`);
-  return { key, kind, pages };
+  return kind === 'whole' ? { key, kind, pages, name } : { key, kind, pages };
 }

@@ -80,7 +80,7 @@ export class PageTurning implements OnModuleInit {
       throw new Problem(409, 'handed-back-already', 'This was handed back. Its pages stay as they are.');
     const page = await this.pages.pageOf(lesson.id, pageId);
     const isPicture = page.kind === 'document' || page.kind === 'slide';
-    if (!isPicture || page.picture === null || page.things.length > 0)
+    if (!isPicture || page.picture === null || page.whole || page.things.length > 0)
       throw new Problem(422, 'not-a-picture', 'Only a page that is a picture by itself can be turned.');
     const { log } = await this.ink.of(submission);
     if ((marksOf(readParts([log]), [pageId]).get(pageId) ?? []).length > 0)

@@ -1,5 +1,5 @@
 export { PagesModule } from './pages.module.ts';
-export type { PageEntity } from './page.entity.ts';
+export type { PageEntity, WholeFile } from './page.entity.ts';
 export { PageEditing } from './pageEditing.service.ts';
 export { PageDto, pageDto, ShownPageDto, shownPage } from './pages.dto.ts';
 export { filesOn, PagesService } from './pages.service.ts';

@@ -11,6 +11,13 @@ export interface PageClip {
   readonly moving: boolean;
 }
 
+/** A file that cannot be shown: where it lies, what its maker called it, and how large it is. */
+export interface WholeFile {
+  readonly key: string;
+  readonly name: string;
+  readonly bytes: number;
+}
+
 /** A page of a lesson. A removed page stays, so that removing can be undone and old ink keeps its page. */
 @Entity('page')
 @Index(['words'], { fulltext: true })
@@ -29,6 +36,8 @@ export class PageEntity {
   @Column({ type: 'char', length: 64, nullable: true }) smallPicture: string | null;
   /** What a clip plays; its picture stands for it meanwhile. Null for every other kind. */
   @Column({ type: 'json', nullable: true }) clip: PageClip | null;
+  /** The file that it stands for, to be saved. Null for every page that shows what it is. */
+  @Column({ type: 'json', nullable: true }) whole: WholeFile | null;
   /** A few tags of HTML, cleaned when they came in. */
   @Column({ type: 'text' }) cues: string;
   /** What stands on its picture as text, read from the file it was drawn from. */

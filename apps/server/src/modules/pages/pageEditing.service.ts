@@ -20,6 +20,7 @@ import { Acts } from '../../platform/acts/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { STORAGE, type Storage } from '../../platform/storage/index.ts';
 import { storeCovered, type StoredPicture } from '../files/index.ts';
+import { LessonsService } from '../lessons/index.ts';
 import { LessonAssetEntity, PageEntity } from './page.entity.ts';
 import { PagesService } from './pages.service.ts';
 
@@ -52,6 +53,7 @@ interface Copying {
 export class PageEditing {
   constructor(
     private readonly pages: PagesService,
+    private readonly lessons: LessonsService,
     private readonly acts: Acts,
     @InjectRepository(LessonAssetEntity) private readonly assets: Repository<LessonAssetEntity>,
     @Inject(STORAGE) private readonly storage: Storage,
@@ -119,6 +121,8 @@ export class PageEditing {
     from: string,
     { pages: chosen = null, atFront = false, cues: withCues = true }: Copying = {},
   ): Promise<readonly PageEntity[]> {
+    // Nobody's work becomes a page of a lesson by way of a copy: what was handed in stays with the hand-in.
+    if ((await this.lessons.get(from)).kind === 'feedback') return [];
     const pages = (await this.pages.pagesOf(from)).filter((page) => chosen === null || chosen.includes(page.id));
     // Only what is on these pages comes along: the rest of the other lesson is not part of this one.
     const placed = new Set(pages.flatMap((page) => picturesOf(pageOf(page))));
@@ -128,8 +132,6 @@ export class PageEditing {
     const there = await this.pages.pagesOf(lessonId);
     const copies: PageEntity[] = [];
     for (const page of pages) {
-      // A hand-in's sheets stay with the hand-in: nobody's work becomes a page of a lesson by way of a copy.
-      if (page.kind === 'document') continue;
       copies.push(await this.pages.addPage(lessonId, { ...onIt(page), ...(withCues ? {} : { cues: '' }) }));
     }
     if (atFront && there.length > 0) {

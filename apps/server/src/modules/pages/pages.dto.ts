@@ -55,6 +55,12 @@ export class PageClipDto {
   /** Whether there is more to it than sound. */
   @Flag() moving: boolean;
 }
+export class WholeFileDto {
+  /** Where it lies, as its address among the others says. */
+  @Text() key: string;
+  @Text() name: string;
+  @Whole() bytes: number;
+}
 /** A page to be shown to others than its maker: without cues. */
 export class ShownPageDto {
   @Id() id: string;
@@ -65,6 +71,8 @@ export class ShownPageDto {
   @Text({ nullable: true }) picture: string | null;
   @Text({ nullable: true }) smallPicture: string | null;
   @Part(() => PageClipDto, { nullable: true }) clip: PageClipDto | null;
+  /** A file that cannot be shown: this page stands for it. */
+  @Part(() => WholeFileDto, { nullable: true }) whole: WholeFileDto | null;
 }
 export class PageDto extends ShownPageDto {
   @Text() cues: string;
@@ -75,7 +83,7 @@ export class PageNowDto {
   @Whole() beside: number;
 }
 export function shownPage(page: PageEntity): ShownPageDto {
-  const { id, kind, backdrop, things, height, picture, smallPicture, clip } = page;
-  return { id, kind, backdrop, things: [...things], height, picture, smallPicture, clip };
+  const { id, kind, backdrop, things, height, picture, smallPicture, clip, whole } = page;
+  return { id, kind, backdrop, things: [...things], height, picture, smallPicture, clip, whole };
 }
 export const pageDto = (page: PageEntity): PageDto => ({ ...shownPage(page), cues: page.cues });

@@ -13,7 +13,9 @@ import { LessonAssetEntity, PageEntity } from './page.entity.ts';
 import { MOST_PAGES } from './pages.rules.ts';
 
 type NewPage = Pick<PageEntity, 'kind' | 'height'> &
-  Partial<Pick<PageEntity, 'backdrop' | 'things' | 'picture' | 'smallPicture' | 'clip' | 'cues' | 'source' | 'text'>>;
+  Partial<
+    Pick<PageEntity, 'backdrop' | 'things' | 'picture' | 'smallPicture' | 'clip' | 'whole' | 'cues' | 'source' | 'text'>
+  >;
 
 type PageChange = Partial<
   Pick<PageEntity, 'backdrop' | 'things' | 'cues' | 'text' | 'picture' | 'smallPicture' | 'height' | 'source'>
@@ -121,6 +123,7 @@ export class PagesService implements OnModuleInit {
       picture: null,
       smallPicture: null,
       clip: null,
+      whole: null,
       cues: '',
       source: null,
       text: '',
@@ -224,10 +227,11 @@ export class PagesService implements OnModuleInit {
   }
 }
 
-/** Where the pictures and clips of pages lie. */
+/** Where the pictures and clips of pages lie, and what is offered whole. */
 export function filesOn(pages: readonly PageEntity[]): readonly string[] {
   const pictures = pages.flatMap((page) => picturesOf(pageOf(page)));
   const small = pages.flatMap((page) => page.smallPicture ?? []);
   const clips = pages.flatMap((page) => page.clip?.clip ?? []);
-  return [...[...pictures, ...small].map(pictureKey), ...clips.map(clipKey)];
+  const whole = pages.flatMap((page) => page.whole?.key ?? []);
+  return [...[...pictures, ...small].map(pictureKey), ...clips.map(clipKey), ...whole];
 }

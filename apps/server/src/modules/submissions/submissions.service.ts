@@ -33,6 +33,9 @@ export type Handed =
   | { readonly answer: AnswerLesson }
   | WrittenWork;
 
+/** Files of a hand-in may be of every kind, in the order that its maker gave them; what cannot be shown is offered whole. */
+const HAND_IN_TAKES = { clips: true, office: true, anything: true, inOrder: true } as const;
+
 /** What a hand-in holds, by its kind. */
 function heldBy(handed: Handed) {
   const nothing = { fileNames: [], text: '', answerId: null } as const;
@@ -73,7 +76,7 @@ export class SubmissionsService {
   async bring(person: Person, assignment: Assignment, files: readonly UploadedFile[]): Promise<Handed> {
     ensureHandIn(assignment);
     await this.ensureOpen(assignment, person.id);
-    const brought = { personId: person.id, subjectId: assignment.id, pages: 0, office: true, inOrder: true };
+    const brought = { personId: person.id, subjectId: assignment.id, pages: 0, ...HAND_IN_TAKES };
     const [names, bytes] = [files.map((file) => file.originalname), files.map((file) => file.size)];
     return { files: await this.checks.bring(files, brought), names, bytes };
   }

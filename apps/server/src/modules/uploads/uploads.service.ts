@@ -71,6 +71,8 @@ export class UploadsService implements OnModuleInit {
     lessonId: string,
     { kind, key, pages, name, slides }: CheckedFile,
   ): Promise<UploadEntity> {
+    // Only hand-ins ask for these.
+    if (kind === 'text' || kind === 'whole') throw new Error(`A lesson takes no file of kind ${kind}`);
     const id = randomUUID();
     const upload = this.uploads.create({
       id,

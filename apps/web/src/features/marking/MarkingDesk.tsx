@@ -7,9 +7,11 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { CaptionDesk } from '../../kits/captions/index.ts';
 import { HeardEdition, HeardLesson } from '../../kits/player/index.ts';
 import { Room, roomPages, useStayInRoom, type RoomActs } from '../../kits/recorder/index.ts';
+import { BesidePage } from '../../kits/stage/index.ts';
 import {
   call,
   client,
+  clipOf,
   lessonKey,
   pictureOf,
   Problem,
@@ -248,6 +250,7 @@ function Opened({ desk, row, isLast, onGoing }: OpenedProps) {
             title={row.learnerName}
             pages={roomPages(lesson.data)}
             pictureAddress={pictureOf(lesson.data.id)}
+            clipAddress={clipOf(lesson.data.id)}
             earlierInk={() => []}
             before={ink.before}
             moreKeys={SHEET_KEYS}
@@ -274,6 +277,9 @@ function Opened({ desk, row, isLast, onGoing }: OpenedProps) {
             Speak again instead
           </Button>
         )}
+        <div className={classes.offered}>
+          {lesson.data.pages.map((page, i) => page.whole && <BesidePage key={page.id} page={page} number={i + 1} />)}
+        </div>
         {isDrawn && inRoom && row.kind === 'spoken' && <Answer desk={desk} isHeard={hears} onHear={setListening} />}
         <MarkSheet
           marks={marks}

@@ -4,7 +4,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { HeardEdition } from '../../kits/player/index.ts';
-import { PagePicture } from '../../kits/stage/index.ts';
+import { BesidePage, PagePicture } from '../../kits/stage/index.ts';
 import { call, client, corePage, learnMedia, pictureAt } from '../../shared/api/index.ts';
 import {
   clockText,
@@ -167,6 +167,7 @@ function HandedIn({ id, times }: { readonly id: string; readonly times: number }
               <figcaption>
                 Page {i + 1} of {pages.length}
               </figcaption>
+              <BesidePage page={page} number={i + 1} />
             </figure>
           ))}
           {pages.length === 0 && <Text>Its pages are still being drawn. They come by themselves.</Text>}

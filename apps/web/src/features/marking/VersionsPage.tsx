@@ -3,7 +3,7 @@ import { useQueries, useQuery } from '@tanstack/react-query';
 import { diffWordsWithSpace } from 'diff';
 import { Link, useParams } from 'react-router';
 import { HeardEdition } from '../../kits/player/index.ts';
-import { PagePicture } from '../../kits/stage/index.ts';
+import { BesidePage, PagePicture } from '../../kits/stage/index.ts';
 import { call, client, corePage, learnMedia, pictureAt, type Api } from '../../shared/api/index.ts';
 import { exactText, Fetching, PageTitle, Show, useAsked } from '../../shared/ui/index.ts';
 import classes from './Marking.module.css';
@@ -145,6 +145,7 @@ function Sheet({ version, row, side }: { readonly version: Version; readonly row
       <figcaption>
         {sideName(side)}: page {row + 1} of {version.pages.length}
       </figcaption>
+      <BesidePage page={page} number={row + 1} />
     </figure>
   );
 }

@@ -1,8 +1,9 @@
 import { Button, Stack, Text, Title } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
+import { Fragment } from 'react';
 import { Link, useParams } from 'react-router';
 import { useEdition } from '../../kits/player/index.ts';
-import { PagePicture } from '../../kits/stage/index.ts';
+import { BesidePage, PagePicture } from '../../kits/stage/index.ts';
 import { call, client, corePage, isGone, learnMedia, pictureAt, type Api } from '../../shared/api/index.ts';
 import { PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
 import { EditionView } from './EditionView.tsx';
@@ -73,9 +74,12 @@ function Written({ answer: { kind, text, pages } }: { readonly answer: Api['Clas
   return (
     <>
       {pages.map((page, i) => (
-        <div key={page.id} role="img" className={classes.answerPage} aria-label={`Page ${i + 1} of ${pages.length}`}>
-          <PagePicture page={corePage(page)} small={null} pictureAddress={pictureAt} widthPx={WIDE_PX} />
-        </div>
+        <Fragment key={page.id}>
+          <div role="img" className={classes.answerPage} aria-label={`Page ${i + 1} of ${pages.length}`}>
+            <PagePicture page={corePage(page)} small={null} pictureAddress={pictureAt} widthPx={WIDE_PX} />
+          </div>
+          <BesidePage page={page} number={i + 1} />
+        </Fragment>
       ))}
     </>
   );

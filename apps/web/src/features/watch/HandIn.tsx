@@ -2,11 +2,11 @@ import { Button, Group, Stack, Text, Title } from '@mantine/core';
 import { isWatched } from '@oakbell/core/assigning';
 import { pictureKey } from '@oakbell/core/media';
 import { useQuery } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { Fragment, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { TryAgain } from '../../kits/jobs/index.ts';
 import { HeardEdition } from '../../kits/player/index.ts';
-import { PagePicture } from '../../kits/stage/index.ts';
+import { BesidePage, PagePicture } from '../../kits/stage/index.ts';
 import {
   call,
   client,
@@ -138,21 +138,23 @@ function Handed({
         ))}
       {handed.kind !== 'spoken' && (
         <Group gap="xs">
-          {handed.pages.map((page, i) => (
-            <span
-              key={page.id}
-              role="img"
-              className={classes.handedPage}
-              aria-label={`Page ${i + 1} of what you handed in`}
-            >
-              <PagePicture
-                page={corePage(page)}
-                small={page.smallPicture && mediaAddress(pictureKey(page.smallPicture))}
-                pictureAddress={pictureAt}
-                widthPx={300}
-              />
-            </span>
-          ))}
+          {handed.pages.map((page, i) =>
+            page.clip ? (
+              <BesidePage key={page.id} page={page} number={i + 1} />
+            ) : (
+              <Fragment key={page.id}>
+                <span role="img" className={classes.handedPage} aria-label={`Page ${i + 1} of what you handed in`}>
+                  <PagePicture
+                    page={corePage(page)}
+                    small={page.smallPicture && mediaAddress(pictureKey(page.smallPicture))}
+                    pictureAddress={pictureAt}
+                    widthPx={300}
+                  />
+                </span>
+                {page.whole && <BesidePage page={page} number={i + 1} />}
+              </Fragment>
+            ),
+          )}
           {making && <Text size="sm">Drawing the pages: {Math.round((handed.importing?.progress ?? 0) * 100)} %</Text>}
         </Group>
       )}

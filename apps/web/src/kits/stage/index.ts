@@ -5,3 +5,4 @@ export { lookAhead, usePictures, type Pictures } from './pictures.ts';
 export { PagePicture } from './PagePicture.tsx';
 export { PageWithInk } from './PageWithInk.tsx';
 export { FrameOnPage } from './FrameOnPage.tsx';
+export { BesidePage } from './BesidePage.tsx';

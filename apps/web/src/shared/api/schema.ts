@@ -4262,6 +4262,11 @@ export interface components {
             lengthMs: number;
             moving: boolean;
         };
+        WholeFileDto: {
+            key: string;
+            name: string;
+            bytes: number;
+        };
         PageDto: {
             /** Format: uuid */
             id: string;
@@ -4277,6 +4282,7 @@ export interface components {
             picture: string | null;
             smallPicture: string | null;
             clip: components["schemas"]["PageClipDto"] | null;
+            whole: components["schemas"]["WholeFileDto"] | null;
             cues: string;
         };
         NewWindowDto: {
@@ -4359,6 +4365,7 @@ export interface components {
             picture: string | null;
             smallPicture: string | null;
             clip: components["schemas"]["PageClipDto"] | null;
+            whole: components["schemas"]["WholeFileDto"] | null;
         };
         JobDto: {
             /** Format: uuid */

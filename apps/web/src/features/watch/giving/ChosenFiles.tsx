@@ -1,8 +1,17 @@
 import { Text } from '@mantine/core';
-import { IconArrowDown, IconArrowUp, IconFileTypePdf, IconRotateClockwise2, IconX } from '@tabler/icons-react';
+import { LARGEST_FILE } from '@oakbell/core/media';
+import {
+  IconArrowDown,
+  IconArrowUp,
+  IconFile,
+  IconMusic,
+  IconRotateClockwise2,
+  IconVideo,
+  IconX,
+} from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
 import { IconAction, sizeText } from '../../../shared/ui/index.ts';
-import { canBeTurned, isShown, moved, turned, type Chosen } from './chosen.ts';
+import { canBeTurned, isShown, isTooLarge, moved, turned, type Chosen } from './chosen.ts';
 import classes from './Giving.module.css';
 
 interface Props {
@@ -23,6 +32,11 @@ export function ChosenFiles({ chosen, onChange, busy }: Props) {
             <Text size="sm" c="dimmed" component="span">
               {sizeText(one.file.size)}
             </Text>
+            {isTooLarge(one) && (
+              <Text size="sm" component="span" role="alert">
+                Too large: a file can be {sizeText(LARGEST_FILE)}. Leave it out, or make it shorter.
+              </Text>
+            )}
           </span>
           <span className={classes.acts}>
             {canBeTurned(one) && (
@@ -81,8 +95,13 @@ function Picture({ chosen }: { readonly chosen: Chosen }) {
       {address ? (
         <img src={address} alt="" style={{ transform: `rotate(${turns * 90}deg)` }} />
       ) : (
-        !isPicture && <IconFileTypePdf size={32} aria-hidden />
+        !isPicture && <KindIcon type={file.type} />
       )}
     </span>
   );
+}
+
+function KindIcon({ type }: { readonly type: string }) {
+  const Icon = type.startsWith('audio/') ? IconMusic : type.startsWith('video/') ? IconVideo : IconFile;
+  return <Icon size={32} aria-hidden />;
 }

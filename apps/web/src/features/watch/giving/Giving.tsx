@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { call, client, sendFiles, useSending, type Api } from '../../../shared/api/index.ts';
 import { dueText, later, ProblemNote, Waiting } from '../../../shared/ui/index.ts';
 import { handInKey } from '../handInKey.ts';
-import { TAKEN, withFiles, type Chosen } from './chosen.ts';
+import { isTooLarge, withFiles, type Chosen } from './chosen.ts';
 import { ChosenFiles } from './ChosenFiles.tsx';
 import { SendingNote } from './SendingNote.tsx';
 import { turnedFiles } from './turnedFiles.ts';
@@ -96,14 +96,13 @@ export function Giving({ item, before, onDone }: Props) {
       {chosen.length > 0 && <ChosenFiles chosen={chosen} onChange={setChosen} busy={busy} />}
       <Group>
         {chosen.length > 0 && (
-          <Button onClick={() => void sendChosen()} disabled={busy}>
+          <Button onClick={() => void sendChosen()} disabled={busy || chosen.some(isTooLarge)}>
             Hand in {chosen.length === 1 ? 'this file' : `these ${chosen.length} files`}
           </Button>
         )}
         <FileButton
           onChange={(files) => setChosen((there) => withFiles(there, files))}
           multiple
-          accept={TAKEN}
           inputProps={{ 'aria-label': 'Files to hand in' }}
         >
           {(props) => (
@@ -112,7 +111,7 @@ export function Giving({ item, before, onDone }: Props) {
               disabled={busy}
               variant={answerLimitMs === null && worksheet === 'none' && chosen.length === 0 ? 'filled' : 'default'}
             >
-              {chosen.length > 0 ? 'Add more' : 'Choose files or photos'}
+              {chosen.length > 0 ? 'Add more' : 'Choose files, photos or films'}
             </Button>
           )}
         </FileButton>

@@ -1,3 +1,5 @@
+import { LARGEST_FILE } from '@oakbell/core/media';
+
 /** A file that is to be handed in, with the quarter turns that were made to it by hand. */
 export interface Chosen {
   readonly id: string;
@@ -6,12 +8,10 @@ export interface Chosen {
   readonly turns: number;
 }
 
-/** What a hand-in takes, as a file chooser is told it. Photos that not every browser shows are made into others on the server. */
-export const TAKEN =
-  'application/pdf,image/jpeg,image/png,image/webp,image/heic,image/heif,image/svg+xml,.docx,.odt,.pptx,.odp';
 const TURNABLE = new Set(['image/jpeg', 'image/png', 'image/webp']);
 /** Whether every browser shows it. */
 export const isShown = ({ file }: Chosen): boolean => TURNABLE.has(file.type) || file.type === 'image/svg+xml';
+export const isTooLarge = ({ file }: Chosen): boolean => file.size > LARGEST_FILE;
 export const canBeTurned = ({ file }: Chosen): boolean => TURNABLE.has(file.type);
 
 /** Files that were added, behind those that are there, by name as people count. */

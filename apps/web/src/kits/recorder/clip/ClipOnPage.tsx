@@ -106,8 +106,8 @@ export function ClipOnPage({ recorder, page, address, video, onPicture }: Props)
         {fault
           ? 'The clip cannot be played just now. Check the network.'
           : isRecording
-            ? 'Its own sound goes into the lesson. Wear headphones, so that it is not heard twice.'
-            : 'Played while recording, it becomes part of the lesson.'}
+            ? 'Its own sound is recorded too. Wear headphones, so that it is not heard twice.'
+            : 'Played while recording, it becomes part of what is recorded.'}
       </Text>
     </div>
   );
