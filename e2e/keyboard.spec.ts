@@ -192,6 +192,11 @@ test(
       await expect(greta.getByRole('button', { name: 'Take out recording 1' })).toBeVisible();
       await on(greta, /^Hand it in$/);
       await expect(greta.getByText(/^Your small lesson/)).toBeVisible();
+      for (const part of [/^My voice/, /^My handwriting$/]) {
+        await tabTo(greta, part);
+        await greta.keyboard.press('Space');
+      }
+      await expect(greta.getByRole('checkbox', { name: 'My handwriting' })).toBeChecked();
     });
 
     await test.step('the teacher says yes', async () => {

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { agent } from 'supertest';
-import { assign, newLesson, publish, record, toClass, until, visit } from '../testing/lesson.ts';
+import { pictureOf, soundOf } from '../testing/files.ts';
+import { assign, imported, newLesson, publish, record, toClass, until, visit } from '../testing/lesson.ts';
 import { addSchool, startTestApp, type TestApp } from '../testing/testApp.ts';
 
 type Agent = ReturnType<typeof agent>;
@@ -8,12 +9,14 @@ let test: TestApp;
 let ids: Readonly<Record<string, string>>;
 let lesson: { readonly id: string };
 let [ilse, tam, bo, wren, ola]: Agent[] = [];
+let classmate: Agent;
 const signedIn = async (...names: string[]) => Promise.all(names.map((name) => test.signedIn(name)));
 
 beforeAll(async () => {
   test = await startTestApp();
   ids = await addSchool(test);
   [ilse, tam, bo, wren, ola] = await signedIn('ilse', 'tam', 'bo', 'wren', 'ola');
+  classmate = await test.signedIn('moved');
   lesson = await newLesson(ilse!);
   await record(ilse!, lesson.id, 2);
   await publish(ilse!, lesson.id);
@@ -40,7 +43,41 @@ const answersFor = async (by: Agent, assignment: string) =>
     name: string | null;
     own: boolean;
   }[];
+/** What somebody lets their class see of them in what they handed in: everything, but for what is said otherwise. */
+const agree = (by: Agent, assignment: string, but: object = {}) =>
+  by.put(`/api/assignments/${assignment}/hand-in/agreed`).send({ name: true, voice: true, hand: true, ...but });
 const approve = (id: string, body: object) => ilse!.put(`/api/marking/hand-ins/${id}/approval`).send(body);
+
+describe('pages before the class', () => {
+  it('are those that their maker lets the class see, or that hold nothing by hand as their teacher says', async () => {
+    const assignment = await assign(ilse!, lesson.id, ids['10a']!, { answersSeen: 'class' });
+    await tam!
+      .put(`/api/assignments/${assignment}/hand-in/files`)
+      .attach('files', await pictureOf(400, 300), 'plan.png')
+      .attach('files', soundOf(1), 'said.wav')
+      .expect(200);
+    const [{ submissionId, feedbackLessonId }] = (await queueOf(assignment)) as [Row];
+    expect(await imported(ilse!, feedbackLessonId)).toBe(2);
+    const kindsFor = async (by: Agent) => {
+      const { body } = await by.get(`/api/answers/${submissionId}`).expect(200);
+      const { pages, leftOut } = body as { pages: { kind: string }[]; leftOut: boolean };
+      return [pages.map(({ kind }) => kind), leftOut];
+    };
+    await approve(submissionId, { named: false, times: 1 }).expect(409);
+    await approve(submissionId, { named: false, typed: true, times: 1 }).expect(204);
+    expect(await kindsFor(wren!)).toEqual([['document'], true]);
+    await agree(tam!, assignment, { hand: false }).expect(204);
+    expect(await kindsFor(wren!)).toEqual([['document', 'clip'], false]);
+    await approve(submissionId, { named: false, times: 1 }).expect(204);
+    expect(await kindsFor(wren!)).toEqual([['clip'], true]);
+    await agree(tam!, assignment).expect(204);
+    expect(await kindsFor(wren!)).toEqual([['document', 'clip'], false]);
+    await wren!
+      .put(`/api/assignments/${assignment}/hand-in/agreed`)
+      .send({ name: true, voice: true, hand: true })
+      .expect(404);
+  });
+});
 
 describe('answers before the class', () => {
   let assignment: string;
@@ -85,6 +122,9 @@ describe('answers before the class', () => {
     await approve(row.submissionId, { named: false, shownAs: ' Answer A ', times: 1 }).expect(204);
     expect(await answersFor(wren!, assignment)).toMatchObject([{ name: 'Answer A' }]);
     expect(await answersFor(tam!, assignment)).toMatchObject([{ name: 'tam', own: true }]);
+    const { body: unnamed } = await approve(row.submissionId, { named: true, times: 1 }).expect(409);
+    expect(unnamed).toMatchObject({ code: 'name-not-agreed' });
+    await agree(tam!, assignment).expect(204);
     await approve(row.submissionId, { named: true, shownAs: 'Answer A', times: 1 }).expect(204);
     expect(await answersFor(wren!, assignment)).toMatchObject([{ name: 'tam' }]);
     await ola!.get(`/api/answers/${row.submissionId}`).expect(404);
@@ -253,6 +293,10 @@ describe('a small lesson', () => {
       return row?.answerEditionId ? row : null;
     });
     await wren!.get(`/api/editions/${answerEditionId}`).expect(404);
+    expect((await approve(submissionId, { named: false, times: 1 }).expect(409)).body).toMatchObject({
+      code: 'nothing-agreed',
+    });
+    await agree(tam!, assignment).expect(204);
     await approve(submissionId, { named: true, times: 1 }).expect(204);
     expect((await wren!.get(`/api/answers/${submissionId}`).expect(200)).body).toMatchObject({
       ...{ editionId: answerEditionId, name: 'tam', pages: [] },
@@ -264,6 +308,39 @@ describe('a small lesson', () => {
     await wren!.get(`/api/lessons/${lessonId}`).expect(404);
     await ilse!.delete(`/api/marking/hand-ins/${submissionId}/approval`).expect(204);
     await wren!.get(`/api/editions/${answerEditionId}`).expect(404);
+  });
+
+  it('is heard without what was written, or not at all, as its makers agree; both of them have to', async () => {
+    const assignment = await forTwo();
+    const { lessonId, code } = await openTo(tam!, assignment);
+    await comeTo(wren!, assignment, code).expect(200);
+    await record(tam!, lessonId, 2);
+    await tam!.put(`/api/assignments/${assignment}/hand-in/spoken`).expect(200);
+    const { submissionId, answerEditionId } = await until(async () => {
+      const [row] = await queueOf(assignment);
+      return row?.answerEditionId ? row : null;
+    });
+    await agree(tam!, assignment).expect(204);
+    await approve(submissionId, { named: false, times: 1 }).expect(409);
+    await agree(wren!, assignment, { hand: false, name: false }).expect(204);
+    expect((await queueOf(assignment))[0]).toMatchObject({ agreed: { name: false, voice: true, hand: false } });
+    await approve(submissionId, { named: true, times: 1 }).expect(409);
+    await approve(submissionId, { named: false, times: 1 }).expect(204);
+
+    const { body } = await classmate.get(`/api/answers/${submissionId}`).expect(200);
+    const heard = body as { sound: string; media: { base: string; files: string[] } };
+    expect(heard).toMatchObject({ name: null, editionId: null, leftOut: true, pages: [{ things: [] }] });
+    await classmate.get(`/api/editions/${answerEditionId}`).expect(404);
+    const sound = `${heard.media.base}/${heard.media.files.find((file) => file.endsWith(heard.sound))}`;
+    await classmate.get(sound).expect(200);
+
+    // Who thinks better of it is not heard any more, also by whoever has the address.
+    await agree(wren!, assignment, { voice: false }).expect(204);
+    await classmate.get(`/api/answers/${submissionId}`).expect(404);
+    expect(await answersFor(classmate, assignment)).toEqual([]);
+    await until(async () => (await classmate.get(sound)).status !== 200 || null);
+    await agree(wren!, assignment).expect(204);
+    await classmate.get(`/api/editions/${answerEditionId}`).expect(200);
   });
 
   it('goes on alone when one leaves: what each made alone before is there again', async () => {

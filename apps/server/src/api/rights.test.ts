@@ -296,6 +296,7 @@ const ROUTES: Readonly<Record<string, Right>> = {
   'delete /api/assignment-templates/{id}': { roles: TEACHERS, may: ['owner'] },
   'put /api/assignments/{id}/hand-in/files': classLearners,
   'put /api/assignments/{id}/hand-in/text': classLearners,
+  'put /api/assignments/{id}/hand-in/agreed': ownWork,
   'put /api/assignments/{id}/answer': classLearners,
   'put /api/assignments/{id}/hand-in/spoken': classLearners,
   'put /api/assignments/{id}/answer/code': classLearners,

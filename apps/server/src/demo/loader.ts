@@ -300,6 +300,7 @@ export class DemoLoader {
         ? await this.#files(person, to, { from: join(folder, file), to: join(copies, file), name: fileName ?? file })
         : { text: text ?? '' };
       const submission = await this.submissions.handIn(person, to, handed, at);
+      if (shown) await this.submissions.agree(person, to, { name: shown === 'named', voice: true, hand: true });
       if (shown) await this.approvals.approve(submission.id, { named: shown === 'named', times: 1 });
       drawn.push(present(await this.lessons.forSubmission(submission.id)).id);
     }

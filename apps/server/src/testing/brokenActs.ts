@@ -846,9 +846,16 @@ const ACTS: Readonly<Record<string, Scenario | 'writes no row'>> = {
     await ilse!.put(path).send({ reason: 'The wrong plan', times: 1 }).expect(204);
     return { path };
   },
+  'put /api/assignments/{id}/hand-in/agreed': async () => {
+    const { assignment, submission } = await handedIn({ answersSeen: 'class' });
+    const inTheEnd = async () =>
+      expect(await count('SELECT COUNT(*) AS n FROM submission WHERE id = ? AND agreedWhole', [submission])).toBe(1);
+    const body = { name: false, voice: true, hand: true };
+    return { path: `/api/assignments/${assignment}/hand-in/agreed`, by: tam!, body, inTheEnd };
+  },
   'put /api/marking/hand-ins/{id}/approval': async () => ({
     path: `/api/marking/hand-ins/${(await handedIn({ answersSeen: 'class' })).submission}/approval`,
-    body: { named: true, times: 1 },
+    body: { named: false, times: 1 },
   }),
   'delete /api/marking/hand-ins/{id}/approval': async () => {
     const { submission } = await handedIn({ answersSeen: 'class' });

@@ -9,6 +9,7 @@ export * from './comments.ts';
 export * from './silence.ts';
 export * from './gradebook.ts';
 export * from './agreement.ts';
+export * from './agreed.ts';
 export * from './links.ts';
 export * from './marksTable.ts';
 export * from './typedWork.ts';

@@ -140,7 +140,7 @@ const LESSON = `l.kind AS kind, l.ownerId = me.id AS owns,
   l.kind = 'answer' AND EXISTS(SELECT 1 FROM assignment a WHERE a.id = l.answersId AND a.makers IS NOT NULL) AS small,
   l.kind = 'answer' AND ${has('d.assignmentId = l.answersId')} AS learnsAnswer,
   l.kind = 'answer' AND ${teachesClassOf('x.answerId = l.id', ' JOIN submission x ON x.assignmentId = a.id')} AS teachesAnswer,
-  l.kind = 'answer' AND ${isShown('x.answerId = l.id')} AS shownAnswer,
+  l.kind = 'answer' AND ${isShown('x.answerId = l.id AND x.agreedWhole')} AS shownAnswer,
   l.kind = 'worksheet' AND ${teachesClassOf('a.worksheetId = l.id')} AS teachesSheet`;
 const WORK = 'LEFT JOIN submission s ON s.id = l.submissionId';
 const EDITION = "e.state = 'ready' AS ready, e.withdrawnAt IS NOT NULL AS editionWithdrawn";

@@ -5,7 +5,13 @@ import { Choice, Decimal, Flag, Id, Part, Parts, Text, Texts, When, Whole } from
 import { MediaDto } from '../access/index.ts';
 import { ShownPageDto } from '../pages/index.ts';
 import { RubricVersionDto } from '../rubrics/index.ts';
-import { SUBMISSION_KINDS, SUBMISSION_STATES, type HandInState, type Submission } from '../submissions/index.ts';
+import {
+  AgreedDto,
+  SUBMISSION_KINDS,
+  SUBMISSION_STATES,
+  type HandInState,
+  type Submission,
+} from '../submissions/index.ts';
 import { MarkingDto } from './marks.dto.ts';
 
 export class MakerDto {
@@ -54,6 +60,8 @@ export class QueueRowDto extends MarkingDto {
   @Flag() named: boolean;
   /** The name that its class is told instead; null for none. */
   @Text({ nullable: true }) shownAs: string | null;
+  /** What all who made it let the class see of them. */
+  @Part(() => AgreedDto) agreed: AgreedDto;
   /** Replies of the class that wait for a teacher's yes. */
   @Whole() replies: number;
   /** What its learner said about the feedback since a teacher last answered, and whether they ask to look again. */

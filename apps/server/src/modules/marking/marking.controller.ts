@@ -13,6 +13,7 @@ import { LessonsService } from '../lessons/index.ts';
 import { PagesService } from '../pages/index.ts';
 import { PeopleService } from '../people/index.ts';
 import {
+  agreedFor,
   isLate,
   makersOf,
   namesOf,
@@ -144,6 +145,7 @@ export class MarkingController {
         approvedAt: submission.approvedAt?.toISOString() ?? null,
         named: submission.named,
         shownAs: submission.shownAs,
+        agreed: agreedFor(submission),
         replies: replies.get(submission.id) ?? 0,
         words: said.get(submission.id)?.words ?? 0,
         again: said.get(submission.id)?.again ?? false,

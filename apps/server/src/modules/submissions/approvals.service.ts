@@ -6,7 +6,8 @@ import { Events } from '../../platform/events/index.ts';
 import { notFound, Problem } from '../../platform/http/index.ts';
 import { MediaService } from '../access/index.ts';
 import { AssignmentsService, WhomService } from '../assignments/index.ts';
-import { SubmissionEntity, type Submission } from './submission.entity.ts';
+import { showsNothing } from './shownParts.ts';
+import { agreedFor, SubmissionEntity, type Submission } from './submission.entity.ts';
 import { ensureStands } from './submissions.rules.ts';
 
 /** An answer that its class may see, and since when. */
@@ -32,15 +33,22 @@ export class Approvals {
    * Shows it to the class. @param named whether the class is told whose it is
    * @param shownAs the name that it is told instead; none when null
    * @param times which hand-in the yes is for
-   * @throws Problem `for-teachers-only`, `handed-in-again`, `removed`
+   * @param typed whether nothing on its pages is written by hand
+   * @throws Problem `for-teachers-only`, `handed-in-again`, `removed`, `name-not-agreed`, `nothing-agreed`
    */
   async approve(
     id: string,
     {
       named,
       shownAs = null,
+      typed = false,
       times,
-    }: { readonly named: boolean; readonly shownAs?: string | null; readonly times: number },
+    }: {
+      readonly named: boolean;
+      readonly shownAs?: string | null;
+      readonly typed?: boolean;
+      readonly times: number;
+    },
   ): Promise<void> {
     await this.acts.do(async () => {
       const submission = await this.#locked(id);
@@ -58,7 +66,20 @@ export class Approvals {
           'Something else was handed in meanwhile. Look at it first; the class does not see it yet.',
         );
       ensureStands(submission);
-      await this.submissions.update({ id }, { approvedAt: new Date(), named, shownAs: named ? null : shownAs });
+      if (named && !agreedFor(submission).name)
+        throw new Problem(
+          409,
+          'name-not-agreed',
+          'Not everybody whose work it is lets the class see their name. Show it without, or under another one.',
+        );
+      if (showsNothing({ ...submission, typed }))
+        throw new Problem(
+          409,
+          'nothing-agreed',
+          'Nothing is left to show: not everybody whose work it is lets the class hear their voice or see their handwriting.',
+        );
+      const shown = { approvedAt: new Date(), named, shownAs: named ? null : shownAs, typed };
+      await this.submissions.update({ id }, shown);
       await this.tell(submission);
     });
   }
@@ -67,7 +88,7 @@ export class Approvals {
   async withdraw(id: string): Promise<void> {
     await this.acts.do(async () => {
       const submission = await this.#locked(id);
-      await this.submissions.update({ id }, { approvedAt: null, named: false, shownAs: null });
+      await this.submissions.update({ id }, { approvedAt: null, named: false, shownAs: null, typed: false });
       await this.cut(submission);
       await this.tell(submission);
     });

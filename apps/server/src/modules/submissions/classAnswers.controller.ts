@@ -1,4 +1,5 @@
 import { LONGEST_SHOWN_NAME } from '@oakbell/core/marking';
+import { editionKey } from '@oakbell/core/media';
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Put } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Choice, Flag, Id, notFound, Part, Parts, Text, When, Whole } from '../../platform/http/index.ts';
@@ -7,12 +8,13 @@ import { MediaDto, MediaService, May } from '../access/index.ts';
 import { AssignmentHeads, AssignmentsService } from '../assignments/index.ts';
 import { EditionsService } from '../editions/index.ts';
 import { LessonsService } from '../lessons/index.ts';
-import { filesOn, PagesService, ShownPageDto, shownPage } from '../pages/index.ts';
+import { filesOn, PagesService, ShownPageDto, shownPage, type PageEntity } from '../pages/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { Approvals } from './approvals.service.ts';
 import { repliesFor, ReplyDto } from './replies.controller.ts';
 import { Replies } from './replies.service.ts';
-import { KINDS, makersOf, namesOf, type Submission } from './submission.entity.ts';
+import { showsNothing, shownParts } from './shownParts.ts';
+import { agreedFor, KINDS, makersOf, namesOf, type Submission } from './submission.entity.ts';
 import { LONGEST_TEXT } from './submissions.rules.ts';
 import { SubmissionsService } from './submissions.service.ts';
 import { WrittenWorks } from './writtenWork.service.ts';
@@ -22,6 +24,8 @@ export class ApprovalDto {
   @Flag() named: boolean;
   /** The name that it is told instead, where it is not told whose it is. */
   @Text({ max: LONGEST_SHOWN_NAME, optional: true }) shownAs?: string;
+  /** Whether nothing on its pages is written by hand. */
+  @Flag({ optional: true }) typed?: boolean;
   /** The hand-in that the yes is for, as the desk told it. */
   @Whole({ min: 1, max: 100_000 }) times: number;
 }
@@ -38,8 +42,12 @@ export class ClassAnswerDto extends ClassAnswerRowDto {
   @Text() title: string;
   /** What was typed; empty for everything else. */
   @Text({ max: LONGEST_TEXT }) text: string;
-  /** What was spoken; null for everything else. */
+  /** What was spoken; null for everything else, and where a part of it is left out. */
   @Id({ nullable: true }) editionId: string | null;
+  /** Where the sound of what was spoken lies, where that alone is heard; null for everything else. */
+  @Text({ nullable: true }) sound: string | null;
+  /** Whether something is left out, as its makers wish. */
+  @Flag() leftOut: boolean;
   /** Its pages as they were handed in: nothing of what teachers put on them. */
   @Parts(() => ShownPageDto) pages: ShownPageDto[];
   @Part(() => MediaDto) media: MediaDto;
@@ -73,9 +81,9 @@ export class ClassAnswersController {
   async approve(
     @By() _: SignedIn,
     @Param('id', ParseUUIDPipe) id: string,
-    @Body() { named, shownAs = '', times }: ApprovalDto,
+    @Body() { named, shownAs = '', typed = false, times }: ApprovalDto,
   ): Promise<void> {
-    await this.approvals.approve(id, { named, shownAs: shownAs.trim() || null, times });
+    await this.approvals.approve(id, { named, shownAs: shownAs.trim() || null, typed, times });
   }
 
   @Delete('marking/hand-ins/:id/approval')
@@ -105,20 +113,28 @@ export class ClassAnswersController {
     const [row] = submission ? await this.#rows(person, [submission]) : [];
     if (!submission || !row) throw notFound('answer');
     const assignment = await this.assignments.get(submission.assignmentId);
-    const lesson = await this.lessons.forSubmission(id);
-    const all = lesson ? await this.pages.pagesOf(lesson.id) : [];
-    const pages = submission.kind === 'spoken' ? [] : await this.written.ownOf(all, assignment.worksheetId);
     const { answerId } = submission;
+    const { pages, plays, leftOut } = shownParts(submission, await this.#pagesOf(submission, assignment.worksheetId));
+    const spoken = answerId !== null && plays !== 'nothing' ? await this.editions.newestReady(answerId) : null;
+    const sound = spoken && plays === 'sound' ? editionKey(spoken.id, 'voice.webm') : null;
     return {
       ...row,
       assignmentId: assignment.id,
       title: (await this.heads.titlesOf([assignment])).get(assignment.id) ?? '',
       text: submission.text,
-      editionId: answerId === null ? null : ((await this.editions.newestReady(answerId))?.id ?? null),
+      editionId: spoken && plays === 'edition' ? spoken.id : null,
+      ...{ sound, leftOut },
       pages: pages.map(shownPage),
-      media: await this.media.give(person, [`answer:${id}`], filesOn(pages)),
+      media: await this.media.give(person, [`answer:${id}`], [...filesOn(pages), ...(sound ? [sound] : [])]),
       replies: await this.#replies(person, submission),
     };
+  }
+
+  /** The pages of a hand-in as its makers see them; of a spoken answer those that were spoken on. */
+  async #pagesOf({ id, kind, answerId }: Submission, worksheetId: string | null): Promise<readonly PageEntity[]> {
+    if (kind === 'spoken') return this.pages.pagesOf(answerId);
+    const lesson = await this.lessons.forSubmission(id);
+    return this.written.ownOf(lesson ? await this.pages.pagesOf(lesson.id) : [], worksheetId);
   }
 
   async #replies({ id: personId }: SignedIn, submission: Submission): Promise<ReplyDto[]> {
@@ -132,9 +148,10 @@ export class ClassAnswersController {
     const people = await this.people.byIds(all.flatMap(makersOf));
     return all.flatMap((one) => {
       const { id, kind, approvedAt, named, shownAs } = one;
-      if (approvedAt === null) return [];
+      // What its makers no longer agree to is gone at once.
+      if (approvedAt === null || showsNothing(one)) return [];
       const own = makersOf(one).includes(personId);
-      const name = named || own ? namesOf(one, people) : shownAs;
+      const name = (named && agreedFor(one).name) || own ? namesOf(one, people) : shownAs;
       return [{ id, name, own, kind, approvedAt: approvedAt.toISOString() }];
     });
   }

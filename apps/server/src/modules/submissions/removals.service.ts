@@ -33,7 +33,7 @@ export class Removals {
         );
       if (submission.state === 'handed-back')
         throw new Problem(409, 'handed-back-already', 'This was handed back, so it stays. Nothing was removed.');
-      const shown = { approvedAt: null, named: false, shownAs: null };
+      const shown = { approvedAt: null, named: false, shownAs: null, typed: false };
       await this.rows.update(
         { id },
         { state: 'removed', removedAt: new Date(), removedReason: reason.trim(), ...shown },

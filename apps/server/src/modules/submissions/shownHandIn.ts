@@ -1,4 +1,4 @@
-import { LONGEST_REMOVAL } from '@oakbell/core/marking';
+import { LONGEST_REMOVAL, NOTHING_AGREED } from '@oakbell/core/marking';
 import { Injectable } from '@nestjs/common';
 import { Choice, Flag, Id, Part, Parts, Text, Texts, When, Whole } from '../../platform/http/index.ts';
 import { jobDto, JobDto, JobsService } from '../../platform/jobs/index.ts';
@@ -10,6 +10,7 @@ import { LessonsService } from '../lessons/index.ts';
 import { filesOn, PagesService, ShownPageDto, shownPage } from '../pages/index.ts';
 import { PeopleService } from '../people/index.ts';
 import { TakesService } from '../takes/index.ts';
+import { AgreedDto } from './agreed.dto.ts';
 import type { HandedVersionEntity } from './handedVersion.entity.ts';
 import { HandedVersions } from './handedVersions.service.ts';
 import { KINDS, makersOf, namesOf, STATES, type Submission } from './submission.entity.ts';
@@ -48,6 +49,8 @@ export class HandInDto {
   @Flag() mayReplace: boolean;
   /** Whether its class sees it now. */
   @Flag() shown: boolean;
+  /** What one lets one's class see of one; null where answers are for teachers alone. */
+  @Part(() => AgreedDto, { nullable: true }) agreed: AgreedDto | null;
   /** Who made it together; one's own name where nobody else did. */
   @Text() makers: string;
   /** Its sheets: what teachers note on them is theirs. */
@@ -119,6 +122,7 @@ export class ShownHandIn {
       times,
       mayReplace: mayReplace(submission, takes.length),
       shown: assignment.answersSeen === 'class' && submission.approvedAt !== null,
+      agreed: assignment.answersSeen === 'class' ? (submission.agreed?.[viewer.id] ?? NOTHING_AGREED) : null,
       makers: namesOf(submission, await this.people.byIds(makers)),
       ...(await this.pagesFor(viewer, { id, lessonId: lesson?.id ?? null, worksheetId: assignment.worksheetId })),
       importing: newest ? jobDto(newest) : null,

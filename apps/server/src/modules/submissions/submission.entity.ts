@@ -1,4 +1,5 @@
 import { listed } from '@oakbell/core/assigning';
+import { agreedByAll, type Agreed } from '@oakbell/core/marking';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { moment } from '../../platform/database/index.ts';
 
@@ -34,6 +35,12 @@ export class SubmissionEntity {
   @Column({ type: 'boolean' }) named: boolean;
   /** The name that its class is told instead; null for none. */
   @Column({ type: 'varchar', length: 80, nullable: true }) shownAs: string | null;
+  /** What its makers let their class see of them, by who they are; nothing where nobody has said. */
+  @Column({ type: 'json', nullable: true }) agreed: Readonly<Record<string, Agreed>> | null;
+  /** Whether nothing of what is heard and seen in it is to be left out. */
+  @Column({ type: 'boolean', default: false }) agreedWhole: boolean;
+  /** Whether a teacher has said that nothing on its pages is written by hand. */
+  @Column({ type: 'boolean', default: false }) typed: boolean;
   /** When and why a teacher removed it; null where nobody has. */
   @Column({ ...moment, nullable: true }) removedAt: Date | null;
   @Column({ type: 'varchar', length: 500, nullable: true }) removedReason: string | null;
@@ -45,6 +52,10 @@ export const makersOf = ({
   partnerId,
 }: Pick<SubmissionEntity, 'learnerId' | 'partnerId'>): readonly string[] =>
   partnerId === null ? [learnerId] : [learnerId, partnerId];
+
+/** What all who made it let their class see of them. */
+export const agreedFor = (submission: Pick<SubmissionEntity, 'learnerId' | 'partnerId' | 'agreed'>): Agreed =>
+  agreedByAll(makersOf(submission).map((id) => submission.agreed?.[id]));
 
 /** Whether nothing of it counts, as if it had not been handed in. */
 export const isRemoved = ({ state }: Pick<SubmissionEntity, 'state'>): boolean => state === 'removed';

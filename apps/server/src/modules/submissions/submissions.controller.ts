@@ -1,12 +1,13 @@
-import { Body, Controller, Get, Param, ParseUUIDPipe, Put, Req, UploadedFiles } from '@nestjs/common';
-import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Put, Req, UploadedFiles } from '@nestjs/common';
+import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
-import { keyOf, Once, OnceOnly } from '../../platform/acts/index.ts';
+import { keyOf, Once, OnceIfKeyed, OnceOnly } from '../../platform/acts/index.ts';
 import { notFound, Text } from '../../platform/http/index.ts';
 import { By, For, type SignedIn } from '../../platform/sessions/index.ts';
 import { May } from '../access/index.ts';
 import { AssignmentsService } from '../assignments/index.ts';
 import { ReceivesFiles, withFiles, type UploadedFile } from '../files/index.ts';
+import { AgreedDto } from './agreed.dto.ts';
 import { HandInDto, ShownHandIn } from './shownHandIn.ts';
 import { LONGEST_TEXT } from './submissions.rules.ts';
 import { SubmissionsService } from './submissions.service.ts';
@@ -60,6 +61,18 @@ export class SubmissionsController {
   ): Promise<HandInDto> {
     const assignment = await this.assignments.get(id);
     return this.shown.dto(person, assignment, await this.submissions.handIn(person, assignment, { text: body.text }));
+  }
+
+  /** What one's class may see and hear of one in it: nothing, until it is said. */
+  @Put('assignments/:id/hand-in/agreed')
+  @OnceIfKeyed()
+  @HttpCode(204)
+  @For('learner')
+  @May('see-own-work', 'assignment')
+  @ApiNoContentResponse()
+  async agree(@By() person: SignedIn, @Param('id', ParseUUIDPipe) id: string, @Body() body: AgreedDto): Promise<void> {
+    const { name, voice, hand } = body;
+    await this.submissions.agree(person, await this.assignments.get(id), { name, voice, hand });
   }
 
   @Get('assignments/:id/hand-in')

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { LONGEST_TITLE } from '@oakbell/core/library';
+import type { Agreed } from '@oakbell/core/marking';
 import { isWorkOpen } from '@oakbell/core/assigning';
 import { present } from '@oakbell/core/present';
 import { InjectRepository } from '@nestjs/typeorm';
@@ -22,7 +23,7 @@ import { DeskLessons } from '../watching/index.ts';
 import { Approvals } from './approvals.service.ts';
 import { HandedVersions } from './handedVersions.service.ts';
 import { Pairs } from './pairs.service.ts';
-import { isRemoved, makersOf, SubmissionEntity, type Submission } from './submission.entity.ts';
+import { agreedFor, isRemoved, makersOf, SubmissionEntity, type Submission } from './submission.entity.ts';
 import { mayReplace } from './submissions.rules.ts';
 import { WrittenWorks, type WrittenWork } from './writtenWork.service.ts';
 
@@ -106,7 +107,9 @@ export class SubmissionsService {
         handedInAt: at,
         times: (before?.times ?? 0) + 1,
         // A yes was said to what was there before.
-        ...{ approvedAt: null, named: false, shownAs: null },
+        ...{ approvedAt: null, named: false, shownAs: null, typed: false },
+        // What its makers let their class see of them is about them, and stays.
+        ...{ agreed: before?.agreed ?? null, agreedWhole: before?.agreedWhole ?? false },
         ...{ removedAt: null, removedReason: null },
       };
       await this.submissions.save(submission);
@@ -161,6 +164,24 @@ export class SubmissionsService {
       'watch-first',
       `This can be handed in once ${watchedPercent} % of each lesson was watched. What you have made stays with you.`,
     );
+  }
+
+  /** Says what somebody lets their class see of them in what they handed in: from now on, also where it is shown. */
+  async agree(person: Person, assignment: Assignment, agreed: Agreed): Promise<void> {
+    await this.acts.do(async () => {
+      const there = await this.ofLearner(assignment.id, person.id);
+      if (!there) throw notFound('hand-in');
+      const before = await this.locked(there.id);
+      const now = { ...before, agreed: { ...before.agreed, [person.id]: agreed } };
+      const { voice, hand } = agreedFor(now);
+      await this.submissions.update({ id: now.id }, { agreed: now.agreed, agreedWhole: voice && hand });
+      if (now.approvedAt) {
+        // Whoever sees it asks anew what is left.
+        await this.approvals.cut(now);
+        await this.approvals.tell(now);
+      }
+      await this.tell(now);
+    });
   }
 
   async ofLearner(assignmentId: string, learnerId: string): Promise<Submission | null> {

@@ -12,7 +12,7 @@ export interface WrittenWork {
 }
 
 /** How the names of things begin that a learner wrote. */
-const WRITTEN = 'written';
+export const WRITTEN = 'written';
 
 /** Worksheets that are handed in: pages, and above each what was written on it. */
 @Injectable()

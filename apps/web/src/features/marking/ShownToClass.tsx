@@ -1,4 +1,5 @@
-import { Button, Group, Stack, Text, TextInput } from '@mantine/core';
+import { Button, Checkbox, Group, Stack, Text, TextInput } from '@mantine/core';
+import { listed } from '@oakbell/core/assigning';
 import { LONGEST_SHOWN_NAME } from '@oakbell/core/marking';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -23,6 +24,7 @@ export function ShownToClass({ desk, row }: Props) {
   const queries = useQueryClient();
   const [naming, setNaming] = useState(false);
   const [name, setName] = useState('');
+  const [typed, setTyped] = useState(false);
   const path = { id: row.submissionId };
   const save = useMutation({
     /** @param as null takes it away from the class */
@@ -32,7 +34,7 @@ export function ShownToClass({ desk, row }: Props) {
         : call(
             client.PUT('/api/marking/hand-ins/{id}/approval', {
               params: { path },
-              body: { named: as.named, shownAs: as.name, times: row.times },
+              body: { named: as.named, shownAs: as.name, typed, times: row.times },
             }),
           ),
     onSuccess: () => queries.invalidateQueries({ queryKey: deskKey(desk.assignmentId) }),
@@ -57,10 +59,19 @@ export function ShownToClass({ desk, row }: Props) {
       <Text size="sm" role="status">
         {row.approvedAt
           ? `The class sees this answer, ${
-              row.named ? 'with its name' : row.shownAs ? `as “${row.shownAs}”` : 'without its name'
+              row.named && row.agreed.name ? 'with its name' : row.shownAs ? `as “${row.shownAs}”` : 'without its name'
             }, since ${whenText(row.approvedAt)}.`
           : 'The class does not see this answer. It would see the work alone, not what you say of it or give for it.'}
       </Text>
+      <Text size="sm">{agreedText(row)}</Text>
+      {!row.approvedAt && row.kind === 'file' && !row.agreed.hand && (
+        <Checkbox
+          size="xs"
+          label="Nothing on its pages is written by hand"
+          checked={typed}
+          onChange={({ currentTarget }) => setTyped(currentTarget.checked)}
+        />
+      )}
       <Group gap="xs">
         {row.approvedAt ? (
           <Button size="xs" variant="default" loading={save.isPending} onClick={takeAway}>
@@ -72,6 +83,7 @@ export function ShownToClass({ desk, row }: Props) {
               size="xs"
               variant="default"
               loading={save.isPending}
+              disabled={!row.agreed.name}
               onClick={() => show({ named: true, name: '' })}
             >
               Show it with its name
@@ -117,4 +129,19 @@ export function ShownToClass({ desk, row }: Props) {
       <ProblemNote failure={save.error} />
     </Stack>
   );
+}
+
+const PARTS = [
+  ['name', 'the name'],
+  ['voice', 'the voice'],
+  ['hand', 'the handwriting'],
+] as const;
+
+/** What is left out of what the class sees: what its makers have not agreed to. */
+function agreedText({ agreed, makers }: Props['row']): string {
+  const left = PARTS.flatMap(([part, word]) => (agreed[part] ? [] : word));
+  const who = makers.length === 1 ? 'its maker' : 'its makers';
+  return left.length === 0
+    ? `Nothing has to be left out: ${who} said so.`
+    : `Left out, because ${who} did not agree to it: ${listed(left)}.`;
 }

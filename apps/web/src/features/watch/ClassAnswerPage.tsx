@@ -4,7 +4,16 @@ import { Fragment } from 'react';
 import { Link, useParams } from 'react-router';
 import { useEdition } from '../../kits/player/index.ts';
 import { BesidePage, PagePicture } from '../../kits/stage/index.ts';
-import { call, client, corePage, isGone, learnMedia, pictureAt, type Api } from '../../shared/api/index.ts';
+import {
+  call,
+  client,
+  corePage,
+  isGone,
+  learnMedia,
+  mediaAddress,
+  pictureAt,
+  type Api,
+} from '../../shared/api/index.ts';
 import { PageTitle, Show, Waiting } from '../../shared/ui/index.ts';
 import { EditionView } from './EditionView.tsx';
 import { NotYours } from './NotOpen.tsx';
@@ -48,7 +57,8 @@ export function ClassAnswerPage() {
             <Text>
               An answer to <bdi>{data.title}</bdi>
             </Text>
-            {data.kind === 'spoken' ? <Spoken id={data.editionId} /> : <Written answer={data} />}
+            {data.kind === 'spoken' && !data.leftOut ? <Spoken id={data.editionId} /> : <Written answer={data} />}
+            {data.leftOut && <Text c="dimmed">A part is left out, as whoever made it wishes.</Text>}
             <Replies answerId={id} replies={data.replies} queryKey={key} />
             {back}
           </Stack>
@@ -68,11 +78,20 @@ function Spoken({ id }: { readonly id: string | null }) {
   );
 }
 
-function Written({ answer: { kind, text, pages } }: { readonly answer: Api['ClassAnswerDto'] }) {
+function Written({ answer: { kind, text, pages, sound, leftOut } }: { readonly answer: Api['ClassAnswerDto'] }) {
   if (kind === 'text') return <Text className={classes.answerText}>{text}</Text>;
-  if (pages.length === 0) return <Waiting what="Its pages are being drawn" />;
+  if (pages.length === 0 && !leftOut) return <Waiting what="Its pages are being drawn" />;
   return (
     <>
+      {sound && (
+        <audio
+          src={mediaAddress(sound) ?? ''}
+          controls
+          preload="metadata"
+          aria-label="What was said"
+          className={classes.said}
+        />
+      )}
       {pages.map((page, i) => (
         <Fragment key={page.id}>
           <div role="img" className={classes.answerPage} aria-label={`Page ${i + 1} of ${pages.length}`}>

@@ -2,7 +2,7 @@ import { Button, Group, Stack, Text, Title } from '@mantine/core';
 import { isWatched } from '@oakbell/core/assigning';
 import { pictureKey } from '@oakbell/core/media';
 import { useQuery } from '@tanstack/react-query';
-import { Fragment, useRef, useState } from 'react';
+import { Fragment, Suspense, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { TryAgain } from '../../kits/jobs/index.ts';
 import { HeardEdition } from '../../kits/player/index.ts';
@@ -17,11 +17,15 @@ import {
   Problem,
   type Api,
 } from '../../shared/api/index.ts';
-import { Fetching, Waiting, whenText } from '../../shared/ui/index.ts';
-import { Giving, Receipts } from './giving/index.ts';
+import { Fetching, later, Waiting, whenText } from '../../shared/ui/index.ts';
+import { Giving } from './giving/Giving.tsx';
+import { Receipts } from './giving/Receipts.tsx';
 import { handInKey } from './handInKey.ts';
 import { HAND_IN } from './NextStep.tsx';
 import classes from './Watch.module.css';
+
+/** Asked for where answers are seen by the class, and nowhere else. */
+const MayBeShown = later(async () => (await import('./giving/MayBeShown.tsx')).MayBeShown);
 
 /** Hands in a PDF, pictures or typed text; what is handed in can be replaced until it is marked. */
 export function HandIn({ item }: { readonly item: Api['DeskItemDto'] }) {
@@ -122,6 +126,11 @@ function Handed({
         {handed.shown && ' · your class can see it'}
       </Text>
       <Receipts title={item.title} handed={handed} />
+      {handed.agreed && (
+        <Suspense fallback={null}>
+          <MayBeShown assignmentId={id} agreed={handed.agreed} />
+        </Suspense>
+      )}
       {handed.importing?.state === 'failed' && (
         <Group gap="xs" role="alert">
           <Text>{handed.importing.failureText}</Text>

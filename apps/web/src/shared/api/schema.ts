@@ -2401,6 +2401,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assignments/{id}/hand-in/agreed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["submissions_agree"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assignments/{id}/hand-in": {
         parameters: {
             query?: never;
@@ -4944,6 +4960,11 @@ export interface components {
             text: string;
             ink?: string;
         };
+        AgreedDto: {
+            name: boolean;
+            voice: boolean;
+            hand: boolean;
+        };
         ArrivedFileDto: {
             name: string;
             bytes: number | null;
@@ -4975,6 +4996,7 @@ export interface components {
             times: number;
             mayReplace: boolean;
             shown: boolean;
+            agreed: components["schemas"]["AgreedDto"] | null;
             makers: string;
             pages: components["schemas"]["ShownPageDto"][];
             media: components["schemas"]["MediaDto"];
@@ -4998,6 +5020,7 @@ export interface components {
         ApprovalDto: {
             named: boolean;
             shownAs?: string;
+            typed?: boolean;
             times: number;
         };
         ClassAnswerRowDto: {
@@ -5035,6 +5058,8 @@ export interface components {
             text: string;
             /** Format: uuid */
             editionId: string | null;
+            sound: string | null;
+            leftOut: boolean;
             pages: components["schemas"]["ShownPageDto"][];
             media: components["schemas"]["MediaDto"];
             replies: components["schemas"]["ReplyDto"][];
@@ -5171,6 +5196,7 @@ export interface components {
             approvedAt: string | null;
             named: boolean;
             shownAs: string | null;
+            agreed: components["schemas"]["AgreedDto"];
             replies: number;
             words: number;
             again: boolean;
@@ -10065,6 +10091,32 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["HandInDto"];
                 };
+            };
+        };
+    };
+    submissions_agree: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description the same for every try of one act */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgreedDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -29,6 +29,7 @@ import { Excused1767100000000 } from './1767100000000-excused.ts';
 import { HandedVersions1767200000000 } from './1767200000000-handedVersions.ts';
 import { Moderated1767400000000 } from './1767400000000-moderated.ts';
 import { WholeFiles1767500000000 } from './1767500000000-wholeFiles.ts';
+import { Agreed1767600000000 } from './1767600000000-agreed.ts';
 import { TwoMarkers1767300000000 } from './1767300000000-twoMarkers.ts';
 import { Records1766800000000 } from './1766800000000-records.ts';
 import { Worksheets1766400000000 } from './1766400000000-worksheets.ts';
@@ -73,4 +74,5 @@ export const MIGRATIONS = [
   TwoMarkers1767300000000,
   Moderated1767400000000,
   WholeFiles1767500000000,
+  Agreed1767600000000,
 ];

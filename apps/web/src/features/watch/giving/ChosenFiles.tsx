@@ -14,6 +14,9 @@ import { IconAction, sizeText } from '../../../shared/ui/index.ts';
 import { canBeTurned, isShown, isTooLarge, moved, turned, type Chosen } from './chosen.ts';
 import classes from './Giving.module.css';
 
+/** Here with what shows them: it is there when they are sent, whatever becomes of the line. */
+export { turnedFiles } from './turnedFiles.ts';
+
 interface Props {
   readonly chosen: readonly Chosen[];
   readonly onChange: (chosen: readonly Chosen[]) => void;

@@ -8,11 +8,11 @@ import { call, client, sendFiles, useSending, type Api } from '../../../shared/a
 import { dueText, later, ProblemNote, Waiting } from '../../../shared/ui/index.ts';
 import { handInKey } from '../handInKey.ts';
 import { isTooLarge, withFiles, type Chosen } from './chosen.ts';
-import { ChosenFiles } from './ChosenFiles.tsx';
 import { SendingNote } from './SendingNote.tsx';
-import { turnedFiles } from './turnedFiles.ts';
 import { useDraft } from './useDraft.ts';
 
+/** Asked for by who has chosen something. */
+const ChosenFiles = later(async () => (await import('./ChosenFiles.tsx')).ChosenFiles);
 /** Asked for by who photographs, and by nobody else. */
 const Scanner = later(async () => (await import('../../../kits/scanner/index.ts')).Scanner);
 /** Asked for by who types what may be a formula. */
@@ -56,7 +56,12 @@ export function Giving({ item, before, onDone }: Props) {
   const sendChosen = async () =>
     arrived(
       await send(async (way) =>
-        sendFiles<Api['HandInDto']>('PUT', `/api/assignments/${id}/hand-in/files`, await turnedFiles(chosen), way),
+        sendFiles<Api['HandInDto']>(
+          'PUT',
+          `/api/assignments/${id}/hand-in/files`,
+          await (await import('./ChosenFiles.tsx')).turnedFiles(chosen),
+          way,
+        ),
       ),
     );
   const busy = sending !== null;
@@ -93,7 +98,11 @@ export function Giving({ item, before, onDone }: Props) {
           </Text>
         </Group>
       )}
-      {chosen.length > 0 && <ChosenFiles chosen={chosen} onChange={setChosen} busy={busy} />}
+      {chosen.length > 0 && (
+        <Suspense fallback={<Waiting what="Looking at what you chose" />}>
+          <ChosenFiles chosen={chosen} onChange={setChosen} busy={busy} />
+        </Suspense>
+      )}
       <Group>
         {chosen.length > 0 && (
           <Button onClick={() => void sendChosen()} disabled={busy || chosen.some(isTooLarge)}>

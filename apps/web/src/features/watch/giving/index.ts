@@ -1,2 +1,0 @@
-export { Giving } from './Giving.tsx';
-export { Receipts } from './Receipts.tsx';
