@@ -195,7 +195,7 @@ describe('a teacher’s notes', () => {
     const mine = await learner!.get(`/api/assignments/${assignment}/hand-in`).expect(200);
     expect(JSON.stringify(mine.body)).not.toContain('PLANTED');
     expect((mine.body as { pages: object[] }).pages.map((one) => Object.keys(one).sort())).toEqual([
-      ['backdrop', 'clip', 'height', 'id', 'kind', 'picture', 'smallPicture', 'things'],
+      ['backdrop', 'clip', 'height', 'id', 'kind', 'picture', 'smallPicture', 'things', 'whole'],
     ]);
   });
 });
