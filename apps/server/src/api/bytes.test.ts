@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
+import { DataSource } from 'typeorm';
 import { bombPptx, pictureOf, withPlace } from '../testing/files.ts';
 import { HOSTILE, narrowPdf, wav } from '../testing/hostile.ts';
 import { childrenNow, leftIn, startWatch } from '../testing/footprint.ts';
@@ -60,10 +61,16 @@ describe('the same files', () => {
       if (status >= 400) expect((body as { detail: string }).detail.length).toBeGreaterThan(20);
     }
     // What a hand-in takes is made into pages after the answer.
-    if (place === 'hand-in') await until(async () => (await childrenNow()).length === 0);
+    if (place === 'hand-in') await until(noneAtWork);
     expect(await childrenNow()).toEqual([]);
     expect(await leftIn(process.env['OAKBELL_WORK']!)).toEqual([]);
   });
+  async function noneAtWork(): Promise<boolean> {
+    const [left] = (await test.app
+      .get(DataSource)
+      .query("SELECT COUNT(*) AS n FROM job WHERE state IN ('waiting', 'running')")) as [{ n: string }];
+    return Number(left.n) === 0;
+  }
   async function handInPath(): Promise<string> {
     const lesson = await newLesson(teacher);
     await record(teacher, lesson.id, 1);
