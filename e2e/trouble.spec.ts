@@ -118,6 +118,7 @@ async function standingStill(profile: Profile, page: Page): Promise<string> {
     await lasts(page, 2);
     await profile.standStill(2200, 'pages');
     await expect(alarm(page, /Part of what you said was lost.* \d+\.\d s so far/)).toBeVisible();
+    const toldAt = await told(page);
     await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeVisible();
     await draw(page, [0.2, 0.2], [0.6, 0.3]);
     await lasts(page, 1);
@@ -133,6 +134,8 @@ async function standingStill(profile: Profile, page: Page): Promise<string> {
     expect(jumps.filter(({ by }) => by > 0)).toEqual([]);
     // The sound that came later stands where it would have stood.
     const main = lost.reduce((longest, one) => (one.lastedMs > longest.lastedMs ? one : longest));
+    // At once, by the clock of the take.
+    expect(toldAt).toBeLessThan(main.at / 1e6 + main.lastedMs / 1000 + 5);
     const [from, to] = [main.at / 1000 - 200, main.at / 1000 + main.lastedMs + 400];
     const across = jumps.filter(({ at }) => at > from && at < to);
     if (across.length === 0) return id;

@@ -36,3 +36,6 @@ export const MOST_CLIP_PIXELS = 4096 * 2304;
 
 /** Sheets that typed text may become. */
 export const MOST_SHEETS = 40;
+
+/** A file that is read as plain text and becomes sheets: bytes. A longer one is offered whole. */
+export const LONGEST_TEXT_FILE = 40_000;

@@ -1,8 +1,6 @@
 import { readFile, stat } from 'node:fs/promises';
+import { LONGEST_TEXT_FILE } from './limits.ts';
 import { ensureFits } from './textPages.ts';
-
-/** The longest file that is shown as text, in bytes. */
-const LONGEST_TEXT_FILE = 40_000;
 
 /** Names of what is shown as pages where it is what it says: of something else such a name is an error. */
 const SHOWN = /\.(?:pdf|jpe?g|png|webp|heic|heif|avif|svg|docx|odt|pptx|odp|mp[34]|m4[av]|mov|webm|ogg|wav)$/i;
@@ -26,14 +24,18 @@ const MAGIC: readonly (readonly number[])[] = [
 export const isProgram = (name: string, first: Uint8Array): boolean =>
   RUNS.test(name) || MAGIC.some((magic) => magic.every((byte, i) => first[i] === byte));
 
+/** Tabs, ends of lines and of pages: what typed text has of the letters that steer machines. */
+const OF_TEXT = new Set(['\t', '\n', '\f', '\r']);
+const steers = (letter: string): boolean => (letter < ' ' && !OF_TEXT.has(letter)) || letter === '\u007f';
+
 /** Whether a file is plain text, short enough to be read as sheets: UTF-8 without letters that steer machines. */
 export async function isText(path: string): Promise<boolean> {
   if ((await stat(path)).size > LONGEST_TEXT_FILE) return false;
+  const bytes = await readFile(path);
   try {
-    const text = new TextDecoder('utf-8', { fatal: true }).decode(await readFile(path));
+    const text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
     ensureFits(text);
-    // eslint-disable-next-line no-control-regex -- these letters are what is looked for
-    return text.trim() !== '' && !/[\u0000-\u0008\u000b\u000e-\u001f\u007f]/.test(text);
+    return text.trim() !== '' && ![...text].some(steers);
   } catch {
     return false;
   }

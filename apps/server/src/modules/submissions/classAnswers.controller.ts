@@ -130,9 +130,9 @@ export class ClassAnswersController {
     };
   }
 
-  /** The pages of a hand-in as its makers see them; of a spoken answer those that were spoken on. */
-  async #pagesOf({ id, kind, answerId }: Submission, worksheetId: string | null): Promise<readonly PageEntity[]> {
-    if (kind === 'spoken') return this.pages.pagesOf(answerId);
+  /** The pages of a hand-in as its makers see them; a spoken answer has them in its edition. */
+  async #pagesOf({ id, kind }: Submission, worksheetId: string | null): Promise<readonly PageEntity[]> {
+    if (kind === 'spoken') return [];
     const lesson = await this.lessons.forSubmission(id);
     return this.written.ownOf(lesson ? await this.pages.pagesOf(lesson.id) : [], worksheetId);
   }

@@ -22,7 +22,7 @@ export function showsNothing(submission: Pick<Submission, 'kind' | 'typed' | 'le
 /**
  * What a class sees of a hand-in, as all who made it agreed. Of a spoken answer without its writing the sound is left;
  * without the voice nothing is.
- * @param pages as its makers see them; of a spoken answer those that were spoken on
+ * @param pages as its makers see them; of a spoken answer none are asked for
  */
 export function shownParts(submission: Submission, pages: readonly PageEntity[]): ShownParts {
   const agreed = agreedFor(submission);
@@ -32,7 +32,8 @@ export function shownParts(submission: Submission, pages: readonly PageEntity[])
       return { pages, plays: 'nothing', leftOut: false };
     case 'spoken':
       if (voice && hand) return { pages: [], plays: 'edition', leftOut: false };
-      return voice ? { pages, plays: 'sound', leftOut: true } : { pages: [], plays: 'nothing', leftOut: true };
+      // Its pages may be photographs of their handwriting: the sound alone is left.
+      return { pages: [], plays: voice ? 'sound' : 'nothing', leftOut: true };
     case 'worksheet':
       return { pages: hand ? pages : pages.map(withoutWriting), plays: 'nothing', leftOut: !hand };
     case 'file': {
